@@ -1,0 +1,70 @@
+# Two commands do everything: `make demo` and `make test`.
+PYTHON ?= python3
+PORT ?= 8140
+HOST ?= 127.0.0.1
+DATA ?= .pellak-demo
+VENV := .venv
+PY := $(VENV)/bin/python
+export PATH := $(CURDIR)/$(VENV)/bin:$(PATH)
+# A person's own package settings must not change what is installed here.
+export PIP_DISABLE_PIP_VERSION_CHECK := 1
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/tsconfig.json
+
+.PHONY: demo test build check types bench lock clean
+
+demo: .stamps/run .stamps/page ## install, build, load demo data, serve, print the address
+	@$(VENV)/bin/pellak demo --data $(DATA)
+	@$(VENV)/bin/pellak serve --data $(DATA) --host $(HOST) --port $(PORT)
+
+test: check ## install what tests need, Chromium included, then run everything
+	$(PY) -m pytest
+
+check: .stamps/dev .stamps/page .stamps/chromium
+	$(VENV)/bin/ruff format --check .
+	$(VENV)/bin/ruff check .
+	$(VENV)/bin/mypy
+	$(VENV)/bin/lint-imports
+	cd web && npm run --silent check
+
+build: .stamps/run .stamps/page
+
+types: .stamps/dev .stamps/node ## regenerate the page's types from the API
+	$(PY) scripts/openapi.py > openapi.json
+	cd web && npm run --silent types
+
+bench: .stamps/dev .stamps/page ## measure speed and size
+	$(PY) bench/measure.py
+
+lock: .stamps/dev ## recompute the lock files after a change of requirements
+	sh scripts/lock.sh
+
+.stamps/venv:
+	@mkdir -p .stamps
+	@$(PYTHON) -c 'import sys; sys.exit(sys.version_info < (3, 11))' || { echo "Python 3.11 or newer is needed; name one with PYTHON=..."; exit 1; }
+	@test -x $(PY) || $(PYTHON) -m venv $(VENV)
+	@touch $@
+
+.stamps/run: .stamps/venv requirements.txt pyproject.toml
+	$(PY) -m pip install -q --require-hashes -r requirements.txt
+	$(PY) -m pip install -q --no-deps --no-build-isolation -e .
+	@touch $@
+
+.stamps/dev: .stamps/run requirements-dev.txt
+	$(PY) -m pip install -q --require-hashes -r requirements.txt -r requirements-dev.txt
+	@touch $@
+
+.stamps/node: .stamps/venv requirements-node.txt web/package-lock.json
+	@sh scripts/ensure_node.sh
+	cd web && npm ci --no-audit --no-fund --loglevel=error
+	@touch $@
+
+.stamps/page: .stamps/node $(WEB_SOURCES)
+	cd web && npm run --silent build
+	@touch $@
+
+.stamps/chromium: .stamps/venv
+	@sh scripts/ensure_chromium.sh
+	@touch $@
+
+clean: ## forget everything installed and built; records are left alone
+	rm -rf .stamps $(VENV) web/node_modules web/dist

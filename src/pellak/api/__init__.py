@@ -1,0 +1,1 @@
+"""HTTP: a thin translation of the shop's use cases and the core's reckoners."""

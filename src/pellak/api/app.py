@@ -1,0 +1,71 @@
+"""The wiring: one database, the use cases on it, the routes over them, the page beside them."""
+
+from collections.abc import Callable
+from datetime import UTC, datetime
+from pathlib import Path
+
+from fastapi import FastAPI, Request
+from fastapi.responses import HTMLResponse
+from starlette.exceptions import HTTPException
+from starlette.staticfiles import StaticFiles
+
+from pellak import __version__
+from pellak.api.bench_routes import bench_router
+from pellak.api.guards import Guards
+from pellak.api.problems import install_problems
+from pellak.api.reckon_routes import reckon_router
+from pellak.api.run_routes import run_router
+from pellak.api.shop_routes import shop_router
+from pellak.shop.bench import Bench
+from pellak.shop.find import Finder
+from pellak.shop.run_book import RunBook
+from pellak.shop.settings import Settings
+from pellak.store.database import Database
+
+NONCE_MARK = "%NONCE%"
+
+
+def now_utc() -> datetime:
+    """Return the moment, in UTC: the one clock the shop is given."""
+    return datetime.now(UTC)
+
+
+def create_app(
+    folder: Path,
+    *,
+    page: Path | None = None,
+    passcode: str | None = None,
+    clock: Callable[[], datetime] = now_utc,
+) -> FastAPI:
+    """Return the application.
+
+    Args:
+        folder: where the records are kept.
+        page: the built front end; None serves the API alone.
+        passcode: asked of everyone when shared on a network; None answers loopback only.
+        clock: the moment, in UTC.
+    """
+    database = Database(folder)
+    app = FastAPI(title="Pellak", version=__version__, docs_url=None, redoc_url=None)
+    install_problems(app)
+    app.include_router(reckon_router())
+    app.include_router(bench_router(Bench(database, clock)))
+    app.include_router(run_router(RunBook(database, clock)))
+    app.include_router(shop_router(Settings(database), Finder(database)))
+    if page is not None:
+        _serve_page(app, page)
+    app.add_middleware(Guards, passcode=passcode)
+    return app
+
+
+def _serve_page(app: FastAPI, page: Path) -> None:
+    index = (page / "index.html").read_text(encoding="utf-8")
+    app.mount("/assets", StaticFiles(directory=page / "assets"))
+
+    @app.get("/{path:path}", include_in_schema=False)
+    def serve_index(path: str, request: Request) -> HTMLResponse:
+        # Every address but the API's belongs to the page, so a deep link opens where it points.
+        if path.startswith("api/") or path == "api":
+            raise HTTPException(404, "No such address")
+        html = index.replace(NONCE_MARK, request.state.nonce)
+        return HTMLResponse(html, headers={"Cache-Control": "no-cache"})

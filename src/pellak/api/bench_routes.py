@@ -1,0 +1,73 @@
+"""Jobs on the bench."""
+
+from typing import Any
+
+from fastapi import APIRouter
+from pydantic import BaseModel, ConfigDict
+
+from pellak.api.problems import documented
+from pellak.core.plan import Plan
+from pellak.shop.bench import Bench, OpenJob, Ticket
+
+
+class JobChange(BaseModel):
+    """Changes by field against a version; measures may be typed text in any unit."""
+
+    model_config = ConfigDict(extra="forbid")
+    version: int
+    changes: dict[str, Any]
+
+
+class JobPreview(BaseModel):
+    """Changes by field to look at without saving."""
+
+    model_config = ConfigDict(extra="forbid")
+    changes: dict[str, Any]
+
+
+class JobVersion(BaseModel):
+    """The version an action was decided on."""
+
+    model_config = ConfigDict(extra="forbid")
+    version: int
+
+
+def bench_router(bench: Bench) -> APIRouter:
+    """Return the routes of the bench."""
+    router = APIRouter(
+        prefix="/api/jobs", tags=["bench"], responses=documented(400, 403, 404, 409, 413, 422)
+    )
+
+    @router.get("", operation_id="list_jobs")
+    def list_jobs() -> list[Ticket]:
+        return bench.tickets()
+
+    @router.post("", operation_id="add_job", status_code=201)
+    def add_job(document: dict[str, Any]) -> OpenJob:
+        return bench.add(document)
+
+    @router.get("/{job_id}", operation_id="open_job")
+    def open_job(job_id: str) -> OpenJob:
+        return bench.open(job_id)
+
+    @router.patch("/{job_id}", operation_id="change_job")
+    def change_job(job_id: str, change: JobChange) -> OpenJob:
+        return bench.change(job_id, change.version, change.changes)
+
+    @router.post("/{job_id}/preview", operation_id="preview_job")
+    def preview_job(job_id: str, preview: JobPreview) -> Plan:
+        return bench.preview(job_id, preview.changes)
+
+    @router.post("/{job_id}/undo", operation_id="undo_job")
+    def undo_job(job_id: str, standing: JobVersion) -> OpenJob:
+        return bench.undo(job_id, standing.version)
+
+    @router.delete("/{job_id}", operation_id="put_job_away", status_code=204)
+    def put_job_away(job_id: str) -> None:
+        bench.put_away(job_id)
+
+    @router.post("/{job_id}/restore", operation_id="bring_job_back")
+    def bring_job_back(job_id: str) -> OpenJob:
+        return bench.bring_back(job_id)
+
+    return router

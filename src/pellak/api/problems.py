@@ -1,0 +1,117 @@
+"""One error shape for the whole API: problem+json (RFC 9457) with the fields at fault."""
+
+from typing import Any
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from pydantic import BaseModel
+from starlette.exceptions import HTTPException
+
+from pellak.core.errors import Refused
+from pellak.shop.errors import NotFound, Stale
+
+MEDIA_TYPE = "application/problem+json"
+LONGEST_ECHO = 80
+
+
+class FieldFault(BaseModel):
+    """One field at fault: what was read and what is accepted."""
+
+    field: str
+    was_read: str
+    accepted: str
+
+
+class Problem(BaseModel):
+    """What went wrong, for people and for programs."""
+
+    title: str
+    status: int
+    detail: str
+    errors: list[FieldFault] = []
+    current: Any = None
+
+
+def _echo(value: object) -> str:
+    text = value if isinstance(value, str) else repr(value)
+    return text if len(text) <= LONGEST_ECHO else text[: LONGEST_ECHO - 1] + "…"
+
+
+def problem_response(problem: Problem) -> JSONResponse:
+    """Return a problem as a response."""
+    return JSONResponse(
+        problem.model_dump(mode="json"), status_code=problem.status, media_type=MEDIA_TYPE
+    )
+
+
+def _refused(_request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, Refused)
+    fault = FieldFault(field=error.field, was_read=_echo(error.was_read), accepted=error.accepted)
+    return problem_response(
+        Problem(title="That value cannot be used", status=422, detail=str(error), errors=[fault])
+    )
+
+
+def _invalid(_request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, RequestValidationError)
+    faults = [
+        FieldFault(
+            field=".".join(str(part) for part in fault["loc"] if part != "body") or "body",
+            was_read=_echo(fault.get("input")),
+            accepted=fault["msg"].removeprefix("Value error, "),
+        )
+        for fault in error.errors()
+    ]
+    detail = "; ".join(f"{f.field}: read {f.was_read}; {f.accepted}" for f in faults[:5])
+    return problem_response(
+        Problem(title="That value cannot be used", status=422, detail=detail, errors=faults)
+    )
+
+
+def _not_found(_request: Request, error: Exception) -> JSONResponse:
+    return problem_response(Problem(title="Not here", status=404, detail=str(error)))
+
+
+def _stale(_request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, Stale)
+    return problem_response(
+        Problem(
+            title="Saved elsewhere first",
+            status=409,
+            detail=str(error),
+            current=error.current.model_dump(mode="json"),
+        )
+    )
+
+
+def _http(_request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, HTTPException)
+    return problem_response(
+        Problem(title=str(error.detail), status=error.status_code, detail=str(error.detail))
+    )
+
+
+def _unexpected(_request: Request, _error: Exception) -> JSONResponse:
+    return problem_response(
+        Problem(
+            title="Something broke on our side",
+            status=500,
+            detail="Nothing was saved. The server's own output says more.",
+        )
+    )
+
+
+def install_problems(app: FastAPI) -> None:
+    """Make every error of the app a problem."""
+    app.add_exception_handler(Refused, _refused)
+    app.add_exception_handler(RequestValidationError, _invalid)
+    app.add_exception_handler(NotFound, _not_found)
+    app.add_exception_handler(Stale, _stale)
+    app.add_exception_handler(HTTPException, _http)
+    app.add_exception_handler(Exception, _unexpected)
+
+
+def documented(*statuses: int) -> dict[int | str, dict[str, Any]]:
+    """Return the responses to document on a route for these error statuses."""
+    return {status: {"model": Problem} for status in statuses}

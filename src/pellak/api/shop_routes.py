@@ -1,0 +1,58 @@
+"""The shop's own: schools, tips, find-or-reckon, and what every page needs to show measures."""
+
+from typing import Any
+
+from fastapi import APIRouter
+from pydantic import BaseModel, ConfigDict, Field
+
+from pellak.api.problems import documented
+from pellak.core.care.sequences import GUIDANCE, DrillStep, flash_back_drill
+from pellak.core.job import ShopSchools
+from pellak.core.reading.units import DisplayUnit, display_units
+from pellak.core.torch.candidates import RackTip
+from pellak.shop.find import Finder, Found
+from pellak.shop.settings import Settings
+
+
+class Question(BaseModel):
+    """A line typed into find-or-reckon."""
+
+    model_config = ConfigDict(extra="forbid")
+    text: str = Field(max_length=200)
+
+
+class Basics(BaseModel):
+    """What a page needs before it can show anything."""
+
+    units: list[DisplayUnit]
+    drill: list[DrillStep]
+    guidance: str
+
+
+def shop_router(settings: Settings, finder: Finder) -> APIRouter:
+    """Return the routes of the shop's own things."""
+    router = APIRouter(prefix="/api", tags=["shop"], responses=documented(400, 403, 413, 422))
+
+    @router.get("/basics", operation_id="get_basics")
+    def get_basics() -> Basics:
+        return Basics(
+            units=list(display_units()), drill=list(flash_back_drill()), guidance=GUIDANCE
+        )
+
+    @router.get("/shop/schools", operation_id="get_shop_schools")
+    def get_shop_schools() -> ShopSchools:
+        return settings.schools()
+
+    @router.patch("/shop/schools", operation_id="set_shop_schools")
+    def set_shop_schools(changes: dict[str, Any]) -> ShopSchools:
+        return settings.set_schools(changes)
+
+    @router.get("/rack/tips", operation_id="list_tips")
+    def list_tips() -> list[RackTip]:
+        return settings.tips()
+
+    @router.post("/find", operation_id="find")
+    def find(question: Question) -> Found:
+        return finder.find(question.text)
+
+    return router

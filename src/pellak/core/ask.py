@@ -1,0 +1,201 @@
+"""One-line questions, as typed into find-or-reckon: `tip for 16 ga`, `3 cfh`, `flame 2X`."""
+
+import re
+from collections.abc import Callable, Mapping
+from functools import cache
+from typing import Any
+
+from pellak.core.errors import Refused
+from pellak.core.heat.gas_rule import rule_flow_l_per_h
+from pellak.core.reading.quantity import read_quantity
+from pellak.core.reading.units import kinds
+from pellak.core.registry import get_reckoner
+from pellak.core.tables import Family, heat_families, rows
+from pellak.core.torch.candidates import RackTip
+from pellak.core.working import Record, Working
+
+LONGEST_QUESTION = 120
+DEFAULT_FAMILY: Family = "carbon-steel"
+
+
+class OneLineAnswer(Record):
+    """The answer to a one-line question: a headline, what was asked, and the working behind it."""
+
+    reckoner: str
+    headline: str
+    asked: str
+    given: dict[str, Any]
+    working: list[Working]
+
+
+@cache
+def _family_words() -> dict[str, Family]:
+    return {
+        word: row["family"]  # type: ignore[misc]
+        for row in rows("family_words.csv")
+        for word in row["words"].split(";")
+    }
+
+
+def _metal_in(text: str) -> tuple[Family | None, str]:
+    """Return the family a question names and the question without that word."""
+    for word, family in sorted(_family_words().items(), key=lambda pair: -len(pair[0])):
+        without, count = re.subn(rf"(?<!\w){re.escape(word)}(?!\w)", " ", text)
+        if count:
+            return family, " ".join(without.split())
+    return None, text
+
+
+def _piece(text: str) -> dict[str, Any]:
+    family, rest = _metal_in(text)
+    length = read_quantity(rest, "length", family or DEFAULT_FAMILY)
+    return {"family": family or DEFAULT_FAMILY, "thickness_mm": length.value}
+
+
+def _named(given: Mapping[str, Any]) -> str:
+    return f"{heat_families()[given['family']].name} {given['thickness_mm']:.4g} mm"
+
+
+def _tip(text: str, rack: list[RackTip]) -> OneLineAnswer:
+    given = {**_piece(text), "rack": [tip.model_dump() for tip in rack]}
+    answer = _reckon("tip", given)
+    values = answer.values
+    best = values.candidates[0] if values.candidates else None
+    drill = f", drill {values.drill}" if values.drill else ""
+    in_rack = f" · in the rack: {best.label}, {best.verdict}" if best and rack else ""
+    headline = (
+        f"{values.acetylene_l_per_h:.0f} L/h through {values.orifice_mm:.2f} mm{drill}{in_rack}"
+    )
+    return OneLineAnswer(
+        reckoner="tip",
+        headline=headline,
+        asked=f"tip for {_named(given)}",
+        given=given,
+        working=answer.working,
+    )
+
+
+def _heat(text: str, _rack: list[RackTip]) -> OneLineAnswer:
+    piece, _, flow = text.partition(" at ")
+    given = _piece(piece)
+    metal = heat_families()[given["family"]]
+    given["acetylene_l_per_h"] = (
+        read_quantity(flow, "flow").value
+        if flow
+        else rule_flow_l_per_h(
+            family=metal, thickness_mm=given["thickness_mm"], start_c=20.0, heat_paths=2
+        )
+    )
+    answer = _reckon("heat", given)
+    puddle_s, travel = answer.values.puddle_s, answer.values.travel_mm_per_min
+    headline = " · ".join(
+        [
+            f"puddle in {puddle_s:.1f} s" if puddle_s is not None else "never puddles",
+            f"{travel:.0f} mm/min" if travel is not None else "does not wet the back",
+        ]
+    )
+    return OneLineAnswer(
+        reckoner="heat",
+        headline=headline,
+        asked=f"heat on {_named(given)} at {given['acetylene_l_per_h']:.0f} L/h",
+        given=given,
+        working=answer.working,
+    )
+
+
+def _flame(text: str, _rack: list[RackTip]) -> OneLineAnswer:
+    family, rest = _metal_in(text)
+    given: dict[str, Any]
+    if feather := re.fullmatch(r"(\d+(?:[.,]\d+)?)\s*x", rest):
+        given = {"feather_ratio": float(feather.group(1).replace(",", "."))}
+    elif re.fullmatch(r"\d+(?:[.,]\d+)?", rest):
+        given = {"oxygen_ratio": float(rest.replace(",", "."))}
+    elif family is not None:
+        given = {"metal": family}
+    else:
+        raise Refused("text", text, "an oxygen ratio such as 1.1, a feather such as 2X, or a metal")
+    answer = _reckon("flame", given)
+    values = answer.values
+    feather_x = f" · feather {values.feather_ratio:.3g}X" if values.feather_ratio else ""
+    return OneLineAnswer(
+        reckoner="flame",
+        headline=f"{values.kind} · {values.temperature_c:.0f} °C{feather_x}",
+        asked=f"flame at oxygen ratio {values.oxygen_ratio:.3g}",
+        given=given,
+        working=answer.working,
+    )
+
+
+def _eyes(text: str, _rack: list[RackTip]) -> OneLineAnswer:
+    given = _piece(text)
+    metal = heat_families()[given["family"]]
+    asked = {
+        "acetylene_l_per_h": rule_flow_l_per_h(
+            family=metal, thickness_mm=given["thickness_mm"], start_c=20.0, heat_paths=2
+        ),
+        "thickness_mm": given["thickness_mm"],
+        "flux": given["family"] == "aluminium",
+    }
+    answer = _reckon("eyes", asked)
+    mark = "a" if answer.values.glare_filter else ""
+    return OneLineAnswer(
+        reckoner="eyes",
+        headline=f"shade {answer.values.shade}{mark}",
+        asked=f"lens for {_named(given)}",
+        given=asked,
+        working=answer.working,
+    )
+
+
+_ASKED: dict[str, Callable[[str, list[RackTip]], OneLineAnswer]] = {
+    "tip": _tip,
+    "heat": _heat,
+    "puddle": _heat,
+    "travel": _heat,
+    "flame": _flame,
+    "lens": _eyes,
+    "shade": _eyes,
+    "eyes": _eyes,
+}
+
+
+def _reckon(name: str, given: Mapping[str, Any]) -> Any:
+    reckoner = get_reckoner(name)
+    return reckoner.reckon(reckoner.given.model_validate(given))
+
+
+def ask(text: str, rack: list[RackTip]) -> list[OneLineAnswer]:
+    """Return what a one-line question comes to; empty when it asks for nothing reckoned.
+
+    A bare measure is read as every kind of quantity it could be.
+
+    Raises:
+        Refused: the question begins like one of ours but cannot be read; says what would be.
+    """
+    tidy = " ".join(text.casefold().split())[:LONGEST_QUESTION]
+    word, _, rest = tidy.partition(" ")
+    rest = rest.removeprefix("for ").strip()
+    if word in _ASKED and rest:
+        return [_ASKED[word](rest, rack)]
+    family, measure = _metal_in(tidy)
+    if not re.search(r"\d|[½¼¾⅛⅜⅝⅞]", measure):
+        return []
+    found = []
+    for kind in kinds().values():
+        try:
+            read = read_quantity(measure, kind.kind, family or DEFAULT_FAMILY)
+        except Refused:
+            continue
+        bare = re.fullmatch(r"[\d.,]+", measure)
+        if bare and kind.kind != "length":
+            continue
+        found.append(
+            OneLineAnswer(
+                reckoner="quantity",
+                headline=read.read_as,
+                asked=f"{kind.kind} {measure}",
+                given={"text": measure, "kind": kind.kind, "family": family},
+                working=[],
+            )
+        )
+    return found

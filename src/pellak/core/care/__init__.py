@@ -1,0 +1,1 @@
+"""Care of people: eyes, cautions and the order things are done in."""

@@ -1,0 +1,182 @@
+"""What the drawings need, in millimetres and degrees: the page scales it and adds nothing."""
+
+import math
+
+import numpy as np
+from pydantic import Field
+
+from pellak.core.heat.case import HeatCases
+from pellak.core.heat.colour import blue_c, colour_at
+from pellak.core.heat.plate import NEAR_FACE, HeatingHistory
+from pellak.core.heat.solve import HeatSolution
+from pellak.core.heat.travel import PROFILE_Y_M, SETTLED_S, TravelResult
+from pellak.core.working import Record, short
+
+STAND_OFF_MM = 3.0
+RUN_LEAN_DEG = 30.0
+PROFILE_STEPS = 72
+LEAST_HALF_WIDTH_MM = 9.0
+
+
+class HeatPoint(Record):
+    """Temperature at one place of a line, and the colour clean steel shows for it."""
+
+    at_mm: float
+    near_c: float
+    far_c: float | None = None
+    colour: str
+
+
+class HeatLine(Record):
+    """A temperature worth a line across the strip."""
+
+    label: str
+    at_c: float
+
+
+class SeamDrawing(Record):
+    """The seam across and along. Parts that are not known, or never happen, are null."""
+
+    thickness_mm: float | None
+    root_gap_mm: float
+    half_width_mm: float
+    orifice_mm: float | None = None
+    cone_mm: float | None = None
+    feather_mm: float | None = None
+    envelope_radius_mm: float | None = None
+    stand_off_mm: float = STAND_OFF_MM
+    lean_deg: float = RUN_LEAN_DEG
+    pool_mm: float | None = None
+    root_mm: float | None = None
+    blue_band_mm: float | None = None
+    pool_front_mm: float | None = None
+    pool_back_mm: float | None = None
+    across: list[HeatPoint] = Field(default_factory=list)
+    along: list[HeatPoint] = Field(default_factory=list)
+    lines: list[HeatLine] = Field(default_factory=list)
+    text: str
+
+
+def blue_band_mm(travel: TravelResult | None) -> float | None:
+    """Return the width over which the sheet turns blue or hotter, edge to edge, mm.
+
+    None when it never cools to blue within the 200 mm looked at: a small or preheated piece.
+    """
+    if travel is None or travel.near_profile_c[-1] > blue_c():
+        return None
+    reach = float(np.interp(-blue_c(), -travel.near_profile_c, PROFILE_Y_M))
+    return 2000 * reach
+
+
+def _across(travel: TravelResult, melting_c: float, half_width_mm: float) -> list[HeatPoint]:
+    places_mm = np.linspace(0, half_width_mm, PROFILE_STEPS)
+    near = np.interp(places_mm / 1000, PROFILE_Y_M, travel.near_profile_c)
+    far = np.interp(places_mm / 1000, PROFILE_Y_M, travel.far_profile_c)
+    return [
+        HeatPoint(
+            at_mm=float(y),
+            # Above melting the pool levels itself: the plate model's peak there is not real.
+            near_c=float(min(n, melting_c)),
+            far_c=float(min(f, melting_c)),
+            colour=colour_at(float(n), melting_c),
+        )
+        for y, n, f in zip(places_mm, near, far, strict=True)
+    ]
+
+
+def _along(solution: HeatSolution, travel: TravelResult, back_mm: float) -> list[HeatPoint]:
+    case = solution.expected.case
+    cases = HeatCases.of([case])
+    places_mm = np.concatenate([np.linspace(-back_mm, 0, 120), np.linspace(0, back_mm / 4, 41)[1:]])
+    history = HeatingHistory.at(cases, np.array([SETTLED_S]), np.array([NEAR_FACE]))
+    rise = history.rise_k(
+        places_mm[None, :] / 1000, np.zeros(1), np.array([travel.travel_m_per_s])
+    )[0, :, 0]
+    melting_c = case.family.melting_c
+    return [
+        HeatPoint(
+            at_mm=float(x),
+            near_c=float(min(c, melting_c)),
+            colour=colour_at(float(c), melting_c),
+        )
+        for x, c in zip(places_mm, rise + case.start_c, strict=True)
+    ]
+
+
+def empty_drawing(root_gap_mm: float) -> SeamDrawing:
+    """Return the drawing of a seam whose thickness is not told yet."""
+    return SeamDrawing(
+        thickness_mm=None,
+        root_gap_mm=root_gap_mm,
+        half_width_mm=LEAST_HALF_WIDTH_MM,
+        text="Two sheets edge to edge. Their thickness has not been told yet.",
+    )
+
+
+def seam_drawing(
+    solution: HeatSolution,
+    *,
+    root_gap_mm: float,
+    orifice_mm: float,
+    cone_mm: float | None,
+    feather_mm: float | None,
+) -> SeamDrawing:
+    """Return the drawing of a seam from its solved heat."""
+    case, travel = solution.expected.case, solution.expected.travel
+    metal = case.family
+    band_mm = blue_band_mm(travel)
+    pool_mm = root_mm = None
+    if travel is not None and travel.pool_half_width_m is not None:
+        pool_mm = 2000 * travel.pool_half_width_m
+        root_mm = 2000 * (travel.root_half_width_m or 0.0)
+    half_width_mm = max(
+        LEAST_HALF_WIDTH_MM, 2.5 * case.thickness_mm, 0.6 * (band_mm or 4 * (pool_mm or 0))
+    )
+    along = _along(solution, travel, half_width_mm * 2) if travel is not None else []
+    molten = [point.at_mm for point in along if point.near_c >= metal.melting_c]
+    lines = [HeatLine(label="melts", at_c=metal.melting_c)]
+    if metal.grain_change_c is not None:
+        lines.append(HeatLine(label="changes grain", at_c=metal.grain_change_c))
+    lines.append(HeatLine(label="blue", at_c=blue_c()))
+    return SeamDrawing(
+        thickness_mm=case.thickness_mm,
+        root_gap_mm=root_gap_mm,
+        half_width_mm=half_width_mm,
+        orifice_mm=orifice_mm,
+        cone_mm=cone_mm,
+        feather_mm=feather_mm,
+        envelope_radius_mm=15 * orifice_mm,
+        pool_mm=pool_mm,
+        root_mm=root_mm,
+        blue_band_mm=band_mm,
+        pool_front_mm=max(molten) if molten else None,
+        pool_back_mm=min(molten) if molten else None,
+        across=_across(travel, metal.melting_c, half_width_mm) if travel is not None else [],
+        along=along,
+        lines=lines,
+        text=_text(case.thickness_mm, root_gap_mm, orifice_mm, cone_mm, pool_mm, band_mm),
+    )
+
+
+def _text(
+    thickness_mm: float,
+    root_gap_mm: float,
+    orifice_mm: float,
+    cone_mm: float | None,
+    pool_mm: float | None,
+    band_mm: float | None,
+) -> str:
+    gap = "edges touching" if math.isclose(root_gap_mm, 0) else f"gap {short(root_gap_mm, 3)} mm"
+    parts = [
+        f"Two sheets {short(thickness_mm, 4)} mm thick, {gap}.",
+        f"Tip bore {short(orifice_mm, 3)} mm"
+        + (f", cone {short(cone_mm, 2)} mm long" if cone_mm else "")
+        + f", held {short(STAND_OFF_MM)} mm off the metal.",
+    ]
+    if pool_mm is not None:
+        parts.append(f"Pool {short(pool_mm, 2)} mm wide through to the back.")
+    else:
+        parts.append("The pool does not reach the back of the sheet with this flame.")
+    if band_mm is not None:
+        parts.append(f"Blue band {short(band_mm, 2)} mm edge to edge.")
+    return " ".join(parts)

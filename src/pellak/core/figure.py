@@ -1,0 +1,85 @@
+"""What a station shows: figures with working, judgement scales and the schools to choose from."""
+
+from typing import Literal
+
+from pydantic import Field
+
+from pellak.core.working import Caution, Record, School, Working
+
+StationId = Literal[
+    "piece", "preheat", "torch", "safe-start", "tack-and-run", "cool-and-dress", "look-and-log"
+]
+StationState = Literal["settled", "present", "ahead", "blocked", "to-come"]
+
+
+class ScaleBand(Record):
+    """A named stretch of a judgement scale; the last has no upper end."""
+
+    label: str
+    up_to: float | None
+
+
+class JudgementScale(Record):
+    """A small scale on which a figure sits, from 0 to `end`, in the figure's unit."""
+
+    bands: list[ScaleBand]
+    end: float
+
+
+class Choice(Record):
+    """A question where good people disagree, the job's field that answers it, and the answers."""
+
+    field: str
+    question: str
+    chosen: str
+    chosen_by: Literal["job", "shop"]
+    schools: list[School]
+
+
+class Figure(Record):
+    """One figure a person sees. `text` stands in place of `value` where the answer is a word."""
+
+    id: str
+    label: str
+    value: float | None = None
+    text: str | None = None
+    unit: str = ""
+    low: float | None = None
+    high: float | None = None
+    detail: str = ""
+    working: list[Working] = Field(default_factory=list)
+    scale: JudgementScale | None = None
+    choice: Choice | None = None
+
+
+class Station(Record):
+    """One station of the job, in the order of the work.
+
+    A station still to come says what it will hold; it answers nothing and is no link.
+    """
+
+    id: StationId
+    name: str
+    state: StationState
+    answer: str
+    holds: str
+    figures: list[Figure] = Field(default_factory=list)
+    cautions: list[Caution] = Field(default_factory=list)
+
+
+def figure_of(
+    line: Working, label: str, *, detail: str = "", also: list[Working] | None = None
+) -> Figure:
+    """Return the figure for one line of working; `also` adds lines behind the same figure."""
+    number = line.value if isinstance(line.value, int | float) else None
+    return Figure(
+        id=line.name,
+        label=label,
+        value=number,
+        text=line.value if isinstance(line.value, str) else None,
+        unit=line.unit,
+        low=line.low,
+        high=line.high,
+        detail=detail,
+        working=[line, *(also or [])],
+    )

@@ -1,0 +1,1 @@
+"""The plate under a torch: seconds to a puddle, travel, widths, cooling."""

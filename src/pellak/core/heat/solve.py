@@ -1,0 +1,114 @@
+"""One heat question solved whole: the case itself, its range, and the matched flame beside it."""
+
+import math
+from dataclasses import dataclass, replace
+
+from pydantic import Field
+
+from pellak.core.errors import Refused
+from pellak.core.heat.case import HeatCase, HeatCases
+from pellak.core.heat.gas_rule import rule_flow_l_per_h
+from pellak.core.heat.standing import standing_times
+from pellak.core.heat.travel import TravelResult, travel_results
+from pellak.core.metal.alloy import heat_family
+from pellak.core.tables import Family, HeatFamily, Joint, joints
+from pellak.core.working import Number, Record
+
+
+class PieceGiven(Record):
+    """The piece as every heat question needs it. Name a family or an alloy."""
+
+    family: Family | None = None
+    alloy: str | None = Field(default=None, max_length=60)
+    thickness_mm: Number = Field(ge=0.3, le=100)
+    joint: Joint = "butt"
+    start_c: Number = Field(default=20.0, ge=-40, le=1200)
+    hand_factor: Number = Field(default=1.0, ge=0.2, le=5)
+
+    def metal(self) -> HeatFamily:
+        """Return the heat constants; the start must be cold enough to be solid."""
+        family = heat_family(self.family, self.alloy)
+        if self.start_c > family.melting_c - 20:
+            raise Refused(
+                "start_c", self.start_c, f"below {family.melting_c - 20:g} °C, where it is solid"
+            )
+        return family
+
+    def matched_case(self) -> HeatCase:
+        """Return this piece under the flame the gas rule asks for."""
+        family, paths = self.metal(), joints()[self.joint].heat_paths
+        flow = rule_flow_l_per_h(
+            family=family, thickness_mm=self.thickness_mm, start_c=self.start_c, heat_paths=paths
+        )
+        return HeatCase(
+            family, self.thickness_mm, flow, self.start_c, paths, hand_factor=self.hand_factor
+        )
+
+
+class HeatGiven(PieceGiven):
+    """A piece and the flame on it."""
+
+    acetylene_l_per_h: Number = Field(ge=2, le=20_000)
+    orifice_mm: Number | None = Field(default=None, ge=0.1, le=20)
+
+    def case(self) -> HeatCase:
+        """Return this piece under this flame."""
+        return replace(
+            self.matched_case(),
+            acetylene_l_per_h=self.acetylene_l_per_h,
+            orifice_mm=self.orifice_mm,
+        )
+
+
+@dataclass(frozen=True)
+class HeatOutcome:
+    """Times and travel of one case; None where it never happens."""
+
+    case: HeatCase
+    wet_s: float | None
+    puddle_s: float | None
+    through_s: float | None
+    travel: TravelResult | None
+
+
+@dataclass(frozen=True)
+class HeatSolution:
+    """The planned case, the same for a cool and a hot hand, and the matched puddle time."""
+
+    expected: HeatOutcome
+    cool: HeatOutcome
+    hot: HeatOutcome
+    matched_puddle_s: float | None
+
+
+def seconds_or_never(seconds: float) -> float | None:
+    """Return the seconds, or None for the NaN that stands for never inside the arrays."""
+    return None if math.isnan(seconds) else float(seconds)
+
+
+def solve_heat(given: HeatGiven) -> HeatSolution:
+    """Solve a heat question.
+
+    The range puts the hand factor at exp(±sigma) through the whole model, one standard deviation
+    of hands and torches, rather than adding a fixed percentage.
+    """
+    case = given.case()
+    spread = math.exp(case.family.sigma_ln_hand)
+    cases = [
+        case,
+        replace(case, hand_factor=case.hand_factor / spread),
+        replace(case, hand_factor=case.hand_factor * spread),
+    ]
+    times = standing_times(HeatCases.of([*cases, given.matched_case()]))
+    travels = travel_results(HeatCases.of(cases), case.family.grain_change_c)
+    expected, cool, hot = (
+        HeatOutcome(
+            case=cases[row],
+            wet_s=seconds_or_never(times.wet_s[row]),
+            puddle_s=seconds_or_never(times.puddle_s[row]),
+            through_s=seconds_or_never(times.through_s[row]),
+            travel=travels[row],
+        )
+        for row in range(3)
+    )
+    return HeatSolution(expected, cool, hot, seconds_or_never(times.puddle_s[3]))

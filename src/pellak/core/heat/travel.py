@@ -1,0 +1,166 @@
+"""A travelling torch: the speed that wets the back, the widths it leaves, the cooling time."""
+
+from dataclasses import dataclass
+
+import numpy as np
+from scipy.optimize import elementwise
+
+from pellak.core.heat.case import Floats, HeatCases
+from pellak.core.heat.plate import FAR_FACE, NEAR_FACE, HeatingHistory
+from pellak.core.heat.standing import ROOT_TOLERANCE
+
+SETTLED_S = 60.0
+"""Travel is judged after a minute, when the heat about the torch has settled."""
+COOLED_S = 600.0
+TRAVEL_SHARE = 0.85
+"""Travel is planned at 0.85 of the speed that just wets the back."""
+SLOWEST_M_PER_S = 1e-4
+FASTEST_M_PER_S = 0.5
+PEAK_POINTS = 64
+COOLING_POINTS = 200
+PROFILE_Y_M = np.concatenate([[0.0], np.geomspace(2e-4, 0.2, 96)])
+COOLING_FROM_C = 800.0
+COOLING_TO_C = 500.0
+
+
+def points_behind_m(cases: HeatCases, speed: Floats, seconds: float, count: int) -> Floats:
+    """Return log-spaced places behind the torch, (cases, count), nearest first.
+
+    They reach past the point where the torch set off, so the hottest place is always inside: on a
+    preheated body it lies well over 50 mm back.
+    """
+    nearest = cases.radius_m[:, 0] / 20
+    farthest = speed * seconds + 2 * cases.radius_m[:, 1]
+    return -np.geomspace(nearest, farthest, count, axis=1)
+
+
+def _peak(x_m: Floats, rise_k: Floats) -> Floats:
+    """Return the greatest rise along axis 1, sharpened by a parabola in ln x."""
+    last = rise_k.shape[1] - 1
+    top = np.clip(np.argmax(rise_k, axis=1), 1, last - 1)[:, None, :]
+    before, at, after = (np.take_along_axis(rise_k, top + k, axis=1)[:, 0, :] for k in (-1, 0, 1))
+    bend = before - 2 * at + after
+    sharpened = at - np.divide(
+        (after - before) ** 2, 8 * bend, out=np.zeros_like(at), where=bend < 0
+    )
+    peak: Floats = np.maximum(sharpened, rise_k.max(axis=1))
+    return peak
+
+
+def full_travel_m_per_s(cases: HeatCases) -> Floats:
+    """Return the greatest speed that still wets the back of the sheet; 0 where none does."""
+    everywhere = HeatingHistory.at(
+        cases, np.full(len(cases), SETTLED_S), np.full(len(cases), FAR_FACE)
+    )
+
+    def hottest_short_by_k(ln_speed: Floats, index: Floats) -> Floats:
+        chosen = index.astype(np.intp)
+        some = cases.taken(chosen)
+        history = HeatingHistory(
+            everywhere.ages_s[chosen], everywhere.spreads_m2[chosen], everywhere.weights_k[chosen]
+        )
+        speed = np.exp(ln_speed)
+        x = points_behind_m(some, speed, SETTLED_S, PEAK_POINTS)
+        peak = _peak(x, history.rise_k(x, np.zeros(1), speed))[:, 0]
+        return np.asarray(peak - some.molten_rise_k)
+
+    found = elementwise.find_root(
+        hottest_short_by_k,
+        (np.log(SLOWEST_M_PER_S), np.log(FASTEST_M_PER_S)),
+        args=(np.arange(len(cases), dtype=float),),
+        tolerances=ROOT_TOLERANCE,
+    )
+    return np.where(found.success, np.exp(found.x), 0.0)
+
+
+def peak_profile_k(cases: HeatCases, speed_m_per_s: Floats, depth: float) -> Floats:
+    """Return the greatest rise, K, along each line beside the seam: (cases, len(PROFILE_Y_M))."""
+    history = HeatingHistory.at(cases, np.full(len(cases), SETTLED_S), np.full(len(cases), depth))
+    x = points_behind_m(cases, speed_m_per_s, SETTLED_S, PEAK_POINTS)
+    return _peak(x, history.rise_k(x, PROFILE_Y_M, speed_m_per_s))
+
+
+def reach_m(profile_k: Floats, rise_k: float) -> float | None:
+    """Return how far from the seam a profile (one case) stays above a rise, m; None if nowhere.
+
+    None too when the profile never falls to it within the 200 mm that are looked at.
+    """
+    if profile_k[0] < rise_k or profile_k[-1] > rise_k:
+        return None
+    return float(np.interp(-rise_k, -profile_k, PROFILE_Y_M))
+
+
+def cooling_time_s(cases: HeatCases, speed_m_per_s: Floats, beside_m: Floats) -> list[float | None]:
+    """Return seconds from 800 to 500 °C on the near face beside the pool, after a long run.
+
+    Args:
+        cases: the plates.
+        speed_m_per_s: (cases,) travel speed, all above 0.
+        beside_m: (cases,) distance of the place from the seam.
+
+    Returns:
+        None where 800 °C is not reached there, or 500 °C is not passed within ten minutes.
+    """
+    history = HeatingHistory.at(
+        cases, np.full(len(cases), COOLED_S), np.full(len(cases), NEAR_FACE)
+    )
+    x = points_behind_m(cases, speed_m_per_s, COOLED_S, COOLING_POINTS)
+    rise = history.rise_k(x, beside_m[:, None], speed_m_per_s)[:, :, 0]
+    seconds: list[float | None] = []
+    for row in range(len(cases)):
+        top = int(np.argmax(rise[row]))
+        falling_c = rise[row, top:] + cases.start_c[row]
+        ages_s = -x[row, top:] / speed_m_per_s[row]
+        # Beyond the place where the torch set off the model falls away: not a cooling curve.
+        within = ages_s < COOLED_S - cases.radius_m[row, 1] / speed_m_per_s[row]
+        falling_c, ages_s = falling_c[within], ages_s[within]
+        if len(falling_c) < 2 or falling_c[0] < COOLING_FROM_C or falling_c[-1] > COOLING_TO_C:
+            seconds.append(None)
+            continue
+        passed = np.interp([-COOLING_FROM_C, -COOLING_TO_C], -falling_c, np.log(ages_s))
+        seconds.append(float(np.exp(passed[1]) - np.exp(passed[0])))
+    return seconds
+
+
+@dataclass(frozen=True)
+class TravelResult:
+    """What one case leaves behind it. None where the back never wets or a mark is not reached."""
+
+    full_m_per_s: float
+    travel_m_per_s: float
+    pool_half_width_m: float | None
+    root_half_width_m: float | None
+    grain_change_reach_m: float | None
+    cooling_s: float | None
+    near_profile_c: Floats
+    far_profile_c: Floats
+
+
+def travel_results(cases: HeatCases, grain_change_c: float | None) -> list[TravelResult | None]:
+    """Solve speed, widths and cooling for every case; None where the back never wets."""
+    full = full_travel_m_per_s(cases)
+    moving = np.flatnonzero(full > 0)
+    results: list[TravelResult | None] = [None] * len(cases)
+    if len(moving) == 0:
+        return results
+    some = cases.taken(moving)
+    speed = TRAVEL_SHARE * full[moving]
+    near = peak_profile_k(some, speed, NEAR_FACE)
+    far = peak_profile_k(some, speed, FAR_FACE)
+    pools = [reach_m(near[row], some.melting_rise_k[row]) for row in range(len(moving))]
+    cooling = cooling_time_s(some, speed, np.array([pool or 0.0 for pool in pools]))
+    for row, place in enumerate(moving):
+        start_c = some.start_c[row]
+        results[place] = TravelResult(
+            full_m_per_s=float(full[place]),
+            travel_m_per_s=float(speed[row]),
+            pool_half_width_m=pools[row],
+            root_half_width_m=reach_m(far[row], some.melting_rise_k[row]),
+            grain_change_reach_m=(
+                None if grain_change_c is None else reach_m(near[row], grain_change_c - start_c)
+            ),
+            cooling_s=cooling[row],
+            near_profile_c=near[row] + start_c,
+            far_profile_c=far[row] + start_c,
+        )
+    return results

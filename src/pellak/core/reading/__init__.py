@@ -1,0 +1,1 @@
+"""Reading what people type: gauges, fractions, lead codes, °F, psi."""

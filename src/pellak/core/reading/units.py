@@ -1,0 +1,93 @@
+"""The units people type and the canonical ones everything is kept in."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cache
+from typing import Literal
+
+from pellak.core.tables import rows
+from pellak.core.working import Record
+
+QuantityKind = Literal["length", "temperature", "pressure", "flow", "mass", "time", "angle"]
+
+
+@dataclass(frozen=True)
+class Kind:
+    """A kind of quantity: its canonical unit and the span a workshop could mean."""
+
+    kind: QuantityKind
+    canonical: str
+    least: float
+    most: float
+    accepted: str
+
+
+@dataclass(frozen=True)
+class Unit:
+    """canonical value = number · factor + offset."""
+
+    kind: QuantityKind
+    symbol: str
+    factor: float
+    offset: float
+
+    def canonical(self, number: float) -> float:
+        """Return the number in the canonical unit of its kind."""
+        return number * self.factor + self.offset
+
+
+@cache
+def kinds() -> Mapping[str, Kind]:
+    """Return the kinds of quantity by name."""
+    return {
+        row["kind"]: Kind(
+            row["kind"],  # type: ignore[arg-type]
+            row["canonical"],
+            float(row["least"]),
+            float(row["most"]),
+            row["accepted"],
+        )
+        for row in rows("quantity_kinds.csv")
+    }
+
+
+@cache
+def unit_spellings() -> Mapping[tuple[str, str], Unit]:
+    """Return units by (kind, lower-case spelling)."""
+    found: dict[tuple[str, str], Unit] = {}
+    for row in rows("units.csv"):
+        unit = Unit(
+            row["kind"],  # type: ignore[arg-type]
+            row["symbol"],
+            float(row["factor"]),
+            float(row["offset"]),
+        )
+        found.update({(unit.kind, spelling): unit for spelling in row["spellings"].split(";")})
+    return found
+
+
+class DisplayUnit(Record):
+    """How one canonical unit is shown in one of the two systems: number · factor + offset."""
+
+    canonical: str
+    system: Literal["metric", "inch"]
+    symbol: str
+    factor: float
+    offset: float
+    least_step: float
+
+
+@cache
+def display_units() -> tuple[DisplayUnit, ...]:
+    """Return the display units of both systems, the one place a page learns them from."""
+    return tuple(
+        DisplayUnit(
+            canonical=row["canonical"],
+            system=row["system"],
+            symbol=row["symbol"],
+            factor=float(row["factor"]),
+            offset=float(row["offset"]),
+            least_step=float(row["least_step"]),
+        )
+        for row in rows("display_units.csv")
+    )

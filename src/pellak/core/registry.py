@@ -1,0 +1,21 @@
+"""Every reckoner, in the one tuple that the command line, the API and the plan read."""
+
+from typing import Any
+
+from pellak.core.care.eyes import EYES
+from pellak.core.errors import Refused
+from pellak.core.heat.reckon import HEAT
+from pellak.core.reading.quantity import QUANTITY
+from pellak.core.torch.flame import FLAME
+from pellak.core.torch.tip import TIP
+from pellak.core.working import Reckoner
+
+RECKONERS: tuple[Reckoner[Any, Any], ...] = (QUANTITY, TIP, HEAT, FLAME, EYES)
+
+
+def get_reckoner(name: str) -> Reckoner[Any, Any]:
+    """Return the reckoner of that name. Raises Refused when there is none."""
+    for reckoner in RECKONERS:
+        if reckoner.name == name:
+            return reckoner
+    raise Refused("name", name, "one of " + ", ".join(r.name for r in RECKONERS))

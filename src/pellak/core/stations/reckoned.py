@@ -1,0 +1,114 @@
+"""Everything the reckoners say about one job, worked out once and read by every station."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from pellak.core.care.eyes import EyesAnswer, EyesGiven, reckon_eyes
+from pellak.core.figure import Choice
+from pellak.core.heat.reckon import HeatAnswer, heat_answer
+from pellak.core.heat.solve import HeatGiven, HeatSolution, solve_heat
+from pellak.core.job import Job, ShopSchools, schools_of
+from pellak.core.torch.candidates import RackTip, TipCandidate
+from pellak.core.torch.flame import FlameAnswer, FlameGiven, reckon_flame
+from pellak.core.torch.tip import TipAnswer, TipGiven, reckon_tip
+from pellak.core.working import School, Working
+
+USABLE = ("fits", "works-soft", "works-slow")
+
+
+@dataclass(frozen=True)
+class Reckoned:
+    """The answers for a job whose thickness is known.
+
+    `tip` is the tip planned with: the one the person chose, else the best that works, else None,
+    and then the plan goes by the bore to buy.
+    """
+
+    job: Job
+    schools: ShopSchools
+    from_rack: bool
+    tip_answer: TipAnswer
+    tip: TipCandidate | None
+    orifice_mm: float
+    acetylene_l_per_h: float
+    jet_m_per_s: float
+    solution: HeatSolution
+    heat: HeatAnswer
+    flame: FlameAnswer
+    eyes: EyesAnswer
+
+    @property
+    def oxygen_ratio(self) -> float:
+        """Oxygen to acetylene by volume."""
+        return self.flame.values.oxygen_ratio
+
+
+def _planned_tip(job: Job, answer: TipAnswer) -> TipCandidate | None:
+    candidates = answer.values.candidates
+    chosen = [c for c in candidates if c.label == job.tip_label]
+    working = [c for c in candidates if c.verdict in USABLE]
+    return next(iter(chosen or working), None)
+
+
+def reckon_job(
+    job: Job, shop: ShopSchools, rack: Sequence[RackTip], hand_factor: float
+) -> Reckoned | None:
+    """Ask every reckoner about a job; None while its thickness is not told."""
+    if job.thickness_mm is None:
+        return None
+    schools = schools_of(job, shop)
+    piece = {
+        "family": job.family,
+        "thickness_mm": job.thickness_mm,
+        "joint": job.joint,
+        "start_c": job.start_c,
+        "hand_factor": hand_factor,
+    }
+    tip_answer = reckon_tip(
+        TipGiven(
+            **piece,
+            pace=schools.pace,
+            mixer=schools.mixer,
+            rack=list(rack),
+            acetylene_l_per_h=job.acetylene_l_per_h,
+        )
+    )
+    tip = _planned_tip(job, tip_answer)
+    orifice_mm = tip.orifice_mm if tip else tip_answer.values.orifice_mm
+    flow = tip.acetylene_l_per_h if tip else tip_answer.values.acetylene_l_per_h
+    jet = tip.jet_m_per_s if tip else tip_answer.values.jet_m_per_s
+    heat_given = HeatGiven(**piece, acetylene_l_per_h=flow, orifice_mm=orifice_mm)
+    solution = solve_heat(heat_given)
+    return Reckoned(
+        job=job,
+        schools=schools,
+        from_rack=bool(rack),
+        tip_answer=tip_answer,
+        tip=tip,
+        orifice_mm=orifice_mm,
+        acetylene_l_per_h=flow,
+        jet_m_per_s=jet,
+        solution=solution,
+        heat=heat_answer(heat_given, solution),
+        flame=reckon_flame(FlameGiven(metal=job.family, orifice_mm=orifice_mm, jet_m_per_s=jet)),
+        eyes=reckon_eyes(
+            EyesGiven(acetylene_l_per_h=flow, thickness_mm=job.thickness_mm, flux=False)
+        ),
+    )
+
+
+def line(working: Sequence[Working], name: str) -> Working:
+    """Return the line of working for a figure."""
+    return next(w for w in working if w.name == name)
+
+
+def choice_for(job: Job, field: str, question: str, chosen: str, schools: list[School]) -> Choice:
+    """Return a choice of school, saying whether job or shop made it."""
+    by_job = getattr(job, field) is not None
+    return Choice(
+        field=field,
+        question=question,
+        chosen=chosen,
+        chosen_by="job" if by_job else "shop",
+        schools=schools,
+    )

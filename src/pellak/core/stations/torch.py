@@ -1,0 +1,257 @@
+"""Station 3, Torch: what to screw on and what to set."""
+
+from pellak.core.care.eyes import EyesAnswer
+from pellak.core.figure import Figure, JudgementScale, ScaleBand, Station, figure_of
+from pellak.core.heat.verdict import verdict_bands
+from pellak.core.stations.reckoned import Reckoned, choice_for, line
+from pellak.core.torch.candidates import VERDICT_WORDS
+from pellak.core.torch.flame import flame_settings
+from pellak.core.torch.jet import FLOW_SOURCE, JET_FORMULA
+from pellak.core.torch.tip import FLOW_SCATTER, pressure_workings
+from pellak.core.working import School, Working, inserted, short
+
+HOLDS = "Tip, flow, flame, pressures with gas flowing, lens."
+MIXER_SCHOOLS = [
+    School(
+        id="equal-pressure",
+        label="equal and low on both gases",
+        why="torches with an equal-pressure mixer; both gases push themselves in",
+    ),
+    School(
+        id="injector",
+        label="oxygen well above acetylene",
+        why="torches with an injector; only the maker's chart gives their pressures",
+    ),
+]
+
+
+def _tip(reckoned: Reckoned) -> Figure:
+    bore = line(reckoned.tip_answer.working, "orifice_mm")
+    drill = line(reckoned.tip_answer.working, "drill")
+    tip = reckoned.tip
+    if tip is None:
+        return Figure(
+            id="tip",
+            label="No tip in the rack fits; buy",
+            value=bore.value if isinstance(bore.value, float) else None,
+            unit="mm",
+            low=bore.low,
+            high=bore.high,
+            detail=f"bore, drill {drill.value}" if drill.value else "bore",
+            working=[bore, drill],
+        )
+    label = "Tip from the rack" if reckoned.from_rack else "Tip, by drill number"
+    verdict = Working(
+        name="verdict",
+        value=VERDICT_WORDS[tip.verdict],
+        formula="puddle time at the flow the tip is run at, over the matched puddle time",
+        inserted=f"{_seconds(tip.puddle_s)} over "
+        f"{_seconds(reckoned.tip_answer.values.matched_puddle_s)}",
+        source="fitted plate model; bands are judgement against what a steady hand likes",
+        note=tip.why,
+    )
+    drilled = f", drill {tip.drill}" if tip.drill else ""
+    return Figure(
+        id="tip",
+        label=label,
+        text=f"“{tip.label}”" if reckoned.from_rack else tip.label,
+        detail=f"{short(tip.orifice_mm, 3)} mm bore{drilled} · {VERDICT_WORDS[tip.verdict]}",
+        working=[verdict, bore, drill],
+    )
+
+
+def _seconds(value: float | None) -> str:
+    return "never" if value is None else f"{short(value, 3)} s"
+
+
+def _puddle(reckoned: Reckoned) -> Figure:
+    matched_s = reckoned.tip_answer.values.matched_puddle_s
+    scale = None
+    if matched_s is not None:
+        bands = verdict_bands()
+        widest = next(b.ratio_up_to for b in reversed(bands) if b.ratio_up_to is not None)
+        scale = JudgementScale(
+            bands=[
+                ScaleBand(
+                    label=b.label,
+                    up_to=None if b.ratio_up_to is None else b.ratio_up_to * matched_s,
+                )
+                for b in bands
+            ],
+            end=widest * matched_s * 1.25,
+        )
+    puddle = line(reckoned.heat.working, "puddle_s")
+    never = "" if puddle.value is not None else "never with this flame"
+    figure = figure_of(puddle, "First puddle in", detail=never)
+    return figure.model_copy(update={"scale": scale})
+
+
+def _flame(reckoned: Reckoned) -> Figure:
+    values, setting = reckoned.flame.values, flame_settings()[reckoned.job.family, "fusion"]
+    return Figure(
+        id="flame",
+        label="Flame",
+        text=values.kind.capitalize(),
+        detail=setting.looks,
+        working=reckoned.flame.working,
+    )
+
+
+def _cone(reckoned: Reckoned) -> Figure:
+    return figure_of(line(reckoned.flame.working, "cone_mm"), "Cone length")
+
+
+def _flow(reckoned: Reckoned) -> Figure:
+    rule = line(reckoned.tip_answer.working, "acetylene_l_per_h")
+    own = reckoned.job.acetylene_l_per_h
+    flow = reckoned.acetylene_l_per_h
+    lines = [rule]
+    if abs(flow - float(rule.value or 0)) > 0.5:
+        lines.insert(
+            0,
+            Working(
+                name="acetylene_l_per_h",
+                value=flow,
+                unit="L/h",
+                formula="flow wanted, held within what the tip burns steadily",
+                inserted=f"wanted {short(own or float(rule.value or 0), 4)} L/h",
+                source=FLOW_SOURCE,
+                note="your own flow" if own else "this tip cannot burn the rule's flow",
+            ),
+        )
+    return Figure(
+        id="acetylene_l_per_h",
+        label="Acetylene flow",
+        value=flow,
+        unit="L/h",
+        low=flow * (1 - FLOW_SCATTER),
+        high=flow * (1 + FLOW_SCATTER),
+        detail="your own flow" if own else "",
+        working=[*lines, _jet(reckoned)],
+        choice=choice_for(
+            reckoned.job,
+            "pace",
+            "How brisk a flame?",
+            reckoned.schools.pace,
+            reckoned.tip_answer.schools,
+        ),
+    )
+
+
+def _jet(reckoned: Reckoned) -> Working:
+    numbers = {
+        "Q": reckoned.acetylene_l_per_h,
+        "beta": reckoned.oxygen_ratio,
+        "d": reckoned.orifice_mm,
+        "n": float(reckoned.tip.jets) if reckoned.tip else 1.0,
+        "pi": 3.14159,
+    }
+    return Working(
+        name="jet_m_per_s",
+        value=reckoned.jet_m_per_s,
+        unit="m/s",
+        formula=JET_FORMULA,
+        inserted=inserted(JET_FORMULA, numbers),
+        source=FLOW_SOURCE,
+        note="below 70 it pops back, 90 to 160 is steady, above 200 it leaves the tip",
+    )
+
+
+def _oxygen(reckoned: Reckoned) -> Figure:
+    flow = reckoned.acetylene_l_per_h * reckoned.oxygen_ratio
+    numbers = {"Q": reckoned.acetylene_l_per_h, "beta": reckoned.oxygen_ratio}
+    return figure_of(
+        Working(
+            name="oxygen_l_per_h",
+            value=flow,
+            unit="L/h",
+            low=flow * (1 - FLOW_SCATTER),
+            high=flow * (1 + FLOW_SCATTER),
+            formula="Q * beta",
+            inserted=inserted("Q * beta", numbers),
+            source="oxygen ratio of the flame this metal wants",
+        ),
+        "Oxygen flow",
+    )
+
+
+def _pressures(reckoned: Reckoned) -> list[Figure]:
+    choice = choice_for(
+        reckoned.job, "mixer", "Which mixer has the torch?", reckoned.schools.mixer, MIXER_SCHOOLS
+    )
+    chart = reckoned.tip.chart if reckoned.tip else None
+    if chart is not None:
+        made = [
+            Working(
+                name=name,
+                value=bar,
+                unit="bar",
+                formula="the tip maker's chart row",
+                inserted=f"{short(chart.thickness_low_mm)} to {short(chart.thickness_high_mm)} mm",
+                source="tip maker's chart, as typed into the rack",
+                note="the chart overrides our estimate",
+            )
+            for name, bar in (
+                ("torch_bar", chart.acetylene_bar),
+                ("oxygen_bar", chart.oxygen_bar),
+            )
+        ]
+        first = figure_of(made[0], "Acetylene, gas flowing", detail="from the maker's chart")
+        second = figure_of(made[1], "Oxygen, gas flowing", detail="from the maker's chart")
+        return [first.model_copy(update={"choice": choice}), second]
+    if reckoned.schools.mixer == "injector":
+        return [
+            Figure(
+                id="torch_bar",
+                label="Set with gas flowing",
+                text="maker's chart",
+                detail="an injector's pressures come from its chart alone",
+                choice=choice,
+            )
+        ]
+    lines = pressure_workings(
+        reckoned.acetylene_l_per_h, reckoned.jet_m_per_s, reckoned.oxygen_ratio
+    )
+    figure = figure_of(
+        line(lines, "torch_bar"),
+        "Set with gas flowing, each gas",
+        detail="at the torch; the tip maker's chart wins",
+        also=[line(lines, "tip_pressure_bar")],
+    )
+    return [figure.model_copy(update={"choice": choice})]
+
+
+def _eyes(eyes: EyesAnswer) -> Figure:
+    shade = line(eyes.working, "shade")
+    schools = " · ".join(f"{s.values['shade']} {s.label}" for s in eyes.schools)
+    return figure_of(shade, "Lens shade", detail=schools)
+
+
+def torch_station(reckoned: Reckoned) -> Station:
+    """Return the Torch station."""
+    tip = reckoned.tip
+    named = tip.label if tip else f"{short(reckoned.orifice_mm, 2)} mm"
+    pressures = _pressures(reckoned)
+    bar = pressures[0].value
+    return Station(
+        id="torch",
+        name="Torch",
+        state="settled" if tip else "present",
+        answer=f"{named} · {bar:.2f} bar" if bar is not None else f"{named} · by chart",
+        holds=HOLDS,
+        figures=[
+            _tip(reckoned),
+            _puddle(reckoned),
+            _flame(reckoned),
+            *pressures,
+            _flow(reckoned),
+            _oxygen(reckoned),
+            _cone(reckoned),
+            _eyes(reckoned.eyes),
+        ],
+        cautions=[
+            *reckoned.tip_answer.cautions,
+            *reckoned.flame.cautions,
+            *reckoned.eyes.cautions,
+        ],
+    )

@@ -1,0 +1,112 @@
+"""The shipped tables, each row with its source. CSV headings are known to this file alone."""
+
+import csv
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cache
+from importlib.resources import files
+from typing import Literal
+
+Family = Literal["carbon-steel", "chromoly", "stainless", "aluminium", "lead", "cast-iron"]
+Joint = Literal["butt", "tipped-edge", "outside-corner", "tee", "lap", "cluster"]
+
+
+@cache
+def rows(name: str) -> tuple[Mapping[str, str], ...]:
+    """Return the rows of a shipped CSV table as text, keyed by its headings."""
+    text = files(__name__).joinpath(name).read_text(encoding="utf-8")
+    return tuple(csv.DictReader(text.splitlines()))
+
+
+@dataclass(frozen=True)
+class HeatFamily:
+    """Constants of the plate model for one family of metal."""
+
+    family: Family
+    name: str
+    conductivity_w_per_m_k: float
+    density_kg_per_m3: float
+    specific_heat_j_per_kg_k: float
+    melting_c: float
+    latent_heat_j_per_kg: float
+    latent_share: float
+    coupling: float
+    gas_rule_l_per_h_per_mm: float
+    sigma_ln_hand: float
+    grain_change_c: float | None
+    source: str
+
+
+@cache
+def heat_families() -> Mapping[str, HeatFamily]:
+    """Return the heat constants by family id."""
+    return {
+        row["family"]: HeatFamily(
+            family=row["family"],  # type: ignore[arg-type]
+            name=row["name"],
+            conductivity_w_per_m_k=float(row["conductivity_W_mK"]),
+            density_kg_per_m3=float(row["density_kg_m3"]),
+            specific_heat_j_per_kg_k=float(row["specific_heat_J_kgK"]),
+            melting_c=float(row["melting_C"]),
+            latent_heat_j_per_kg=1000 * float(row["latent_heat_kJ_kg"]),
+            latent_share=float(row["latent_share"]),
+            coupling=float(row["coupling"]),
+            gas_rule_l_per_h_per_mm=float(row["gas_rule_l_per_h_per_mm"]),
+            sigma_ln_hand=float(row["sigma_ln_hand"]),
+            grain_change_c=float(row["grain_change_C"]) if row["grain_change_C"] else None,
+            source=row["source"],
+        )
+        for row in rows("heat_families.csv")
+    }
+
+
+@dataclass(frozen=True)
+class JointRow:
+    """A joint form and how many plate halves carry heat away from it."""
+
+    joint: Joint
+    name: str
+    heat_paths: int
+    source: str
+
+
+@cache
+def joints() -> Mapping[str, JointRow]:
+    """Return the joints by id."""
+    return {
+        row["joint"]: JointRow(
+            row["joint"],  # type: ignore[arg-type]
+            row["name"],
+            int(row["heat_paths"]),
+            row["source"],
+        )
+        for row in rows("joints.csv")
+    }
+
+
+@dataclass(frozen=True)
+class Drill:
+    """A number drill, the size by which tip cleaners and bores are named."""
+
+    drill: str
+    diameter_mm: float
+
+
+@cache
+def number_drills() -> tuple[Drill, ...]:
+    """Return the number drills, smallest first."""
+    numbered = [
+        Drill(row["drill"], float(row["diameter_mm"]))
+        for row in rows("drills.csv")
+        if row["drill"].startswith("#")
+    ]
+    return tuple(sorted(numbered, key=lambda drill: drill.diameter_mm))
+
+
+@cache
+def gauge_thicknesses_mm() -> Mapping[str, Mapping[str, float]]:
+    """Return thickness by gauge system and gauge."""
+    systems: dict[str, dict[str, float]] = {}
+    for row in rows("gauges.csv"):
+        systems.setdefault(row["system"], {})[row["gauge"]] = float(row["thickness_mm"])
+    return systems

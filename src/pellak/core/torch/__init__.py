@@ -1,0 +1,1 @@
+"""The torch: flame chemistry, tip size and pressures."""

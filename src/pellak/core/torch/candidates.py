@@ -1,0 +1,185 @@
+"""Judging the tips in the rack: each at the flow it would really be run at."""
+
+import math
+from collections.abc import Sequence
+from dataclasses import replace
+from typing import Literal
+
+from pydantic import Field, model_validator
+
+from pellak.core.heat.case import HeatCase, HeatCases
+from pellak.core.heat.solve import PieceGiven, seconds_or_never
+from pellak.core.heat.standing import standing_times
+from pellak.core.heat.verdict import VerdictBand, puddle_verdict
+from pellak.core.torch import jet
+from pellak.core.working import Number, Record
+
+TipVerdict = Literal["fits", "works-soft", "works-slow", "too-small", "too-large"]
+VERDICT_WORDS: dict[TipVerdict, str] = {
+    "fits": "fits",
+    "works-soft": "works, soft flame",
+    "works-slow": "works, slow",
+    "too-small": "too small",
+    "too-large": "too large",
+}
+STARVED_UP_TO_RATIO = 1.25
+"""A tip whose least steady flow is further than this above the flow wanted is too large."""
+RANK: dict[TipVerdict, int] = {verdict: place for place, verdict in enumerate(VERDICT_WORDS)}
+
+
+class ChartRow(Record):
+    """One row of the tip maker's own chart, as typed in."""
+
+    thickness_low_mm: Number = Field(ge=0, le=100)
+    thickness_high_mm: Number = Field(ge=0, le=100)
+    acetylene_bar: Number = Field(ge=0, le=1.5)
+    oxygen_bar: Number = Field(ge=0, le=10)
+
+    @model_validator(mode="after")
+    def _in_order(self) -> "ChartRow":
+        if self.thickness_low_mm > self.thickness_high_mm:
+            raise ValueError("thickness_low_mm must not be above thickness_high_mm")
+        return self
+
+
+class RackTip(Record):
+    """A tip the shop owns: the label stamped on it, its bore, how many jets, the maker's chart."""
+
+    label: str = Field(min_length=1, max_length=40)
+    orifice_mm: Number = Field(ge=0.2, le=10)
+    jets: int = Field(default=1, ge=1, le=60)
+    chart: list[ChartRow] = Field(default_factory=list, max_length=40)
+
+
+class FlowBand(Record):
+    """Usable acetylene flow of a tip: below it backfires, above it the flame leaves the tip."""
+
+    low: float
+    high: float
+
+
+class TipCandidate(Record):
+    """One tip judged for this piece at the flow it would be run at."""
+
+    label: str
+    orifice_mm: float
+    drill: str | None
+    jets: int
+    acetylene_l_per_h: float
+    jet_m_per_s: float
+    band_l_per_h: FlowBand
+    puddle_s: float | None
+    verdict: TipVerdict
+    why: str
+    chart: ChartRow | None
+
+
+def usable_band(orifice_mm: float, oxygen_ratio: float, jets: int = 1) -> FlowBand:
+    """Return the flows between the backfire and the lifting jet speed, L/h of acetylene."""
+    return FlowBand(
+        low=jet.flow_for_jet_l_per_h(orifice_mm, jet.BACKFIRE_BELOW_M_PER_S, oxygen_ratio, jets),
+        high=jet.flow_for_jet_l_per_h(orifice_mm, jet.LIFTS_ABOVE_M_PER_S, oxygen_ratio, jets),
+    )
+
+
+def running_flow_l_per_h(tip: RackTip, wanted_l_per_h: float, oxygen_ratio: float) -> float:
+    """Return the flow a tip would be run at: the one wanted, between backfire and harsh."""
+    slowest, fastest = (
+        jet.flow_for_jet_l_per_h(tip.orifice_mm, speed, oxygen_ratio, tip.jets)
+        for speed in (jet.BACKFIRE_BELOW_M_PER_S, jet.HARSH_ABOVE_M_PER_S)
+    )
+    return min(max(wanted_l_per_h, slowest), fastest)
+
+
+def _verdict(
+    band: VerdictBand, run_l_per_h: float, wanted_l_per_h: float, jet_m_per_s: float
+) -> tuple[TipVerdict, str]:
+    excess = run_l_per_h / wanted_l_per_h
+    if excess > STARVED_UP_TO_RATIO:
+        return (
+            "too-large",
+            f"starved at the flow wanted: pops; at its least burns {excess:.1f} times it",
+        )
+    if band.verdict == "too-fierce":
+        return "too-large", "puddles quicker than a hand can steer"
+    if band.verdict == "too-cold":
+        return "too-small", "the sheet carries its heat away"
+    if band.verdict == "slow":
+        return "works-slow", "soaks the sheet: wide blue band, more distortion"
+    if jet_m_per_s < jet.SOFT_BELOW_M_PER_S:
+        return "works-soft", (
+            "at the bottom of its band, close to where it pops"
+            if excess > 1.001
+            else "lazy jet, near the bottom of its band"
+        )
+    return "fits", "steerable puddle from a steady jet"
+
+
+def judge_tips(
+    given: PieceGiven, tips: Sequence[RackTip], wanted_l_per_h: float, oxygen_ratio: float
+) -> tuple[list[TipCandidate], float | None]:
+    """Judge every tip for a piece and rank them, best first.
+
+    Args:
+        given: the piece.
+        tips: the rack.
+        wanted_l_per_h: acetylene flow wanted, by the gas rule or by hand.
+        oxygen_ratio: oxygen to acetylene by volume.
+
+    Returns:
+        The candidates ranked by verdict, then by how near their puddle comes to the matched one,
+        then by how near their jet is to normal; and the matched puddle time, s, None for never.
+    """
+    matched = given.matched_case()
+    flows = [running_flow_l_per_h(tip, wanted_l_per_h, oxygen_ratio) for tip in tips]
+    cases: list[HeatCase] = [
+        replace(
+            matched,
+            acetylene_l_per_h=flow,
+            orifice_mm=tip.orifice_mm * math.sqrt(tip.jets),
+        )
+        for tip, flow in zip(tips, flows, strict=True)
+    ]
+    puddles = [
+        seconds_or_never(s) for s in standing_times(HeatCases.of([matched, *cases])).puddle_s
+    ]
+    matched_s = puddles[0]
+    judged = []
+    for tip, flow, puddle_s in zip(tips, flows, puddles[1:], strict=True):
+        speed = jet.jet_for_flow_m_per_s(flow, tip.orifice_mm, oxygen_ratio, tip.jets)
+        band = puddle_verdict(matched.family.family, matched.thickness_mm, puddle_s, matched_s)
+        verdict, why = _verdict(band, flow, wanted_l_per_h, speed)
+        nearest = jet.nearest_drill(tip.orifice_mm)
+        judged.append(
+            TipCandidate(
+                label=tip.label,
+                orifice_mm=tip.orifice_mm,
+                drill=nearest.drill if nearest else None,
+                jets=tip.jets,
+                acetylene_l_per_h=flow,
+                jet_m_per_s=speed,
+                band_l_per_h=usable_band(tip.orifice_mm, oxygen_ratio, tip.jets),
+                puddle_s=puddle_s,
+                verdict=verdict,
+                why=why,
+                chart=chart_row(tip, given.thickness_mm),
+            )
+        )
+
+    def rank(candidate: TipCandidate) -> tuple[float, ...]:
+        off = (
+            abs(math.log(candidate.puddle_s / matched_s))
+            if candidate.puddle_s and matched_s
+            else math.inf
+        )
+        off_jet = abs(math.log(candidate.jet_m_per_s / jet.NORMAL_JET_M_PER_S))
+        return RANK[candidate.verdict], round(off, 1), off_jet, candidate.orifice_mm
+
+    return sorted(judged, key=rank), matched_s
+
+
+def chart_row(tip: RackTip, thickness_mm: float) -> ChartRow | None:
+    """Return the row of the maker's chart that covers a thickness, or None."""
+    return next(
+        (r for r in tip.chart if r.thickness_low_mm <= thickness_mm <= r.thickness_high_mm), None
+    )

@@ -1,0 +1,127 @@
+"""What every answer is made of: values, their working, cautions and the rival schools."""
+
+import re
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Annotated, Any, Generic, Literal, TypeVar
+
+from pydantic import BaseModel, ConfigDict, Field, FiniteFloat, Strict
+
+Number = Annotated[FiniteFloat, Strict()]
+"""A JSON number: no text, no true or false, no NaN or infinity."""
+
+
+class Record(BaseModel):
+    """A frozen record that refuses fields it does not know."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+
+class Working(Record):
+    """How one figure came about. `value` is None where the figure does not apply."""
+
+    name: str
+    value: float | str | None
+    unit: str = ""
+    low: float | None = None
+    high: float | None = None
+    formula: str
+    inserted: str
+    source: str
+    valid: bool = True
+    note: str = ""
+
+
+class Caution(Record):
+    """Something that can hurt a person or the work, with the reason for saying it."""
+
+    level: Literal["stop", "warn", "note"]
+    text: str
+    reason: str
+    source: str
+
+
+class School(Record):
+    """One of several ways good people do it, with its own headline values."""
+
+    id: str
+    label: str
+    why: str
+    values: dict[str, float | str | None] = Field(default_factory=dict)
+
+
+class Answer(Record):
+    """What a reckoner returns; each reckoner narrows `values` in a subclass of its own."""
+
+    values: Any
+    working: list[Working] = Field(default_factory=list)
+    cautions: list[Caution] = Field(default_factory=list)
+    schools: list[School] = Field(default_factory=list)
+
+
+@dataclass(frozen=True)
+class ValidRange:
+    """The span over which a method was fitted or published."""
+
+    quantity: str
+    lower: float
+    upper: float
+    unit: str = ""
+
+    def complaint(self, value: float) -> str:
+        """Return what limit `value` crosses, in words, or an empty string."""
+        if self.lower <= value <= self.upper:
+            return ""
+        span = f"{short(self.lower)} to {short(self.upper)} {self.unit}".strip()
+        return f"{self.quantity} {short(value)} is outside {span}"
+
+
+def complaints(ranges: Sequence[ValidRange], given: Mapping[str, float]) -> str:
+    """Return every limit crossed, joined, for the `note` of a working."""
+    found = [r.complaint(given[r.quantity]) for r in ranges if r.quantity in given]
+    return "; ".join(text for text in found if text)
+
+
+def short(value: float, digits: int = 5) -> str:
+    """Write a number to so many significant digits, without trailing zeros or exponent."""
+    if value == 0:
+        return "0"
+    text = f"{value:.{digits}g}"
+    if "e" in text:
+        text = f"{float(text):.12f}".rstrip("0").rstrip(".")
+    return text
+
+
+_NAME = re.compile(r"[A-Za-zα-ωΑ-Ω_][A-Za-zα-ωΑ-Ω_0-9]*")
+
+
+def inserted(formula: str, numbers: Mapping[str, float]) -> str:
+    """Return `formula` with this job's numbers in place of its symbols.
+
+    Symbols without a number (function names, the unknown on the left) stay as they are, so the
+    line is made from the formula and can never disagree with it.
+    """
+
+    def put(match: re.Match[str]) -> str:
+        name = match.group()
+        if name not in numbers:
+            return name
+        number = short(numbers[name])
+        return f"({number})" if number.startswith("-") else number
+
+    return _NAME.sub(put, formula)
+
+
+GivenModel = TypeVar("GivenModel", bound=BaseModel)
+AnswerModel = TypeVar("AnswerModel", bound=Answer)
+
+
+@dataclass(frozen=True)
+class Reckoner(Generic[GivenModel, AnswerModel]):
+    """A pure function with a typed question and a typed, explained answer."""
+
+    name: str
+    question: str
+    given: type[GivenModel]
+    answer: type[AnswerModel]
+    reckon: Callable[[GivenModel], AnswerModel]

@@ -1,0 +1,1 @@
+"""Use cases: the only place where rules meet records."""

@@ -1,0 +1,62 @@
+"""The shop's schools and its rack of tips."""
+
+from collections.abc import Mapping
+from typing import Any
+
+from pydantic import ValidationError
+
+from pellak.core.job import ShopSchools, refusals
+from pellak.core.torch.candidates import RackTip
+from pellak.store.database import Database
+from pellak.store.rack import Rack
+from pellak.store.tables import TipRow
+
+SCHOOLS_KEY = "schools"
+
+
+def shop_schools(rack: Rack) -> ShopSchools:
+    """Return the schools the shop goes by."""
+    return ShopSchools.model_validate(rack.setting(SCHOOLS_KEY) or {})
+
+
+def rack_tips(rack: Rack) -> list[RackTip]:
+    """Return the rack's tips as the reckoners take them."""
+    return [
+        RackTip.model_validate(
+            {"label": t.label, "orifice_mm": t.orifice_mm, "jets": t.jets, "chart": t.chart}
+        )
+        for t in rack.tips()
+    ]
+
+
+class Settings:
+    """The use cases of the shop's own settings."""
+
+    def __init__(self, database: Database) -> None:
+        self._database = database
+
+    def schools(self) -> ShopSchools:
+        """Return the schools the shop goes by."""
+        with self._database.transaction() as session:
+            return shop_schools(Rack(session))
+
+    def set_schools(self, changes: Mapping[str, Any]) -> ShopSchools:
+        """Change some of the shop's schools. Raises Refused naming the field."""
+        with self._database.transaction() as session:
+            rack = Rack(session)
+            try:
+                schools = ShopSchools.model_validate({**shop_schools(rack).model_dump(), **changes})
+            except ValidationError as error:
+                raise refusals(error)[0] from None
+            rack.set_setting(SCHOOLS_KEY, schools.model_dump())
+            return schools
+
+    def tips(self) -> list[RackTip]:
+        """Return the tips in the rack, smallest bore first."""
+        with self._database.transaction() as session:
+            return rack_tips(Rack(session))
+
+    def add_tip(self, tip: RackTip) -> None:
+        """Put a tip in the rack."""
+        with self._database.transaction() as session:
+            Rack(session).add_tip(TipRow(**tip.model_dump(mode="json")))

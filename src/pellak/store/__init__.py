@@ -1,0 +1,1 @@
+"""Rows and how they are kept. This package knows no rule of the trade."""

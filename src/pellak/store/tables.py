@@ -1,0 +1,94 @@
+"""The tables. Columns hold what is searched; documents are JSON checked above this layer."""
+
+from datetime import UTC, datetime
+from typing import Any
+
+from sqlalchemy import JSON, DateTime, Dialect, ForeignKey, String
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+from sqlalchemy.types import TypeDecorator
+
+
+class UtcMoment(TypeDecorator[datetime]):
+    """A moment kept in UTC and given back with its zone."""
+
+    impl = DateTime
+    cache_ok = True
+
+    def process_bind_param(self, value: datetime | None, dialect: Dialect) -> datetime | None:
+        """Store UTC without a zone, which is all SQLite has."""
+        return None if value is None else value.astimezone(UTC).replace(tzinfo=None)
+
+    def process_result_value(self, value: datetime | None, dialect: Dialect) -> datetime | None:
+        """Give the zone back."""
+        return None if value is None else value.replace(tzinfo=UTC)
+
+
+class Base(DeclarativeBase):
+    """Base of all tables."""
+
+
+class JobRow(Base):
+    """A job as the person left it. `version` rises with every save."""
+
+    __tablename__ = "job"
+    job_id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    name: Mapped[str] = mapped_column(String(80), index=True)
+    kind: Mapped[str] = mapped_column(String(20))
+    family: Mapped[str] = mapped_column(String(30), index=True)
+    thickness_mm: Mapped[float | None] = mapped_column(index=True)
+    document: Mapped[dict[str, Any]] = mapped_column(JSON)
+    version: Mapped[int]
+    created_at: Mapped[datetime] = mapped_column(UtcMoment, index=True)
+    saved_at: Mapped[datetime] = mapped_column(UtcMoment)
+    deleted_at: Mapped[datetime | None] = mapped_column(UtcMoment)
+
+
+class JobRevisionRow(Base):
+    """A job as it was before a save; undo takes the newest one back."""
+
+    __tablename__ = "job_revision"
+    revision_id: Mapped[int] = mapped_column(primary_key=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("job.job_id"), index=True)
+    document: Mapped[dict[str, Any]] = mapped_column(JSON)
+    made_at: Mapped[datetime] = mapped_column(UtcMoment)
+
+
+class RunRow(Base):
+    """A run keeps the plan it was done under, so a later change of rule never rewrites it."""
+
+    __tablename__ = "run"
+    run_id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("job.job_id"), index=True)
+    job_name: Mapped[str] = mapped_column(String(80))
+    family: Mapped[str] = mapped_column(String(30), index=True)
+    thickness_mm: Mapped[float] = mapped_column(index=True)
+    method_version: Mapped[str] = mapped_column(String(20))
+    started_at: Mapped[datetime] = mapped_column(UtcMoment, index=True)
+    finished_at: Mapped[datetime | None] = mapped_column(UtcMoment, index=True)
+    who: Mapped[str] = mapped_column(String(60), default="")
+    planned_puddle_s: Mapped[float | None]
+    puddle_s: Mapped[float | None]
+    planned_seam_min: Mapped[float | None]
+    seam_min: Mapped[float | None]
+    log: Mapped[dict[str, Any]] = mapped_column(JSON)
+    plan: Mapped[dict[str, Any]] = mapped_column(JSON)
+    version: Mapped[int]
+
+
+class TipRow(Base):
+    """A tip the shop owns."""
+
+    __tablename__ = "tip"
+    tip_id: Mapped[int] = mapped_column(primary_key=True)
+    label: Mapped[str] = mapped_column(String(40), unique=True)
+    orifice_mm: Mapped[float]
+    jets: Mapped[int] = mapped_column(default=1)
+    chart: Mapped[list[dict[str, Any]]] = mapped_column(JSON, default=list)
+
+
+class SettingRow(Base):
+    """A setting of the shop, JSON by key."""
+
+    __tablename__ = "setting"
+    key: Mapped[str] = mapped_column(String(40), primary_key=True)
+    value: Mapped[Any] = mapped_column(JSON)
