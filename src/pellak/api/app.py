@@ -59,7 +59,6 @@ def create_app(
 
 
 def _serve_page(app: FastAPI, page: Path) -> None:
-    index = (page / "index.html").read_text(encoding="utf-8")
     app.mount("/assets", StaticFiles(directory=page / "assets"))
 
     @app.get("/{path:path}", include_in_schema=False)
@@ -67,5 +66,7 @@ def _serve_page(app: FastAPI, page: Path) -> None:
         # Every address but the API's belongs to the page, so a deep link opens where it points.
         if path.startswith("api/") or path == "api":
             raise HTTPException(404, "No such address")
+        # Read each time: a rebuild while serving renames the scripts it points to.
+        index = (page / "index.html").read_text(encoding="utf-8")
         html = index.replace(NONCE_MARK, request.state.nonce)
         return HTMLResponse(html, headers={"Cache-Control": "no-cache"})

@@ -54,7 +54,7 @@ class Guards:
             if body is None:
                 problem = _too_large()
             else:
-                await self._app(scope, _replayed(body), guarded_send)
+                await self._app(scope, _replayed(body, receive), guarded_send)
                 return
         await problem_response(problem)(scope, receive, guarded_send)
 
@@ -96,11 +96,18 @@ def _too_large() -> Problem:
     )
 
 
-def _replayed(body: bytes) -> Receive:
-    async def receive() -> Message:
+def _replayed(body: bytes, receive: Receive) -> Receive:
+    """Give the body that was read once, then whatever the connection says next."""
+    given = False
+
+    async def replay() -> Message:
+        nonlocal given
+        if given:
+            return await receive()
+        given = True
         return {"type": "http.request", "body": body, "more_body": False}
 
-    return receive
+    return replay
 
 
 def _name(host: str) -> str:

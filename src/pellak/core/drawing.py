@@ -5,7 +5,7 @@ import math
 import numpy as np
 from pydantic import Field
 
-from pellak.core.heat.case import HeatCases
+from pellak.core.heat.case import ENVELOPE_RADIUS_PER_BORE, HeatCases
 from pellak.core.heat.colour import blue_c, colour_at
 from pellak.core.heat.plate import NEAR_FACE, HeatingHistory
 from pellak.core.heat.solve import HeatSolution
@@ -15,7 +15,9 @@ from pellak.core.working import Record, short
 STAND_OFF_MM = 3.0
 RUN_LEAN_DEG = 30.0
 PROFILE_STEPS = 72
-LEAST_HALF_WIDTH_MM = 9.0
+LEAST_HALF_WIDTH_MM = 8.0
+SECTION_POOLS = 2.4
+"""The section shows this many pool widths each side; the strip reaches past the blue band."""
 
 
 class HeatPoint(Record):
@@ -39,7 +41,8 @@ class SeamDrawing(Record):
 
     thickness_mm: float | None
     root_gap_mm: float
-    half_width_mm: float
+    section_half_width_mm: float
+    strip_half_width_mm: float
     orifice_mm: float | None = None
     cone_mm: float | None = None
     feather_mm: float | None = None
@@ -108,7 +111,8 @@ def empty_drawing(root_gap_mm: float) -> SeamDrawing:
     return SeamDrawing(
         thickness_mm=None,
         root_gap_mm=root_gap_mm,
-        half_width_mm=LEAST_HALF_WIDTH_MM,
+        section_half_width_mm=LEAST_HALF_WIDTH_MM,
+        strip_half_width_mm=LEAST_HALF_WIDTH_MM,
         text="Two sheets edge to edge. Their thickness has not been told yet.",
     )
 
@@ -129,10 +133,9 @@ def seam_drawing(
     if travel is not None and travel.pool_half_width_m is not None:
         pool_mm = 2000 * travel.pool_half_width_m
         root_mm = 2000 * (travel.root_half_width_m or 0.0)
-    half_width_mm = max(
-        LEAST_HALF_WIDTH_MM, 2.5 * case.thickness_mm, 0.6 * (band_mm or 4 * (pool_mm or 0))
-    )
-    along = _along(solution, travel, half_width_mm * 2) if travel is not None else []
+    section_mm = max(LEAST_HALF_WIDTH_MM, 2.5 * case.thickness_mm, SECTION_POOLS * (pool_mm or 0.0))
+    strip_mm = max(section_mm, 0.6 * (band_mm or 0.0))
+    along = _along(solution, travel, 2 * section_mm) if travel is not None else []
     molten = [point.at_mm for point in along if point.near_c >= metal.melting_c]
     lines = [HeatLine(label="melts", at_c=metal.melting_c)]
     if metal.grain_change_c is not None:
@@ -141,17 +144,18 @@ def seam_drawing(
     return SeamDrawing(
         thickness_mm=case.thickness_mm,
         root_gap_mm=root_gap_mm,
-        half_width_mm=half_width_mm,
+        section_half_width_mm=section_mm,
+        strip_half_width_mm=strip_mm,
         orifice_mm=orifice_mm,
         cone_mm=cone_mm,
         feather_mm=feather_mm,
-        envelope_radius_mm=15 * orifice_mm,
+        envelope_radius_mm=ENVELOPE_RADIUS_PER_BORE * orifice_mm,
         pool_mm=pool_mm,
         root_mm=root_mm,
         blue_band_mm=band_mm,
         pool_front_mm=max(molten) if molten else None,
         pool_back_mm=min(molten) if molten else None,
-        across=_across(travel, metal.melting_c, half_width_mm) if travel is not None else [],
+        across=_across(travel, metal.melting_c, strip_mm) if travel is not None else [],
         along=along,
         lines=lines,
         text=_text(case.thickness_mm, root_gap_mm, orifice_mm, cone_mm, pool_mm, band_mm),

@@ -47,8 +47,9 @@ class OpenJob(Record):
 
 def ticket_line(job: Job) -> str:
     """Return metal, thickness and joint in one line."""
+    metal = heat_families()[job.family].name.removesuffix(" steel")
     thickness = f" {short(job.thickness_mm, 3)} mm" if job.thickness_mm is not None else ""
-    return f"{heat_families()[job.family].name}{thickness} · {joints()[job.joint].name}"
+    return f"{metal}{thickness} · {joints()[job.joint].name}"
 
 
 class Bench:

@@ -1051,8 +1051,10 @@ export interface components {
             thickness_mm: number | null;
             /** Root Gap Mm */
             root_gap_mm: number;
-            /** Half Width Mm */
-            half_width_mm: number;
+            /** Section Half Width Mm */
+            section_half_width_mm: number;
+            /** Strip Half Width Mm */
+            strip_half_width_mm: number;
             /** Orifice Mm */
             orifice_mm?: number | null;
             /** Cone Mm */

@@ -1,0 +1,85 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { lazy, Suspense } from "react";
+import { createBrowserRouter, RouterProvider } from "react-router";
+
+import { ProblemError } from "./api/client";
+import { Notices } from "./parts/Notices";
+import { Away, Waiting } from "./parts/States";
+import { BenchPlace } from "./places/bench/BenchPlace";
+import { Frame } from "./shell/Frame";
+import { SettingsProvider } from "./shell/settings";
+
+const BenchMode = lazy(() => import("./places/benchmode/BenchMode"));
+const RunBook = lazy(() => import("./places/runbook/RunBook"));
+const RunPage = lazy(() => import("./places/runbook/RunPage"));
+
+const cache = new QueryClient({
+  defaultOptions: {
+    queries: {
+      retry: (count, error) => !(error instanceof ProblemError) && count < 2,
+      refetchOnWindowFocus: false,
+    },
+  },
+});
+
+const waiting = <Waiting what="the page" />;
+const router = createBrowserRouter([
+  {
+    path: "/runs/:runId/bench",
+    element: (
+      <Suspense fallback={waiting}>
+        <BenchMode />
+      </Suspense>
+    ),
+  },
+  {
+    element: <Frame />,
+    errorElement: (
+      <Away
+        error={new Error("Something broke on this page.")}
+        onRetry={() => location.assign("/")}
+      />
+    ),
+    children: [
+      { path: "/", element: <BenchPlace /> },
+      { path: "/jobs/:jobId", element: <BenchPlace /> },
+      {
+        path: "/runs",
+        element: (
+          <Suspense fallback={waiting}>
+            <RunBook />
+          </Suspense>
+        ),
+      },
+      {
+        path: "/runs/:runId",
+        element: (
+          <Suspense fallback={waiting}>
+            <RunPage />
+          </Suspense>
+        ),
+      },
+      {
+        path: "*",
+        element: (
+          <Away
+            error={new ProblemError({ title: "Not here", status: 404, detail: "", errors: [] })}
+            onRetry={() => {}}
+          />
+        ),
+      },
+    ],
+  },
+]);
+
+export function App() {
+  return (
+    <QueryClientProvider client={cache}>
+      <SettingsProvider>
+        <Notices>
+          <RouterProvider router={router} />
+        </Notices>
+      </SettingsProvider>
+    </QueryClientProvider>
+  );
+}

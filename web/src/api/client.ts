@@ -1,0 +1,72 @@
+// The one way the page talks to the server. Types come from the API's own contract.
+import createClient from "openapi-fetch";
+
+import type { components, paths } from "./schema";
+
+type Schemas = components["schemas"];
+export type Plan = Schemas["Plan"];
+export type OpenJob = Schemas["OpenJob"];
+export type Ticket = Schemas["Ticket"];
+export type Station = Schemas["Station"];
+export type Figure = Schemas["Figure"];
+export type Working = Schemas["Working"];
+export type Caution = Schemas["Caution"];
+export type Choice = Schemas["Choice"];
+export type SeamDrawing = Schemas["SeamDrawing"];
+export type HeatPoint = Schemas["HeatPoint"];
+export type TipCandidate = Schemas["TipCandidate"];
+export type BenchCard = Schemas["BenchCard"];
+export type Run = Schemas["Run"];
+export type RunLine = Schemas["RunLine"];
+export type Sign = Schemas["Sign"];
+export type Basics = Schemas["Basics"];
+export type DisplayUnit = Schemas["DisplayUnit"];
+export type Found = Schemas["Found"];
+export type Problem = Schemas["Problem"];
+export type QuantityKind = Schemas["QuantityGiven"]["kind"];
+export type Changes = Record<string, string | number | null>;
+
+export const client = createClient<paths>();
+
+/** An answer the server gave that is not the one asked for, with the fields at fault. */
+export class ProblemError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+  }
+}
+
+/** The server could not be reached: nothing was decided, so the same request may be sent again. */
+export class AwayError extends Error {}
+
+interface Reply<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
+/** Return the data of a reply, or throw what went wrong. */
+export async function answer<T>(request: Promise<Reply<T>>): Promise<T> {
+  let reply: Reply<T>;
+  try {
+    reply = await request;
+  } catch (cause) {
+    if (cause instanceof DOMException && cause.name === "AbortError") throw cause;
+    throw new AwayError("The server cannot be reached.");
+  }
+  if (reply.response.ok) return reply.data as T;
+  const problem = reply.error as Partial<Problem> | undefined;
+  throw new ProblemError({
+    title: problem?.title ?? "Something went wrong",
+    status: reply.response.status,
+    detail: problem?.detail ?? reply.response.statusText,
+    errors: problem?.errors ?? [],
+    current: problem?.current,
+  });
+}
+
+/** Return what is wrong with one field, in words, or null when the error is about something else. */
+export function faultOf(error: unknown, field: string): string | null {
+  if (!(error instanceof ProblemError)) return null;
+  const fault = error.problem.errors?.find((one) => one.field === field || one.field === "text");
+  return fault ? `Read “${fault.was_read}”. ${fault.accepted}` : null;
+}

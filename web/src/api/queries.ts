@@ -1,0 +1,74 @@
+// One queryOptions factory per question to the server; the key is the question.
+import { queryOptions } from "@tanstack/react-query";
+
+import { answer, client, type QuantityKind } from "./client";
+
+export const basicsQuery = queryOptions({
+  queryKey: ["basics"],
+  queryFn: ({ signal }) => answer(client.GET("/api/basics", { signal })),
+  staleTime: Infinity,
+});
+
+export const ticketsQuery = queryOptions({
+  queryKey: ["jobs"],
+  queryFn: ({ signal }) => answer(client.GET("/api/jobs", { signal })),
+});
+
+export const jobQuery = (jobId: string) =>
+  queryOptions({
+    queryKey: ["job", jobId],
+    queryFn: ({ signal }) =>
+      answer(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: jobId } }, signal })),
+  });
+
+export const previewQuery = (jobId: string, version: number, field: string, text: string | null) =>
+  queryOptions({
+    queryKey: ["preview", jobId, version, field, text],
+    queryFn: ({ signal }) =>
+      answer(
+        client.POST("/api/jobs/{job_id}/preview", {
+          params: { path: { job_id: jobId } },
+          body: { changes: { [field]: text } },
+          signal,
+        }),
+      ),
+    enabled: text !== null && text.trim() !== "",
+    retry: false,
+    gcTime: 0,
+  });
+
+export const readingQuery = (text: string, kind: QuantityKind, family: "carbon-steel") =>
+  queryOptions({
+    queryKey: ["reading", text, kind, family],
+    queryFn: ({ signal }) =>
+      answer(client.POST("/api/reckon/quantity", { body: { text, kind, family }, signal })),
+    enabled: text.trim() !== "",
+    retry: false,
+    staleTime: Infinity,
+  });
+
+export const findQuery = (text: string) =>
+  queryOptions({
+    queryKey: ["find", text],
+    queryFn: ({ signal }) => answer(client.POST("/api/find", { body: { text }, signal })),
+    placeholderData: (previous) => previous,
+    retry: false,
+  });
+
+export const runsQuery = queryOptions({
+  queryKey: ["runs"],
+  queryFn: ({ signal }) => answer(client.GET("/api/runs", { signal })),
+});
+
+export const runQuery = (runId: string) =>
+  queryOptions({
+    queryKey: ["run", runId],
+    queryFn: ({ signal }) =>
+      answer(client.GET("/api/runs/{run_id}", { params: { path: { run_id: runId } }, signal })),
+  });
+
+export const signsQuery = queryOptions({
+  queryKey: ["signs"],
+  queryFn: ({ signal }) => answer(client.GET("/api/signs", { signal })),
+  staleTime: Infinity,
+});

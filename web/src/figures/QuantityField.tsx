@@ -1,0 +1,103 @@
+import { useQuery } from "@tanstack/react-query";
+import { type CSSProperties, useId, useRef, useState } from "react";
+
+import { faultOf, type QuantityKind } from "../api/client";
+import { readingQuery } from "../api/queries";
+import { useSettled } from "../parts/useSettled";
+import { useUnits } from "../shell/settings";
+
+interface QuantityFieldProps {
+  label: string;
+  kind: QuantityKind;
+  /** The value that stands, in the canonical unit; null when not told yet. */
+  value: number | null;
+  unit: string;
+  /** What stands in the box while nothing is told. */
+  asks: string;
+  /** A word in front of the standing value, where the box has no label beside it. */
+  prefix?: string;
+  /** How the standing value was typed, kept beside it when it says more, such as a gauge. */
+  typed?: string | undefined;
+  /** What the server said of the last attempt, kept until the text changes. */
+  fault: string | null;
+  onPreview: (text: string | null) => void;
+  /** Saves what was typed; resolves to whether it was taken. */
+  onCommit: (text: string) => Promise<boolean>;
+  className?: string;
+  style?: CSSProperties;
+}
+
+const saysMore = (typed: string | undefined) => typed !== undefined && /[a-z#/]/i.test(typed);
+
+/** A boxed dimension: shows the measure, takes any unit, echoes what it read, loses nothing typed. */
+export function QuantityField(props: QuantityFieldProps) {
+  const { label, kind, value, unit, asks, typed, fault, onPreview, onCommit } = props;
+  const units = useUnits();
+  const noteId = useId();
+  const [text, setText] = useState<string | null>(null);
+  const cancelled = useRef(false);
+  const touched = useRef(false);
+  const settled = useSettled(text ?? "");
+  const reading = useQuery(readingQuery(settled, kind, "carbon-steel"));
+  const measure = value === null ? "" : units.measure(value, unit);
+  const named = props.prefix && measure ? `${props.prefix} ${measure}` : measure;
+  const standing = saysMore(typed) ? `${named} · ${typed}` : named;
+  const misread = text !== null && settled === text ? faultOf(reading.error, "text") : null;
+  const wrong = misread ?? (text === null || text === settled ? fault : null);
+  const echo = text !== null && settled === text ? reading.data?.values.read_as : undefined;
+
+  const commit = async () => {
+    const keep = touched.current && !cancelled.current && text !== null && text.trim() !== "";
+    if (!keep || (await onCommit(text))) {
+      setText(null);
+      onPreview(null);
+    }
+    cancelled.current = touched.current = false;
+  };
+
+  return (
+    <div className={props.className} style={props.style}>
+      <input
+        aria-label={label}
+        aria-invalid={wrong !== null}
+        aria-describedby={noteId}
+        autoComplete="off"
+        spellCheck={false}
+        inputMode="text"
+        placeholder={asks}
+        value={text ?? standing}
+        onFocus={(event) => {
+          setText(text ?? (saysMore(typed) ? (typed ?? "") : measure));
+          requestAnimationFrame(() => event.target.select());
+        }}
+        onChange={(event) => {
+          touched.current = true;
+          setText(event.target.value);
+          onPreview(event.target.value);
+        }}
+        onBlur={() => void commit()}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") event.currentTarget.blur();
+          if (event.key === "Escape") {
+            cancelled.current = true;
+            event.currentTarget.blur();
+          }
+        }}
+        className={`h-9 w-full rounded-md border-[1.5px] bg-panel px-2 text-center font-medium ${
+          wrong ? "border-stop text-stop" : "border-cone text-cone"
+        }`}
+      />
+      <p
+        id={noteId}
+        role={wrong ? "alert" : undefined}
+        className={
+          wrong || echo
+            ? `relative z-10 mt-1 w-max max-w-64 rounded px-2 py-1 text-sm shadow ${wrong ? "bg-stop-soft text-ink" : "bg-cone-soft"}`
+            : "sr-only"
+        }
+      >
+        {wrong ?? (echo ? units.prose(echo) : `${label}; any unit may be typed`)}
+      </p>
+    </div>
+  );
+}

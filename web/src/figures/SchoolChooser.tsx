@@ -1,0 +1,68 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+
+import { answer, type Changes, client, type Choice } from "../api/client";
+import { useUnits } from "../shell/settings";
+
+interface SchoolChooserProps {
+  choice: Choice;
+  /** Unit of the headline values the schools carry. */
+  unit: string;
+  onChange: (changes: Changes) => void;
+}
+
+/** The rival answers side by side, with who chose the standing one. */
+export function SchoolChooser({ choice, unit, onChange }: SchoolChooserProps) {
+  const units = useUnits();
+  const cache = useQueryClient();
+  const forShop = useMutation({
+    mutationFn: (school: string) =>
+      answer(client.PATCH("/api/shop/schools", { body: { [choice.field]: school } })),
+    onSuccess: () => cache.invalidateQueries({ queryKey: ["job"] }),
+  });
+  return (
+    <ul className="space-y-3">
+      {choice.schools.map((school) => {
+        const chosen = school.id === choice.chosen;
+        const headline = Object.values(school.values ?? {}).map((value) =>
+          typeof value === "number" ? units.measure(value, unit) : value,
+        );
+        return (
+          <li
+            key={school.id}
+            className={`rounded-md border p-3 ${chosen ? "border-cone bg-cone-soft" : "border-line"}`}
+          >
+            <p className="font-semibold">
+              {school.label}
+              {headline.length > 0 && <span className="font-normal"> · {headline.join(", ")}</span>}
+              {chosen && (
+                <span className="text-sm font-normal text-mute">
+                  {" "}
+                  — this {choice.chosen_by}&rsquo;s choice
+                </span>
+              )}
+            </p>
+            <p className="text-sm text-mute">{units.prose(school.why)}</p>
+            <div className="mt-2 flex flex-wrap gap-2">
+              <button
+                className="button"
+                disabled={chosen && choice.chosen_by === "job"}
+                onClick={() => onChange({ [choice.field]: school.id })}
+              >
+                For this job
+              </button>
+              <button
+                className="button"
+                onClick={() => {
+                  forShop.mutate(school.id);
+                  if (choice.chosen_by === "job") onChange({ [choice.field]: null });
+                }}
+              >
+                For the whole shop
+              </button>
+            </div>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

@@ -1,0 +1,67 @@
+import { useState } from "react";
+
+import type { OpenJob } from "../../api/client";
+import { useUnits } from "../../shell/settings";
+import type { SaveState } from "./useJob";
+
+interface JobHeadProps {
+  job: OpenJob;
+  saveState: SaveState;
+  onRename: (name: string) => Promise<boolean>;
+  onPutAway: () => void;
+  onUndo: () => void;
+}
+
+const SAVE_WORDS: Record<SaveState, string> = {
+  saved: "Saved",
+  saving: "Saving…",
+  away: "Not saved: the server is away, trying again",
+};
+
+export function JobHead({ job, saveState, onRename, onPutAway, onUndo }: JobHeadProps) {
+  const units = useUnits();
+  const { name, belongs_to: belongsTo, length_mm: length } = job.plan.job;
+  const [text, setText] = useState<string | null>(null);
+  const commit = async () => {
+    if (text !== null && text.trim() !== "" && text.trim() !== name) await onRename(text);
+    setText(null);
+  };
+  const fitUp = job.plan.stations[0]?.figures?.find((f) => f.id === "metal")?.detail;
+  const about = [
+    belongsTo,
+    length == null ? null : `seam of ${units.measure(length, "mm")}`,
+    fitUp,
+  ].filter(Boolean);
+  return (
+    <div className="mb-2 flex flex-wrap items-start justify-between gap-x-4 gap-y-1">
+      <div className="min-w-0 flex-1">
+        <h1>
+          <input
+            aria-label="Name of the job"
+            className="-ml-1 w-full truncate rounded bg-transparent px-1 font-narrow text-2xl font-semibold"
+            maxLength={80}
+            value={text ?? name}
+            onChange={(event) => setText(event.target.value)}
+            onBlur={() => void commit()}
+            onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+          />
+        </h1>
+        <p className="text-mute">{about.join(" · ")}</p>
+      </div>
+      <div className="flex items-center gap-3 text-sm">
+        <span
+          role="status"
+          className={saveState === "away" ? "font-semibold text-stop" : "text-mute"}
+        >
+          {SAVE_WORDS[saveState]}
+        </span>
+        <button className="link min-h-9" disabled={job.undo_steps === 0} onClick={onUndo}>
+          Take back
+        </button>
+        <button className="link min-h-9" onClick={onPutAway}>
+          Put away
+        </button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,106 @@
+// One open job: autosave in order, with undo, conflicts shown, and nothing typed ever lost.
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useRef, useState } from "react";
+
+import {
+  answer,
+  AwayError,
+  type Changes,
+  client,
+  type OpenJob,
+  ProblemError,
+} from "../../api/client";
+import { jobQuery, ticketsQuery } from "../../api/queries";
+import { useNotify } from "../../parts/Notices";
+
+export type SaveState = "saved" | "saving" | "away";
+
+export interface Conflict {
+  mine: Changes;
+  theirs: OpenJob;
+}
+
+const RETRY_MS = 2000;
+
+export function useJob(job: OpenJob) {
+  const cache = useQueryClient();
+  const notify = useNotify();
+  const [saveState, setSaveState] = useState<SaveState>("saved");
+  const [conflict, setConflict] = useState<Conflict | null>(null);
+  const [faults, setFaults] = useState<Record<string, unknown>>({});
+  const [before, setBefore] = useState<OpenJob["plan"] | null>(null);
+  const queue = useRef<Promise<unknown>>(Promise.resolve());
+  const key = jobQuery(job.id).queryKey;
+
+  const accept = useCallback(
+    (next: OpenJob) => {
+      const standing = cache.getQueryData<OpenJob>(key);
+      if (standing && standing.version !== next.version) setBefore(standing.plan);
+      cache.setQueryData(key, next);
+      void cache.invalidateQueries({ queryKey: ticketsQuery.queryKey });
+    },
+    [cache, key],
+  );
+
+  /** Send a request again and again while the server is away; give up on any answer. */
+  const untilAnswered = useCallback(async (send: () => Promise<OpenJob>): Promise<OpenJob> => {
+    for (;;) {
+      setSaveState("saving");
+      try {
+        return await send();
+      } catch (error) {
+        if (!(error instanceof AwayError)) throw error;
+        setSaveState("away");
+        await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
+      }
+    }
+  }, []);
+
+  /** Do one thing after the other, so that each goes out with the version the last one left. */
+  const inTurn = useCallback(
+    (send: (version: number) => Promise<OpenJob>, mine: Changes): Promise<boolean> => {
+      const turn = queue.current.then(async () => {
+        const version = () => cache.getQueryData<OpenJob>(key)?.version ?? job.version;
+        try {
+          accept(await untilAnswered(() => send(version())));
+          setFaults({});
+          return true;
+        } catch (error) {
+          const current = error instanceof ProblemError && error.problem.status === 409;
+          if (current) setConflict({ mine, theirs: error.problem.current as OpenJob });
+          else setFaults(Object.fromEntries(Object.keys(mine).map((field) => [field, error])));
+          if (!current && Object.keys(mine).length === 0) notify((error as Error).message);
+          return false;
+        } finally {
+          setSaveState("saved");
+        }
+      });
+      queue.current = turn;
+      return turn;
+    },
+    [accept, cache, job.version, key, notify, untilAnswered],
+  );
+
+  const path = { job_id: job.id };
+  const change = (changes: Changes) =>
+    inTurn(
+      (version) =>
+        answer(
+          client.PATCH("/api/jobs/{job_id}", { params: { path }, body: { version, changes } }),
+        ),
+      changes,
+    );
+  const undo = () =>
+    inTurn(
+      (version) =>
+        answer(client.POST("/api/jobs/{job_id}/undo", { params: { path }, body: { version } })),
+      {},
+    );
+  const settle = (keep: "mine" | "theirs") => {
+    if (conflict === null) return;
+    accept(conflict.theirs);
+    setConflict(null);
+    if (keep === "mine") void change(conflict.mine);
+  };
+  return { saveState, conflict, settle, faults, before, change, undo };
+}

@@ -1,0 +1,42 @@
+import type { BenchCard } from "../../api/client";
+import { useUnits } from "../../shell/settings";
+
+/** One instruction, legible across the bench, with its number and its reason. */
+export function CardFace({ card }: { card: BenchCard }) {
+  const units = useUnits();
+  const { step, figure } = card;
+  const unit = figure?.unit ?? "";
+  const shown = figure?.value == null ? null : units.show(figure.value, unit, 2);
+  return (
+    <>
+      <p className="font-narrow text-[clamp(1.65rem,4.2vw,3.1rem)] leading-tight font-semibold">
+        {units.prose(step.text)}
+      </p>
+      {figure && (
+        <p className="flex flex-wrap items-baseline gap-x-3 text-[clamp(1.3rem,3vw,2rem)]">
+          <span className="text-mute">{figure.label}</span>
+          <strong className="font-narrow text-[clamp(3rem,9vw,6rem)] leading-none font-semibold text-cone tabular-nums">
+            {figure.text ?? shown?.number ?? "—"}
+          </strong>
+          {shown && <span>{shown.symbol}</span>}
+          {figure.low != null && figure.high != null && (
+            <span className="text-mute">{units.range(figure.low, figure.high, unit)}</span>
+          )}
+          {figure.detail && (
+            <span className="w-full text-xl text-mute">{units.prose(figure.detail)}</span>
+          )}
+        </p>
+      )}
+      {step.detail && (
+        <p className="text-[clamp(1.15rem,2.4vw,1.6rem)]">{units.prose(step.detail)}</p>
+      )}
+      <details className="text-[clamp(1.05rem,2vw,1.35rem)]">
+        <summary className="inline-flex min-h-12 cursor-pointer items-center font-semibold text-cone underline">
+          Why
+        </summary>
+        <p>{units.prose(step.reason)}</p>
+        <p className="text-mute">{step.source}</p>
+      </details>
+    </>
+  );
+}

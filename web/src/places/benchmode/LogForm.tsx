@@ -1,0 +1,147 @@
+import { useQuery } from "@tanstack/react-query";
+import { useId, useState } from "react";
+
+import { faultOf, type Run } from "../../api/client";
+import { runsQuery, signsQuery } from "../../api/queries";
+import { useUnits } from "../../shell/settings";
+import { significant } from "../../shell/units";
+
+interface LogFormProps {
+  run: Run;
+  error: Error | null;
+  busy: boolean;
+  onFinish: (entries: Record<string, unknown>) => void;
+}
+
+const first = (value: number | null | undefined) => (value == null ? "" : significant(value, 3));
+
+/** What was seen and timed, in one screen of big targets. */
+export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
+  const units = useUnits();
+  const id = useId();
+  const { data: signs } = useQuery(signsQuery);
+  const { data: earlier } = useQuery(runsQuery);
+  const [who, setWho] = useState(run.log.who ?? "");
+  const [puddle, setPuddle] = useState(first(run.log.puddle_s));
+  const [minutes, setMinutes] = useState(first(run.log.seam_min));
+  const [seen, setSeen] = useState<readonly string[]>(run.log.seen ?? []);
+  const [notes, setNotes] = useState(run.log.notes ?? "");
+  const toggle = (sign: string) =>
+    setSeen((all) => (all.includes(sign) ? all.filter((one) => one !== sign) : [...all, sign]));
+  const planned = (value: number | null | undefined, unit: string) =>
+    value == null ? "" : `planned ${units.measure(value, unit)}`;
+  const timed = [
+    {
+      key: "puddle_s",
+      label: "First puddle, seconds",
+      text: puddle,
+      set: setPuddle,
+      hint: planned(run.line.planned_puddle_s, "s"),
+    },
+    {
+      key: "seam_min",
+      label: "Seam, minutes",
+      text: minutes,
+      set: setMinutes,
+      hint: planned(run.line.planned_seam_min, "min"),
+    },
+  ];
+  return (
+    <form
+      className="space-y-5 text-lg"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onFinish({
+          who,
+          notes,
+          seen,
+          puddle_s: puddle.trim() === "" ? null : puddle,
+          seam_min: minutes.trim() === "" ? null : minutes,
+        });
+      }}
+    >
+      <p className="font-narrow text-[clamp(1.65rem,4.2vw,3.1rem)] leading-tight font-semibold">
+        Look at both sides of the seam. What did you see?
+      </p>
+      <div role="group" aria-label="What was seen" className="flex flex-wrap gap-3">
+        {(signs ?? []).map((sign) => (
+          <button
+            key={sign.id}
+            type="button"
+            aria-pressed={seen.includes(sign.id)}
+            onClick={() => toggle(sign.id)}
+            className={`min-h-[72px] rounded-lg border-2 px-4 text-lg ${
+              seen.includes(sign.id)
+                ? sign.good
+                  ? "border-good bg-panel font-semibold text-good"
+                  : "border-warn bg-warn-soft font-semibold"
+                : "border-line bg-panel"
+            }`}
+          >
+            {seen.includes(sign.id) ? "✓ " : ""}
+            {sign.label}
+          </button>
+        ))}
+      </div>
+      <div className="grid gap-4 sm:grid-cols-3">
+        <div>
+          <label htmlFor={`${id}-who`}>Who held the torch?</label>
+          <input
+            id={`${id}-who`}
+            list={`${id}-names`}
+            className="field min-h-14"
+            maxLength={60}
+            value={who}
+            onChange={(event) => setWho(event.target.value)}
+          />
+          <datalist id={`${id}-names`}>
+            {[...new Set((earlier ?? []).map((line) => line.who).filter(Boolean))].map((name) => (
+              <option key={name} value={name} />
+            ))}
+          </datalist>
+        </div>
+        {timed.map((entry) => {
+          const wrong = faultOf(error, entry.key);
+          return (
+            <div key={entry.key}>
+              <label htmlFor={`${id}-${entry.key}`}>{entry.label}</label>
+              <input
+                id={`${id}-${entry.key}`}
+                className={`field min-h-14 ${wrong ? "border-stop" : ""}`}
+                aria-invalid={wrong !== null}
+                aria-describedby={`${id}-${entry.key}-note`}
+                value={entry.text}
+                onChange={(event) => entry.set(event.target.value)}
+              />
+              <p
+                id={`${id}-${entry.key}-note`}
+                role={wrong ? "alert" : undefined}
+                className={wrong ? "text-stop" : "text-mute"}
+              >
+                {wrong ?? entry.hint}
+              </p>
+            </div>
+          );
+        })}
+      </div>
+      <div>
+        <label htmlFor={`${id}-notes`}>Anything to remember next time?</label>
+        <textarea
+          id={`${id}-notes`}
+          className="field min-h-24 py-2"
+          maxLength={4000}
+          value={notes}
+          onChange={(event) => setNotes(event.target.value)}
+        />
+      </div>
+      {error && !faultOf(error, "puddle_s") && !faultOf(error, "seam_min") && (
+        <p role="alert" className="text-stop">
+          {error.message}
+        </p>
+      )}
+      <button className="button-main min-h-20 w-full text-2xl" disabled={busy}>
+        Write it in the run book
+      </button>
+    </form>
+  );
+}

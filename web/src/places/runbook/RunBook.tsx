@@ -1,0 +1,114 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+
+import type { RunLine } from "../../api/client";
+import { runsQuery, signsQuery } from "../../api/queries";
+import { Away, Waiting } from "../../parts/States";
+import { useUnits } from "../../shell/settings";
+import { dayAndTime } from "./dates";
+
+/** Every run, planned beside actual, newest first. */
+export default function RunBook() {
+  const units = useUnits();
+  const { data: lines, error, refetch } = useQuery(runsQuery);
+  const { data: signs } = useQuery(signsQuery);
+  const [wanted, setWanted] = useState("");
+  if (error && !lines) return <Away error={error} onRetry={() => void refetch()} />;
+  if (!lines) return <Waiting what="the run book" />;
+  const label = (sign: string) => signs?.find((one) => one.id === sign)?.label ?? sign;
+  const words = wanted.toLowerCase();
+  const shown = lines.filter((line) =>
+    [line.job_name, line.who, ...line.seen.map(label)].join(" ").toLowerCase().includes(words),
+  );
+  return (
+    <div className="mx-auto w-full max-w-6xl p-4">
+      <div className="mb-4 flex flex-wrap items-end justify-between gap-4">
+        <div>
+          <h1 className="font-narrow text-2xl font-semibold">Run book</h1>
+          <p className="text-mute">What was planned, and what happened.</p>
+        </div>
+        <input
+          type="search"
+          aria-label="Search the run book"
+          placeholder="Search job, person or sign"
+          className="field w-72"
+          value={wanted}
+          onChange={(event) => setWanted(event.target.value)}
+        />
+      </div>
+      {lines.length === 0 && (
+        <p className="panel p-6">
+          No runs yet. Take a job to the bench; when it is finished and logged it stands here.
+        </p>
+      )}
+      {lines.length > 0 && shown.length === 0 && (
+        <p className="panel p-6">No run names “{wanted}”.</p>
+      )}
+      {shown.length > 0 && (
+        <ul className="panel divide-y divide-line">
+          <li
+            aria-hidden="true"
+            className="hidden grid-cols-[9rem_1fr_5rem_9rem_9rem_14rem] gap-4 px-4 py-2 text-sm text-mute md:grid"
+          >
+            <span>When</span>
+            <span>Job</span>
+            <span>Who</span>
+            <span>Puddle, planned → was</span>
+            <span>Seam, planned → was</span>
+            <span>Seen</span>
+          </li>
+          {shown.map((line) => (
+            <Line
+              key={line.id}
+              line={line}
+              seen={line.seen.map(label).join(", ")}
+              pair={(plan, real, unit) => pairOf(plan, real, unit, units.measure.bind(units))}
+            />
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}
+
+type Pair = (plan: number | null, real: number | null, unit: string) => string;
+
+const pairOf = (
+  plan: number | null,
+  real: number | null,
+  unit: string,
+  measure: (value: number, unit: string, digits?: number) => string,
+) =>
+  `${plan === null ? "—" : measure(plan, unit, 2)} → ${real === null ? "—" : measure(real, unit, 2)}`;
+
+function Line({ line, seen, pair }: { line: RunLine; seen: string; pair: Pair }) {
+  const units = useUnits();
+  return (
+    <li>
+      <Link
+        to={line.finished_at === null ? `/runs/${line.id}/bench` : `/runs/${line.id}`}
+        className="grid gap-x-4 gap-y-0.5 px-4 py-2.5 hover:bg-shade md:grid-cols-[9rem_1fr_5rem_9rem_9rem_14rem] md:items-baseline"
+      >
+        <span className="text-sm text-mute">{dayAndTime(line.started_at)}</span>
+        <span>
+          <strong className="font-semibold">{line.job_name}</strong>{" "}
+          <span className="text-sm text-mute">{units.measure(line.thickness_mm, "mm")}</span>
+          {line.finished_at === null && (
+            <span className="ml-2 text-sm font-semibold text-cone">at the bench now</span>
+          )}
+        </span>
+        <span>{line.who || "—"}</span>
+        <span className="tabular-nums">
+          <span className="text-sm text-mute md:hidden">puddle </span>
+          {pair(line.planned_puddle_s, line.puddle_s, "s")}
+        </span>
+        <span className="tabular-nums">
+          <span className="text-sm text-mute md:hidden">seam </span>
+          {pair(line.planned_seam_min, line.seam_min, "min")}
+        </span>
+        <span className="text-sm text-mute">{seen}</span>
+      </Link>
+    </li>
+  );
+}

@@ -1,0 +1,139 @@
+import { useQuery } from "@tanstack/react-query";
+import { type KeyboardEvent, useRef, useState } from "react";
+import { useNavigate } from "react-router";
+
+import { findQuery } from "../api/queries";
+import { WorkingLines } from "../figures/WorkingLines";
+import { Dialog } from "../parts/Dialog";
+import { useSettled } from "../parts/useSettled";
+import { useUnits } from "./settings";
+
+const EXAMPLES = ["tip for 16 ga", "heat 1.6", "flame 2X", "lens for 3 mm", "3 cfh"];
+const PLACES = [
+  { name: "Bench", to: "/" },
+  { name: "Run book", to: "/runs" },
+];
+
+/** Jump anywhere, or answer one question without a job. */
+export function FindOrReckon({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Dialog open={open} onClose={onClose} title="Find or reckon" at="top">
+      {open && <Finder onClose={onClose} />}
+    </Dialog>
+  );
+}
+
+function Finder({ onClose }: { onClose: () => void }) {
+  const units = useUnits();
+  const navigate = useNavigate();
+  const [text, setText] = useState("");
+  const asked = useSettled(text.trim());
+  const { data: found, error } = useQuery({ ...findQuery(asked), enabled: asked !== "" });
+  const list = useRef<HTMLDivElement>(null);
+  const go = (to: string) => {
+    onClose();
+    navigate(to);
+  };
+  const places = PLACES.filter(
+    (place) => text.trim() !== "" && place.name.toLowerCase().includes(text.trim().toLowerCase()),
+  );
+  const jobs = asked === "" ? [] : (found?.jobs ?? []);
+  const answers = asked === "" ? [] : (found?.answers ?? []);
+  const nothing =
+    asked !== "" && found !== undefined && jobs.length + answers.length + places.length === 0;
+
+  const move = (event: KeyboardEvent) => {
+    if (event.key !== "ArrowDown" && event.key !== "ArrowUp") return;
+    event.preventDefault();
+    const stops = [
+      ...(list.current?.querySelectorAll<HTMLElement>("input, button, summary") ?? []),
+    ];
+    const here = stops.indexOf(document.activeElement as HTMLElement);
+    stops[here + (event.key === "ArrowDown" ? 1 : -1)]?.focus();
+  };
+
+  return (
+    <div ref={list} onKeyDown={move}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          const [first] = jobs;
+          const [place] = places;
+          if (answers.length === 0 && first) go(`/jobs/${first.id}`);
+          else if (answers.length === 0 && place) go(place.to);
+        }}
+      >
+        <input
+          autoFocus
+          aria-label="Find or reckon"
+          placeholder="A job, a place, or a question"
+          className="field text-lg"
+          maxLength={120}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+      </form>
+      <div aria-live="polite" className="mt-3 space-y-2">
+        {answers.map((answer) => (
+          <section
+            key={answer.asked + answer.headline}
+            className="rounded-md border border-line bg-paper p-3"
+          >
+            <p className="text-sm text-mute">{units.prose(answer.asked)}</p>
+            <p className="font-narrow text-xl font-semibold">
+              {answer.reckoner === "quantity" ? answer.headline : units.prose(answer.headline)}
+            </p>
+            {answer.working.length > 0 && (
+              <details className="mt-1">
+                <summary className="link text-sm">working</summary>
+                <div className="mt-2">
+                  <WorkingLines lines={answer.working} />
+                </div>
+              </details>
+            )}
+          </section>
+        ))}
+        {jobs.map((job) => (
+          <button
+            key={job.id}
+            className="button w-full justify-between"
+            onClick={() => go(`/jobs/${job.id}`)}
+          >
+            <span>{job.name}</span>
+            <span className="text-sm font-normal text-mute">{units.prose(job.line)}</span>
+          </button>
+        ))}
+        {places.map((place) => (
+          <button
+            key={place.to}
+            className="button w-full justify-start"
+            onClick={() => go(place.to)}
+          >
+            {place.name}
+          </button>
+        ))}
+        {error && (
+          <p role="alert" className="text-stop">
+            {error.message}
+          </p>
+        )}
+        {nothing && (
+          <p className="text-mute">
+            {found.hint
+              ? `Could not be read: try ${found.hint}.`
+              : "No job by that name, and no question in it that can be reckoned."}
+          </p>
+        )}
+      </div>
+      {asked === "" && (
+        <div className="mt-3 flex flex-wrap gap-2">
+          {EXAMPLES.map((example) => (
+            <button key={example} className="button min-h-9" onClick={() => setText(example)}>
+              {example}
+            </button>
+          ))}
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,75 @@
+import { useState } from "react";
+import { NavLink, Outlet, useLocation } from "react-router";
+
+import { ToggleRow } from "../parts/ToggleRow";
+import { useKeys } from "../parts/useKeys";
+import { FindOrReckon } from "./FindOrReckon";
+import { useSettings } from "./settings";
+
+/** Header and the place under it. */
+export function Frame() {
+  const { units, setSystem, theme, setTheme } = useSettings();
+  const [finding, setFinding] = useState(false);
+  const { pathname } = useLocation();
+  const onBench = pathname === "/" || pathname.startsWith("/jobs");
+  const find = () => setFinding(true);
+  useKeys({ "/": find, "Mod+k": find });
+  const place = (here: boolean) =>
+    `flex h-full items-center border-b-[3px] px-1 font-semibold ${here ? "border-cone text-ink" : "border-transparent text-mute"}`;
+  return (
+    <div className="flex min-h-screen flex-col [--head:3.25rem]">
+      <header
+        data-screen-only
+        className="z-30 flex min-h-[var(--head)] flex-wrap items-center gap-x-5 gap-y-1 border-b border-line bg-paper px-4 md:sticky md:top-0"
+      >
+        <NavLink
+          to="/"
+          className="flex items-center gap-2 font-narrow text-xl font-semibold"
+          aria-label="Pellak, to the bench"
+        >
+          <img src="/assets/flame.svg" alt="" width={24} height={24} />
+          pellak
+        </NavLink>
+        <nav aria-label="Places" className="flex h-[var(--head)] gap-4">
+          <NavLink to="/" className={place(onBench)} aria-current={onBench ? "page" : undefined}>
+            Bench
+          </NavLink>
+          <NavLink
+            to="/runs"
+            className={place(!onBench)}
+            aria-current={onBench ? undefined : "page"}
+          >
+            Run book
+          </NavLink>
+        </nav>
+        <div className="ml-auto flex flex-wrap items-center gap-2 py-1">
+          <button className="button min-h-9" onClick={find} aria-label="Find or reckon">
+            <kbd className="rounded border border-line px-1.5 text-sm">/</kbd> Find or reckon
+          </button>
+          <ToggleRow
+            label="Units"
+            value={units.system}
+            onChoose={setSystem}
+            choices={[
+              { id: "metric", label: "mm · °C · bar" },
+              { id: "inch", label: "in · °F · psi" },
+            ]}
+          />
+          <ToggleRow
+            label="Theme"
+            value={theme}
+            onChoose={setTheme}
+            choices={[
+              { id: "day", label: "Day" },
+              { id: "hood", label: "Hood" },
+            ]}
+          />
+        </div>
+      </header>
+      <main className="flex flex-1 flex-col">
+        <Outlet />
+      </main>
+      <FindOrReckon open={finding} onClose={() => setFinding(false)} />
+    </div>
+  );
+}

@@ -1,0 +1,72 @@
+import { describe, expect, it } from "vitest";
+
+import type { DisplayUnit } from "../api/client";
+import { significant, Units } from "./units";
+
+const unit = (canonical: string, symbol: string, factor: number, offset = 0): DisplayUnit => ({
+  canonical,
+  symbol,
+  factor,
+  offset,
+  system: "inch",
+  least_step: 1,
+});
+const inch = new Units("inch", [
+  unit("mm", "in", 1 / 25.4),
+  unit("°C", "°F", 1.8, 32),
+  unit("bar", "psi", 14.5038),
+  unit("L/h", "cfh", 0.0353147),
+  unit("mm/min", "in/min", 1 / 25.4),
+]);
+const metric = new Units("metric", []);
+
+describe("significant", () => {
+  it.each([
+    [0, 3, "0"],
+    [1.214, 3, "1.21"],
+    [3.0, 3, "3"],
+    [0.2412, 2, "0.24"],
+    [143.6, 3, "144"],
+    [1234.5, 3, "1235"],
+    [12.98, 2, "13"],
+    [-40, 2, "-40"],
+    [0.0478, 3, "0.0478"],
+    [100, 2, "100"],
+  ])("%f to %i digits is %s", (value, digits, text) => {
+    expect(significant(value, digits)).toBe(text);
+  });
+});
+
+describe("units", () => {
+  it("leaves canonical measures alone in metric", () => {
+    expect(metric.measure(1.214, "mm")).toBe("1.21 mm");
+    expect(metric.prose("Bare 25 mm back.")).toBe("Bare 25 mm back.");
+  });
+
+  it.each([
+    [25.4, "mm", "1 in"],
+    [20, "°C", "68 °F"],
+    [0.55158, "bar", "8 psi"],
+    [84.95, "L/h", "3 cfh"],
+    [3.9, "s", "3.9 s"],
+  ])("shows %f %s as %s", (value, canonical, text) => {
+    expect(inch.measure(value, canonical)).toBe(text);
+  });
+
+  it("keeps a range in order", () => {
+    expect(inch.range(25.4, 50.8, "mm")).toBe("1–2");
+  });
+
+  it.each([
+    ["Bare 25 mm back from the seam.", "Bare 0.98 in back from the seam."],
+    ["dry and above 10 °C, wants none", "dry and above 50 °F, wants none"],
+    ["jets from 1 to 2 mm wide", "jets from 0.039 to 0.079 in wide"],
+    ["40–60 L/h per mm", "1.4–2.1 cfh per mm"],
+    ["at 144 mm/min", "at 5.7 in/min"],
+    ["B3 has 7 teeth", "B3 has 7 teeth"],
+    ["60 minutes from now", "60 minutes from now"],
+    ["EN 169 asks more", "EN 169 asks more"],
+  ])("rewords %s", (text, expected) => {
+    expect(inch.prose(text)).toBe(expected);
+  });
+});

@@ -1,0 +1,77 @@
+// Showing measures. Values come and stay in canonical units; only what is shown is converted,
+// by factors the server gives, so no rule or constant of the job lives here.
+import type { DisplayUnit } from "../api/client";
+
+export type UnitSystem = "metric" | "inch";
+
+export interface Shown {
+  number: string;
+  symbol: string;
+}
+
+/** Write a number to so many significant digits, without exponent or trailing zeros. */
+export function significant(value: number, digits = 3): string {
+  if (value === 0) return "0";
+  const whole = Math.floor(Math.log10(Math.abs(value))) + 1;
+  const text = value.toFixed(Math.max(0, Math.min(6, digits - whole)));
+  return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
+}
+
+const NUMBER = "(?<![\\w.])(\\d+(?:\\.\\d+)?)";
+const CANONICAL = "(mm\\/min|kJ\\/mm|L\\/h|L\\/m|mm|°C|bar|kg|m\\/s|L|m)(?![\\w/³²])";
+const IN_PROSE = new RegExp(`${NUMBER}(?:( to |–| and )(\\d+(?:\\.\\d+)?))? ?${CANONICAL}`, "g");
+
+/** How measures are shown in one system of units. */
+export class Units {
+  private readonly bySymbol: Map<string, DisplayUnit>;
+
+  constructor(
+    readonly system: UnitSystem,
+    units: readonly DisplayUnit[],
+  ) {
+    const chosen = units.filter((unit) => unit.system === system);
+    this.bySymbol = new Map(chosen.map((unit) => [unit.canonical, unit]));
+  }
+
+  /** The symbol shown for a canonical unit. */
+  symbol(unit: string): string {
+    return this.bySymbol.get(unit)?.symbol ?? unit;
+  }
+
+  /** A canonical value as a number in the shown unit. */
+  convert(value: number, unit: string): number {
+    const shown = this.bySymbol.get(unit);
+    return shown ? value * shown.factor + shown.offset : value;
+  }
+
+  /** A value and its unit, ready to show. */
+  show(value: number, unit: string, digits = 3): Shown {
+    return { number: significant(this.convert(value, unit), digits), symbol: this.symbol(unit) };
+  }
+
+  /** A value and its unit in one string. */
+  measure(value: number, unit: string, digits = 3): string {
+    const { number, symbol } = this.show(value, unit, digits);
+    return symbol ? `${number} ${symbol}` : number;
+  }
+
+  /** A range in the shown unit, without the unit. */
+  range(low: number, high: number, unit: string): string {
+    const ends = [low, high].map((end) => this.convert(end, unit)).sort((a, b) => a - b);
+    return ends.map((end) => significant(end, 2)).join("–");
+  }
+
+  /** Plain English from the server with the measures in it converted. */
+  prose(text: string): string {
+    if (this.bySymbol.size === 0) return text;
+    return text.replace(
+      IN_PROSE,
+      (_, first: string, joint: string | undefined, second: string | undefined, unit: string) => {
+        const numbers = [first, second]
+          .filter((number) => number !== undefined)
+          .map((number) => significant(this.convert(Number(number), unit), 2));
+        return `${numbers.join(joint ?? "")} ${this.symbol(unit)}`;
+      },
+    );
+  }
+}
