@@ -25,7 +25,7 @@ def burnt(oxygen_ratio: float) -> dict[str, float]:
     gas = cantera.Solution(MECHANISM)
     gas.TPX = START_K, cantera.one_atm, {"C2H2": 1.0, "O2": oxygen_ratio}
     gas.equilibrate("HP", rtol=1e-10)
-    if gas.T > gas.max_temp:
+    if gas.max_temp < gas.T:
         raise ValueError(f"{gas.T} K is beyond the fits' {gas.max_temp} K")
     return {"temperature_c": gas.T - 273.15, **{name: gas[name].X[0] for name in SPECIES}}
 

@@ -12,7 +12,7 @@ from starlette.staticfiles import StaticFiles
 from pellak import __version__
 from pellak.api.bench_routes import bench_router
 from pellak.api.guards import Guards
-from pellak.api.problems import install_problems
+from pellak.api.problems import install_problems, name_problem_media_type
 from pellak.api.reckon_routes import reckon_router
 from pellak.api.run_routes import run_router
 from pellak.api.shop_routes import shop_router
@@ -55,6 +55,7 @@ def create_app(
     if page is not None:
         _serve_page(app, page)
     app.add_middleware(Guards, passcode=passcode)
+    name_problem_media_type(app.openapi())
     return app
 
 

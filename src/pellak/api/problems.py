@@ -112,6 +112,15 @@ def install_problems(app: FastAPI) -> None:
     app.add_exception_handler(Exception, _unexpected)
 
 
+def name_problem_media_type(contract: dict[str, Any]) -> None:
+    """Say in an OpenAPI document that errors come as problem+json, not as plain JSON."""
+    for path in contract["paths"].values():
+        for operation in path.values():
+            for status, response in operation["responses"].items():
+                if int(status) >= 400 and "application/json" in response.get("content", {}):
+                    response["content"] = {MEDIA_TYPE: response["content"]["application/json"]}
+
+
 def documented(*statuses: int) -> dict[int | str, dict[str, Any]]:
     """Return the responses to document on a route for these error statuses."""
     return {status: {"model": Problem} for status in statuses}

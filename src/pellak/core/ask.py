@@ -5,8 +5,11 @@ from collections.abc import Callable, Mapping
 from functools import cache
 from typing import Any
 
+from pydantic import ValidationError
+
 from pellak.core.errors import Refused
 from pellak.core.heat.gas_rule import rule_flow_l_per_h
+from pellak.core.job import refusals
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.reading.units import kinds
 from pellak.core.registry import get_reckoner
@@ -161,7 +164,10 @@ _ASKED: dict[str, Callable[[str, list[RackTip]], OneLineAnswer]] = {
 
 def _reckon(name: str, given: Mapping[str, Any]) -> Any:
     reckoner = get_reckoner(name)
-    return reckoner.reckon(reckoner.given.model_validate(given))
+    try:
+        return reckoner.reckon(reckoner.given.model_validate(given))
+    except ValidationError as error:
+        raise refusals(error)[0] from None
 
 
 def ask(text: str, rack: list[RackTip]) -> list[OneLineAnswer]:

@@ -71,9 +71,8 @@ def _enter_runs(bench: Bench, book: RunBook, tips: list[RackTip], job_ids: list[
     for day in days:
         place = chance.randrange(len(jobs))
         who = chance.choice(sorted(PEOPLE))
-        started_at = LAST_DAY - timedelta(
-            days=DAYS - round(day), minutes=chance.randrange(-60, 300)
-        )
+        morning = LAST_DAY - timedelta(days=DAYS - round(day))
+        started_at = morning + timedelta(minutes=chance.randrange(-80, 340))
         log = _log(chance, who, plans[place].job.model_dump(), plans[place].candidates[0])
         book.enter(job_ids[place], plans[place], started_at, log)
 

@@ -17,7 +17,7 @@ interface FigureBlockProps {
 }
 
 // A figure with an honest range is not worth more than two digits.
-const digits = (figure: Figure) => (figure.low != null && figure.high != null ? 2 : 3);
+const digits = (figure: Figure) => (figure.low != null || figure.high != null ? 2 : 3);
 
 const told = (figure: Figure, units: Units): string =>
   figure.text ??
@@ -63,9 +63,7 @@ export function FigureBlock({ figure, was, onChange }: FigureBlockProps) {
           {figure.text ?? shown?.number ?? "—"}
         </span>
         {shown && <span>{shown.symbol}</span>}
-        {figure.low != null && figure.high != null && (
-          <span className="text-sm text-mute">({units.range(figure.low, figure.high, unit)})</span>
-        )}
+        <span className="text-sm text-mute">{units.span(figure.low, figure.high, unit)}</span>
         {changed && was && <span className="text-sm text-mute">was {told(was, units)}</span>}
       </p>
       {figure.detail && <p className="text-sm text-mute">{units.prose(figure.detail)}</p>}

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { type CSSProperties, useId, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 
 import { faultOf, type QuantityKind } from "../api/client";
 import { readingQuery } from "../api/queries";
@@ -67,8 +68,9 @@ export function QuantityField(props: QuantityFieldProps) {
         placeholder={asks}
         value={text ?? standing}
         onFocus={(event) => {
-          setText(text ?? (saysMore(typed) ? (typed ?? "") : measure));
-          requestAnimationFrame(() => event.target.select());
+          // At once, so that the first key typed replaces what stands there.
+          flushSync(() => setText(text ?? (saysMore(typed) ? (typed ?? "") : measure)));
+          event.target.select();
         }}
         onChange={(event) => {
           touched.current = true;

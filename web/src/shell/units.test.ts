@@ -57,6 +57,13 @@ describe("units", () => {
     expect(inch.range(25.4, 50.8, "mm")).toBe("1–2");
   });
 
+  it("leaves a range open where one end is never reached", () => {
+    expect(metric.span(2, 3, "s")).toBe("(2–3)");
+    expect(metric.span(20, null, "s")).toBe("(20 or more)");
+    expect(inch.span(null, 25.4, "mm/min")).toBe("(up to 1)");
+    expect(metric.span(null, null, "s")).toBe("");
+  });
+
   it.each([
     ["Bare 25 mm back from the seam.", "Bare 0.98 in back from the seam."],
     ["dry and above 10 °C, wants none", "dry and above 50 °F, wants none"],

@@ -61,6 +61,14 @@ export class Units {
     return ends.map((end) => significant(end, 2)).join("–");
   }
 
+  /** A range in brackets, open to one side where an end is never reached. */
+  span(low: number | null | undefined, high: number | null | undefined, unit: string): string {
+    if (low != null && high != null) return `(${this.range(low, high, unit)})`;
+    if (low != null) return `(${this.show(low, unit, 2).number} or more)`;
+    if (high != null) return `(up to ${this.show(high, unit, 2).number})`;
+    return "";
+  }
+
   /** Plain English from the server with the measures in it converted. */
   prose(text: string): string {
     if (this.bySymbol.size === 0) return text;

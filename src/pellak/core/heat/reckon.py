@@ -153,14 +153,18 @@ _UNKNOWN = {"full_travel_mm_per_min": {"v"}}
 
 def _working(name: str, solution: HeatSolution, note: str) -> Working:
     figure = FIGURES[name]
-    ends = [figure(solution.cool), figure(solution.hot)]
+    # The figure itself counts too: widths and cooling can peak between a cool and a hot hand.
+    ends = [figure(solution.cool), figure(solution.hot), figure(solution.expected)]
     reached = [end for end in ends if end is not None]
+    whole = len(reached) == len(ends)
+    # Where one hand never gets there the range is open: seconds upwards, speeds downwards.
+    never_is_late = name in ("wet_s", "puddle_s", "through_s")
     scatter = 1 + MODEL_SCATTER_RATIO.get(name, 0.0)
     numbers = {
         k: v for k, v in _numbers(solution.expected).items() if k not in _UNKNOWN.get(name, ())
     }
     notes = [note] if note else []
-    if 0 < len(reached) < 2:
+    if reached and not whole:
         notes.append("at one end of the range of hands it is not reached")
     if figure(solution.expected) is None:
         notes.append("not reached, or not meant for this metal")
@@ -168,8 +172,8 @@ def _working(name: str, solution: HeatSolution, note: str) -> Working:
         name=name,
         value=figure(solution.expected),
         unit=next(unit for suffix, unit in UNITS.items() if name.endswith(suffix)),
-        low=min(reached) / scatter if len(reached) == 2 else None,
-        high=max(reached) * scatter if len(reached) == 2 else None,
+        low=min(reached) / scatter if reached and (whole or never_is_late) else None,
+        high=max(reached) * scatter if reached and (whole or not never_is_late) else None,
         formula=FORMULAS[name],
         inserted=inserted(FORMULAS[name], numbers),
         source=SOURCE,

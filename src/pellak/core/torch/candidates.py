@@ -116,7 +116,12 @@ def _verdict(
 
 
 def judge_tips(
-    given: PieceGiven, tips: Sequence[RackTip], wanted_l_per_h: float, oxygen_ratio: float
+    given: PieceGiven,
+    tips: Sequence[RackTip],
+    wanted_l_per_h: float,
+    oxygen_ratio: float,
+    *,
+    own_flow: bool = False,
 ) -> tuple[list[TipCandidate], float | None]:
     """Judge every tip for a piece and rank them, best first.
 
@@ -125,10 +130,12 @@ def judge_tips(
         tips: the rack.
         wanted_l_per_h: acetylene flow wanted, by the gas rule or by hand.
         oxygen_ratio: oxygen to acetylene by volume.
+        own_flow: the flow is the person's own, so a tip that can burn it comes first.
 
     Returns:
-        The candidates ranked by verdict, then by how near their puddle comes to the matched one,
-        then by how near their jet is to normal; and the matched puddle time, s, None for never.
+        The candidates ranked by verdict, then by how near their puddle comes to the matched one
+        (or their flow to the person's own), then by how near their jet is to normal; and the
+        matched puddle time, s, None for never.
     """
     matched = given.matched_case()
     flows = [running_flow_l_per_h(tip, wanted_l_per_h, oxygen_ratio) for tip in tips]
@@ -167,11 +174,11 @@ def judge_tips(
         )
 
     def rank(candidate: TipCandidate) -> tuple[float, ...]:
-        off = (
-            abs(math.log(candidate.puddle_s / matched_s))
-            if candidate.puddle_s and matched_s
-            else math.inf
-        )
+        off = math.inf
+        if own_flow:
+            off = abs(math.log(candidate.acetylene_l_per_h / wanted_l_per_h))
+        elif candidate.puddle_s and matched_s:
+            off = abs(math.log(candidate.puddle_s / matched_s))
         off_jet = abs(math.log(candidate.jet_m_per_s / jet.NORMAL_JET_M_PER_S))
         return RANK[candidate.verdict], round(off, 1), off_jet, candidate.orifice_mm
 

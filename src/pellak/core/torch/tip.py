@@ -242,7 +242,8 @@ def reckon_tip(given: TipGiven) -> TipAnswer:
     flow = given.acetylene_l_per_h or float(rule.value)  # type: ignore[arg-type]
     bore = jet.orifice_for_flow_mm(flow, ratio)
     tips = given.rack or _neighbouring_tips(bore)
-    candidates, matched_s = judge_tips(given, tips, flow, ratio)
+    own = given.acetylene_l_per_h is not None
+    candidates, matched_s = judge_tips(given, tips, flow, ratio, own_flow=own)
     pressures = pressure_workings(flow, jet.NORMAL_JET_M_PER_S, ratio)
     bars = {line.name: float(line.value) for line in pressures}  # type: ignore[arg-type]
     known = given.mixer == "equal-pressure"

@@ -34,7 +34,7 @@ export function JobHead({ job, saveState, onRename, onPutAway, onUndo }: JobHead
   ].filter(Boolean);
   return (
     <div className="mb-2 flex flex-wrap items-start justify-between gap-x-4 gap-y-1">
-      <div className="min-w-0 flex-1">
+      <div className="min-w-56 flex-1">
         <h1>
           <input
             aria-label="Name of the job"

@@ -39,7 +39,9 @@ export function JobView({ job }: { job: OpenJob }) {
     setSearch({ at: id }, { replace: true });
   };
   const step = (by: number) => {
-    const next = open[open.findIndex((s) => s.id === selected) + by];
+    // From the address itself: keys may come faster than the page is drawn again.
+    const here = new URLSearchParams(location.search).get("at") ?? selected;
+    const next = open[open.findIndex((s) => s.id === here) + by];
     if (next) select(next.id);
   };
   const numbered = Object.fromEntries(

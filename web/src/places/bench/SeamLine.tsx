@@ -82,9 +82,15 @@ export function SeamLine({ stations, selected, onSelect }: SeamLineProps) {
           const answer = units.prose(station.answer);
           if (station.state === "to-come")
             return (
-              <li key={station.id} className="px-1 text-center text-mute">
+              <li
+                key={station.id}
+                className={`px-1 text-center text-mute ${narrow ? "flex min-h-11 items-center justify-center" : "py-0.5"}`}
+              >
                 {narrow ? (
-                  <span aria-label={`${station.name}, to come`}>{index + 1}</span>
+                  <span>
+                    {index + 1}
+                    <span className="sr-only"> {station.name}, to come</span>
+                  </span>
                 ) : (
                   <>
                     <span className="block font-narrow leading-tight whitespace-nowrap">
@@ -100,7 +106,7 @@ export function SeamLine({ stations, selected, onSelect }: SeamLineProps) {
               <button
                 onClick={() => onSelect(station.id)}
                 aria-current={here ? "step" : undefined}
-                aria-label={`${index + 1} ${station.name}: ${answer}`}
+                aria-label={narrow ? `${index + 1} ${station.name}: ${answer}` : undefined}
                 className={`w-full rounded px-1 py-0.5 ${narrow ? "min-h-11" : ""} ${here ? "text-cone" : ""}`}
               >
                 {narrow ? (

@@ -29,6 +29,8 @@ export function useJob(job: OpenJob) {
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const [faults, setFaults] = useState<Record<string, unknown>>({});
   const [before, setBefore] = useState<OpenJob["plan"] | null>(null);
+  // Who waits for the conflict to be settled: the field whose text must not be lost meanwhile.
+  const settled = useRef<(taken: boolean) => void>(() => {});
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const key = jobQuery(job.id).queryKey;
 
@@ -67,9 +69,12 @@ export function useJob(job: OpenJob) {
           return true;
         } catch (error) {
           const current = error instanceof ProblemError && error.problem.status === 409;
-          if (current) setConflict({ mine, theirs: error.problem.current as OpenJob });
-          else setFaults(Object.fromEntries(Object.keys(mine).map((field) => [field, error])));
-          if (!current && Object.keys(mine).length === 0) notify((error as Error).message);
+          if (current) {
+            setConflict({ mine, theirs: error.problem.current as OpenJob });
+            return new Promise<boolean>((resolve) => (settled.current = resolve));
+          }
+          setFaults(Object.fromEntries(Object.keys(mine).map((field) => [field, error])));
+          if (Object.keys(mine).length === 0) notify((error as Error).message);
           return false;
         } finally {
           setSaveState("saved");
@@ -100,6 +105,7 @@ export function useJob(job: OpenJob) {
     if (conflict === null) return;
     accept(conflict.theirs);
     setConflict(null);
+    settled.current(true);
     if (keep === "mine") void change(conflict.mine);
   };
   return { saveState, conflict, settle, faults, before, change, undo };

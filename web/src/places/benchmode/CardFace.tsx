@@ -19,9 +19,7 @@ export function CardFace({ card }: { card: BenchCard }) {
             {figure.text ?? shown?.number ?? "—"}
           </strong>
           {shown && <span>{shown.symbol}</span>}
-          {figure.low != null && figure.high != null && (
-            <span className="text-mute">{units.range(figure.low, figure.high, unit)}</span>
-          )}
+          <span className="text-mute">{units.span(figure.low, figure.high, unit)}</span>
           {figure.detail && (
             <span className="w-full text-xl text-mute">{units.prose(figure.detail)}</span>
           )}

@@ -49,7 +49,7 @@ export default function RunBook() {
         <ul className="panel divide-y divide-line">
           <li
             aria-hidden="true"
-            className="hidden grid-cols-[9rem_1fr_5rem_9rem_9rem_14rem] gap-4 px-4 py-2 text-sm text-mute md:grid"
+            className="hidden grid-cols-[9rem_1fr_5rem_9rem_9rem_14rem] gap-4 px-4 py-2 text-sm text-mute lg:grid"
           >
             <span>When</span>
             <span>Job</span>
@@ -88,7 +88,7 @@ function Line({ line, seen, pair }: { line: RunLine; seen: string; pair: Pair })
     <li>
       <Link
         to={line.finished_at === null ? `/runs/${line.id}/bench` : `/runs/${line.id}`}
-        className="grid gap-x-4 gap-y-0.5 px-4 py-2.5 hover:bg-shade md:grid-cols-[9rem_1fr_5rem_9rem_9rem_14rem] md:items-baseline"
+        className="grid gap-x-4 gap-y-0.5 px-4 py-2.5 hover:bg-shade lg:grid-cols-[9rem_1fr_5rem_9rem_9rem_14rem] lg:items-baseline"
       >
         <span className="text-sm text-mute">{dayAndTime(line.started_at)}</span>
         <span>
@@ -100,11 +100,11 @@ function Line({ line, seen, pair }: { line: RunLine; seen: string; pair: Pair })
         </span>
         <span>{line.who || "—"}</span>
         <span className="tabular-nums">
-          <span className="text-sm text-mute md:hidden">puddle </span>
+          <span className="text-sm text-mute lg:hidden">puddle </span>
           {pair(line.planned_puddle_s, line.puddle_s, "s")}
         </span>
         <span className="tabular-nums">
-          <span className="text-sm text-mute md:hidden">seam </span>
+          <span className="text-sm text-mute lg:hidden">seam </span>
           {pair(line.planned_seam_min, line.seam_min, "min")}
         </span>
         <span className="text-sm text-mute">{seen}</span>

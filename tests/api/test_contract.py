@@ -1,0 +1,46 @@
+"""The contract: what is written down is what is served, and the page's types come from it."""
+
+import subprocess
+from pathlib import Path
+
+import schemathesis
+from hypothesis import HealthCheck, given, settings
+from schemathesis.checks import positive_data_acceptance
+from scripts.openapi import contract
+
+from pellak.api.app import create_app
+
+ROOT = Path(__file__).parents[2]
+
+
+def test_the_contract_in_the_tree_is_the_one_served() -> None:
+    assert (ROOT / "openapi.json").read_text(encoding="utf-8") == contract()
+
+
+def test_the_pages_types_are_made_from_that_contract(tmp_path) -> None:
+    made = tmp_path / "schema.ts"
+    tool = ROOT / "web/node_modules/.bin/openapi-typescript"
+    subprocess.run(
+        [tool, ROOT / "openapi.json", "-o", made], check=True, capture_output=True, cwd=ROOT / "web"
+    )
+    assert made.read_text() == (ROOT / "web/src/api/schema.ts").read_text()
+
+
+def test_any_request_gets_an_answer_the_contract_names(tmp_path) -> None:
+    schema = schemathesis.openapi.from_asgi("/openapi.json", create_app(tmp_path))
+    operations = [found.ok() for found in schema.get_all_operations()]
+    assert len(operations) > 15
+    for operation in operations:
+        _try(operation)
+
+
+def _try(operation) -> None:
+    @settings(
+        max_examples=12, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True
+    )
+    @given(operation.as_strategy())
+    def answers_as_the_contract_says(case) -> None:
+        # Text can fit the schema and still be no measure: refusing it by field is the contract.
+        case.call_and_validate(excluded_checks=[positive_data_acceptance])
+
+    answers_as_the_contract_says()

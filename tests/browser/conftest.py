@@ -1,0 +1,143 @@
+"""The real built page in the distribution's Chromium, served by the real command."""
+
+import os
+import shutil
+import signal
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import expect
+
+ROOT = Path(__file__).parents[2]
+PELLAK = Path(sys.executable).with_name("pellak")
+AXE = (ROOT / "web/node_modules/axe-core/axe.min.js").read_text(encoding="utf-8")
+DESK = {"width": 1280, "height": 800}
+PHONE = {"width": 390, "height": 844}
+TABLET = {"width": 820, "height": 1180}
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args(browser_type_launch_args):
+    return {
+        **browser_type_launch_args,
+        "executable_path": shutil.which("chromium"),
+        "args": [
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--no-first-run",
+        ],
+    }
+
+
+class Server:
+    """`pellak serve` on a folder; may be killed as a power cut would, and started again."""
+
+    def __init__(self, folder: Path) -> None:
+        self.folder = folder
+        with socket.socket() as probe:
+            probe.bind(("127.0.0.1", 0))
+            self.port = probe.getsockname()[1]
+        self.url = f"http://127.0.0.1:{self.port}"
+        self._process: subprocess.Popen[bytes] | None = None
+
+    def start(self) -> None:
+        self._process = subprocess.Popen(
+            [PELLAK, "serve", "--data", self.folder, "--port", str(self.port)],
+            stdout=subprocess.DEVNULL,
+        )
+        for _ in range(200):
+            try:
+                urllib.request.urlopen(f"{self.url}/api/basics", timeout=1).close()
+            except OSError:
+                time.sleep(0.1)
+            else:
+                return
+        raise RuntimeError("the server did not start")
+
+    def kill(self) -> None:
+        if self._process is not None:
+            os.kill(self._process.pid, signal.SIGKILL)
+            self._process.wait()
+            self._process = None
+
+
+@pytest.fixture
+def server(tmp_path):
+    subprocess.run([PELLAK, "demo", "--data", tmp_path], check=True, stdout=subprocess.DEVNULL)
+    made = Server(tmp_path)
+    made.start()
+    yield made
+    made.kill()
+
+
+@pytest.fixture
+def blank_server(tmp_path):
+    made = Server(tmp_path / "blank")
+    made.start()
+    yield made
+    made.kill()
+
+
+@pytest.fixture
+def watched(context):
+    """A way to open pages that fails the test on any script error or request off our address."""
+    faults: list[str] = []
+    # Refused input and a killed server are part of some stories; the page says so itself.
+    expected = ("Failed to load resource", "net::ERR_CONNECTION_REFUSED")
+
+    def watch(page, server: Server):
+        page.on("pageerror", lambda error: faults.append(f"script: {error}"))
+        page.on(
+            "console",
+            lambda said: (
+                faults.append(f"console: {said.text}")
+                if said.type in ("error", "warning") and not said.text.startswith(expected)
+                else None
+            ),
+        )
+        page.on(
+            "request",
+            lambda request: (
+                faults.append(f"outside: {request.url}")
+                if not request.url.startswith((server.url, "data:"))
+                else None
+            ),
+        )
+        return page
+
+    yield watch
+    assert faults == []
+
+
+@pytest.fixture
+def desk(page, server, watched):
+    page.set_viewport_size(DESK)
+    watched(page, server)
+    page.set_default_timeout(8000)
+    page.goto(server.url)
+    # Keys mean something once the page stands, not before.
+    expect(page.get_by_label("Name of the job")).to_be_visible()
+    return page
+
+
+def axe_violations(page) -> list[str]:
+    """Return what axe finds wrong on the page as it stands."""
+    page.evaluate(AXE)
+    found = page.evaluate("axe.run(document, {resultTypes: ['violations']})")
+    return [f"{v['id']}: {node['html'][:120]}" for v in found["violations"] for node in v["nodes"]]
+
+
+def overflow_px(page) -> int:
+    """Return how far the page runs past its right edge."""
+    return page.evaluate(
+        "document.documentElement.scrollWidth - document.documentElement.clientWidth"
+    )

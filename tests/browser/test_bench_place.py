@@ -1,0 +1,196 @@
+"""The bench as a place to work: editing, undo, conflicts, faults, units, themes, finding."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px
+from tests.browser.test_story import make_job, type_size
+
+
+def thickness(page):
+    return page.get_by_role("textbox", name="Thickness", exact=True)
+
+
+@pytest.mark.parametrize("typed", ["-1", "nan", "1e9", "wide", "18 ga plywood", "40 mm"])
+def test_bad_sizes_are_told_and_nothing_typed_is_lost(desk, typed):
+    type_size(desk, "Thickness", typed)
+    expect(desk.get_by_role("alert")).to_contain_text("Read")
+    expect(thickness(desk)).to_have_value(typed)
+    thickness(desk).click()
+    desk.keyboard.press("Escape")
+    expect(thickness(desk)).to_have_value("1.2 mm")
+    expect(desk.get_by_role("region", name="First puddle in")).to_contain_text("3.8")
+
+
+def test_typing_redraws_before_anything_is_saved(desk):
+    thickness(desk).click()
+    desk.keyboard.type("1/8")
+    expect(desk.get_by_role("region", name="First puddle in")).to_contain_text("was 3.8 s")
+    expect(desk.get_by_role("region", name="Tip from the rack")).to_contain_text("“B5”")
+    desk.keyboard.press("Escape")
+    expect(desk.get_by_role("region", name="Tip from the rack")).to_contain_text("“B3”")
+
+
+def test_a_change_is_marked_saved_and_taken_back_by_key(desk):
+    type_size(desk, "Thickness", "2")
+    expect(thickness(desk)).to_have_value("2 mm")
+    expect(desk.get_by_role("region", name="Acetylene flow")).to_contain_text("was 120 L/h")
+    expect(desk.get_by_text("Saved", exact=True)).to_be_visible()
+    desk.keyboard.press("Control+z")
+    expect(thickness(desk)).to_have_value("1.2 mm")
+    desk.reload()
+    expect(thickness(desk)).to_have_value("1.2 mm")
+
+
+def test_a_job_put_away_comes_back_from_the_notice(desk):
+    desk.get_by_role("button", name="Put away").click()
+    link = desk.get_by_role("link", name=re.compile("Funnel casing patch"))
+    expect(link).to_have_count(0)
+    desk.get_by_role("button", name="Bring it back").click()
+    expect(link).to_be_visible()
+    expect(desk.get_by_label("Name of the job")).to_have_value("Funnel casing patch")
+
+
+def test_two_windows_do_not_lose_each_others_changes(desk, server, context):
+    desk.get_by_role("link", name=re.compile("Funnel casing patch")).click()
+    other = context.new_page()
+    other.set_viewport_size(DESK)
+    other.goto(desk.url)
+    expect(thickness(other)).to_have_value("1.2 mm")
+    type_size(desk, "Thickness", "1.5")
+    expect(thickness(desk)).to_have_value("1.5 mm")
+    type_size(other, "Gap between the edges", "0.5")
+    told = other.get_by_role("dialog", name="This job was changed in another window")
+    expect(told).to_contain_text("yours 0.5")
+    assert axe_violations(other) == []
+    told.get_by_role("button", name="Put mine on top").click()
+    expect(thickness(other)).to_have_value("1.5 mm")
+    expect(other.get_by_label("Gap between the edges")).to_have_value("gap 0.5 mm")
+
+
+def test_a_server_gone_away_is_told_and_the_change_arrives_later(desk, server):
+    server.kill()
+    type_size(desk, "Thickness", "1.8")
+    expect(desk.get_by_text("Not saved: the server is away, trying again")).to_be_visible()
+    expect(thickness(desk)).to_have_value("1.8")
+    server.start()
+    expect(thickness(desk)).to_have_value("1.8 mm")
+    expect(desk.get_by_text("Saved", exact=True)).to_be_visible()
+
+
+def test_units_convert_everything_and_typing_takes_either(desk):
+    desk.get_by_role("radio", name="in · °F · psi").click()
+    expect(thickness(desk)).to_have_value("0.0472 in")
+    expect(desk.get_by_role("region", name="Travel")).to_contain_text("in/min")
+    expect(desk.get_by_role("region", name="Acetylene flow")).to_contain_text("cfh")
+    expect(desk.get_by_role("img", name=re.compile("Across the seam"))).to_contain_text(
+        "pool 0.22 in"
+    )
+    body = desk.get_by_role("main").inner_text()
+    assert not re.search(r"\d ?(mm|°C|bar|L/h)\b", body)
+    type_size(desk, "Thickness", "2 mm")
+    expect(thickness(desk)).to_have_value("0.0787 in · 2 mm")
+    desk.reload()
+    expect(thickness(desk)).to_have_value("0.0787 in · 2 mm")
+
+
+def test_a_school_is_chosen_for_the_job_and_for_the_shop(desk):
+    flow = desk.get_by_role("region", name="Acetylene flow")
+    flow.get_by_role("button", name=re.compile("Both schools")).click()
+    dialog = desk.get_by_role("dialog")
+    expect(dialog).to_contain_text("gentle · 72 L/h")
+    assert axe_violations(desk) == []
+    item = dialog.get_by_role("listitem").filter(has_text="gentle")
+    item.get_by_role("button", name="For this job").click()
+    expect(item).to_contain_text("this job’s choice")
+    item = dialog.get_by_role("listitem").filter(has_text="brisk")
+    item.get_by_role("button", name="For the whole shop").click()
+    expect(item).to_contain_text("this shop’s choice")
+    desk.keyboard.press("Escape")
+    expect(flow).to_contain_text("was")
+
+
+def test_another_tip_may_be_chosen_and_everything_follows(desk):
+    desk.get_by_text("6 tips compared").click()
+    row = desk.get_by_role("listitem").filter(has_text="B4")
+    row.get_by_role("button", name="Use").click()
+    expect(desk.get_by_role("region", name="Tip from the rack")).to_contain_text("“B4”")
+    expect(desk.get_by_role("region", name="First puddle in")).to_contain_text("was 3.8 s")
+
+
+def test_stations_go_by_key_and_have_their_own_address(desk):
+    desk.keyboard.press("5")
+    expect(desk).to_have_url(re.compile("at=tack-and-run"))
+    desk.keyboard.press("[")
+    expect(desk).to_have_url(re.compile("at=safe-start"))
+    desk.keyboard.press("2")
+    expect(desk).to_have_url(re.compile("at=safe-start"))
+    desk.keyboard.press("]")
+    desk.reload()
+    current = desk.get_by_role("button", name=re.compile("Tack and run"))
+    expect(current).to_have_attribute("aria-current", "step")
+    expect(desk.get_by_text("Not built yet").first).to_be_visible()
+
+
+@pytest.mark.parametrize(
+    ("question", "says"),
+    [
+        ("tip for 16 ga", "152 L/h through 0.92 mm"),
+        ("heat 1.6", "puddle in 5.2 s"),
+        ("flame 2X", "carburising"),
+        ("3 cfh", "84.951 L/h"),
+        ("tip for ever", "Could not be read"),
+        ("zebra", "No job by that name"),
+    ],
+)
+def test_find_or_reckon_answers_one_question(desk, question, says):
+    desk.keyboard.press("/")
+    desk.get_by_role("dialog").get_by_label("Find or reckon").fill(question)
+    expect(desk.get_by_role("dialog")).to_contain_text(says)
+
+
+def test_find_or_reckon_jumps(desk):
+    desk.keyboard.press("Control+k")
+    assert axe_violations(desk) == []
+    desk.get_by_role("dialog").get_by_label("Find or reckon").fill("galley")
+    expect(desk.get_by_role("dialog")).to_contain_text("Galley flue seam")
+    desk.keyboard.press("Enter")
+    expect(desk.get_by_label("Name of the job")).to_have_value("Galley flue seam")
+    desk.keyboard.press("Control+k")
+    desk.keyboard.type("run book")
+    desk.keyboard.press("Enter")
+    expect(desk.get_by_role("heading", name="Run book")).to_be_visible()
+
+
+def test_a_blank_bench_explains_itself(page, blank_server, watched):
+    watched(page, blank_server)
+    page.goto(blank_server.url)
+    expect(page.get_by_text("The bench is clear")).to_be_visible()
+    assert axe_violations(page) == []
+    make_job(page, "First")
+    type_size(page, "Thickness", "25 mm")
+    type_size(page, "Seam length", "1 m")
+    expect(page.get_by_role("region", name="Travel")).to_contain_text("does not wet the back")
+    page.goto(f"{blank_server.url}/runs")
+    expect(page.get_by_text("No runs yet")).to_be_visible()
+
+
+def test_what_is_not_here_says_so(desk, server):
+    for path in ("/jobs/nowhere", "/runs/nowhere", "/attic"):
+        desk.goto(server.url + path)
+        expect(desk.get_by_text("That is not here")).to_be_visible()
+
+
+@pytest.mark.parametrize("theme", ["Day", "Hood"])
+@pytest.mark.parametrize("size", [DESK, PHONE, TABLET], ids=["desk", "phone", "tablet"])
+def test_every_view_is_accessible_and_fits(desk, server, size, theme):
+    desk.get_by_role("radio", name=theme).click()
+    desk.set_viewport_size(size)
+    for path in ("/", "/runs"):
+        desk.goto(server.url + path)
+        expect(desk.get_by_role("heading", level=1)).to_be_visible()
+        assert axe_violations(desk) == []
+        assert overflow_px(desk) <= 0
+    assert desk.evaluate("document.fonts.check('16px Barlow')")

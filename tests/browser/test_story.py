@@ -1,0 +1,194 @@
+"""The first seam from blank to run book, and all of it there after the power goes."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import DESK, PHONE, axe_violations, overflow_px
+
+FIGURES = [
+    "Tip from the rack",
+    "Acetylene flow",
+    "Oxygen flow",
+    "Flame",
+    "Set with gas flowing, each gas",
+    "First puddle in",
+    "Travel",
+    "Seam, flame time",
+    "Pool width to hold",
+    "Blue band, edge to edge",
+    "Lens shade",
+]
+
+
+def make_job(page, name="Butt seam, low-carbon sheet"):
+    page.get_by_role("button", name="+ New").click()
+    page.get_by_label("What is it?").fill(name)
+    page.get_by_role("button", name="Put it on the bench").click()
+    expect(page.get_by_label("Name of the job")).to_have_value(name)
+
+
+def type_size(page, label, text):
+    page.get_by_role("textbox", name=label, exact=True).click()
+    page.keyboard.type(text)
+    page.keyboard.press("Enter")
+
+
+def scale_of(page):
+    """Return sheet thickness over pool width as drawn, px over px, strokes left out."""
+    drawing = page.get_by_role("img", name=re.compile("Across the seam"))
+    box = "shape => { const b = shape.getBBox(); return [b.width, b.height]; }"
+    _, sheet_px = drawing.locator("rect[height]").last.evaluate(box)
+    pool_px, _ = drawing.locator('path[stroke="#E59A2B"]').evaluate(box)
+    return sheet_px / pool_px
+
+
+def to_the_bench(page):
+    page.get_by_role("button", name="Take it to the bench").click()
+    expect(page.get_by_text("1 of 17")).to_be_visible()
+
+
+@pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
+def test_the_first_seam_end_to_end(page, server, watched, size):
+    page.set_viewport_size(size)
+    watched(page, server)
+    page.goto(server.url)
+    expect(page.get_by_role("link", name=re.compile("Funnel casing patch"))).to_be_visible()
+
+    make_job(page)
+    expect(page.get_by_text("Type the thickness first")).to_be_visible()
+    expect(page.get_by_role("button", name="Take it to the bench")).to_be_disabled()
+    assert axe_violations(page) == []
+
+    thickness = page.get_by_role("textbox", name="Thickness", exact=True)
+    thickness.click()
+    page.keyboard.type("18 ga")
+    expect(page.get_by_text("18 gauge sheet steel = 1.214 mm")).to_be_visible()
+    page.keyboard.press("Enter")
+    expect(thickness).to_have_value("1.21 mm · 18 ga")
+    type_size(page, "Seam length", "25 in")
+    expect(page.get_by_role("textbox", name="Seam length", exact=True)).to_have_value(
+        "635 mm · 25 in"
+    )
+    for label in FIGURES:
+        block = page.get_by_role("region", name=label, exact=True)
+        expect(block).to_have_count(1)
+        block.get_by_role("button", name=re.compile("^Show working")).click()
+        shown = page.get_by_role("dialog")
+        expect(shown.get_by_text("Source").first).to_be_visible()
+        expect(shown.get_by_text("With numbers").first).to_be_visible()
+        page.keyboard.press("Escape")
+    expect(page.get_by_role("region", name="First puddle in")).to_contain_text(
+        re.compile(r"3\.8 ?s\(2\.6–5\.7\)")
+    )
+    assert scale_of(page) == pytest.approx(1.214 / 5.66, rel=0.02)
+    assert axe_violations(page) == []
+    assert overflow_px(page) <= 0
+
+    page.get_by_role("button", name="Take it to the bench").click()
+    expect(page.get_by_text("The piece · 1 of 17")).to_be_visible()
+    assert axe_violations(page) == []
+    for _ in range(4):
+        page.get_by_role("button", name="Yes, go on").click()
+    while not page.get_by_role("button", name=re.compile("^Flame on: start")).is_visible():
+        page.get_by_role("button", name="Next").click()
+    page.keyboard.press("t")
+    page.wait_for_timeout(1500)
+    page.keyboard.press("t")
+    expect(page.get_by_text(re.compile(r"first puddle 1\.[4-9]"))).to_be_visible()
+    while not page.get_by_role("button", name="Look and log").is_visible():
+        page.get_by_role("button", name="Next").click()
+    page.get_by_role("button", name="Look and log").click()
+    assert axe_violations(page) == []
+    page.get_by_role("button", name="blue band even both sides").click()
+    page.get_by_label("Who held the torch?").fill("Tove")
+    page.get_by_label("First puddle, seconds").fill("soon")
+    page.get_by_role("button", name="Write it in the run book").click()
+    expect(page.get_by_role("alert")).to_contain_text("Read “soon”")
+    expect(page.get_by_label("Who held the torch?")).to_have_value("Tove")
+    page.get_by_label("First puddle, seconds").fill("4.4")
+    page.get_by_label("Seam, minutes").fill("5:15")
+    page.get_by_role("button", name="Write it in the run book").click()
+    row = page.get_by_role("row", name=re.compile("First puddle"))
+    expect(row).to_contain_text(re.compile(r"3\.79 s|3\.8 s"))
+    expect(row).to_contain_text("4.4 s")
+    assert axe_violations(page) == []
+
+    page.goto("about:blank")
+    server.kill()
+    server.start()
+    page.goto(f"{server.url}/runs")
+    logged = page.get_by_role("listitem").filter(has_text="Butt seam, low-carbon sheet")
+    expect(logged).to_contain_text("Tove")
+    expect(logged).to_contain_text(re.compile(r"3\.8 s → 4\.4 s"))
+    expect(logged).to_contain_text("5.3 min")
+    expect(logged).to_contain_text("blue band even both sides")
+    assert axe_violations(page) == []
+    assert overflow_px(page) <= 0
+    logged.get_by_role("link").click()
+    expect(page.get_by_text("The plan it was done under")).to_be_visible()
+    assert axe_violations(page) == []
+    page.get_by_role("link", name="Bench", exact=True).click()
+    page.get_by_role("link", name=re.compile("Butt seam, low-carbon sheet")).click()
+    expect(page.get_by_role("textbox", name="Thickness", exact=True)).to_have_value(
+        "1.21 mm · 18 ga"
+    )
+
+
+def test_a_run_cut_short_goes_on_at_the_same_card(desk, server):
+    to_the_bench(desk)
+    for _ in range(6):
+        desk.keyboard.press("PageDown")
+    expect(desk.get_by_text("7 of 17")).to_be_visible()
+    desk.wait_for_timeout(600)
+    server.kill()
+    server.start()
+    desk.reload()
+    expect(desk.get_by_text("7 of 17")).to_be_visible()
+    desk.get_by_role("link", name="Leave the bench").click()
+    desk.get_by_role("button", name="Back to the bench").click()
+    expect(desk.get_by_text("7 of 17")).to_be_visible()
+
+
+def test_the_bench_goes_by_pedal_and_the_drill_is_one_key_away(desk):
+    to_the_bench(desk)
+    desk.keyboard.press("Space")
+    desk.keyboard.press("PageDown")
+    expect(desk.get_by_text("3 of 17")).to_be_visible()
+    desk.keyboard.press("PageUp")
+    expect(desk.get_by_text("2 of 17")).to_be_visible()
+    desk.keyboard.press("!")
+    drill = desk.get_by_role("alertdialog", name="Flash-back drill")
+    expect(drill).to_contain_text("Oxygen shut at the torch")
+    assert axe_violations(desk) == []
+    desk.keyboard.press("Escape")
+    expect(drill).to_be_hidden()
+    for _ in range(12):
+        desk.keyboard.press("PageDown")
+    expect(desk.get_by_text("14 of 17")).to_be_visible()
+    desk.get_by_role("button", name="Flame out").click()
+    expect(desk.get_by_text("acetylene torch valve first")).to_be_visible()
+
+
+def test_a_stopwatch_runs_on_through_a_reload(desk):
+    to_the_bench(desk)
+    for _ in range(12):
+        desk.keyboard.press("PageDown")
+    expect(desk.get_by_text("13 of 17")).to_be_visible()
+    desk.keyboard.press("T")
+    desk.wait_for_timeout(800)
+    desk.reload()
+    expect(desk.get_by_role("button", name=re.compile("Puddle: stop"))).to_be_visible()
+    desk.wait_for_timeout(400)
+    desk.keyboard.press("T")
+    expect(desk.get_by_text(re.compile(r"first puddle [1-9]\.?\d* s"))).to_be_visible()
+
+
+def test_touch_targets_at_the_bench_suit_gloves(desk):
+    desk.set_viewport_size(PHONE)
+    to_the_bench(desk)
+    for name in (re.compile("^Yes, go on"), re.compile("^Back"), re.compile("^Flash-back")):
+        box = desk.get_by_role("button", name=name).bounding_box()
+        assert min(box["height"], box["width"]) >= 72
+    assert overflow_px(desk) <= 0

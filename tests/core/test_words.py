@@ -1,0 +1,157 @@
+"""Working lines, one-line questions, the log of a run."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from pellak.core.ask import ask
+from pellak.core.errors import Refused
+from pellak.core.registry import RECKONERS, get_reckoner
+from pellak.core.run_log import RunLog, signs, with_entries
+from pellak.core.tables import rows
+from pellak.core.working import ValidRange, complaints, inserted, short
+from tests.core.test_tip import DEMO
+
+
+@given(st.floats(-1e6, 1e6).filter(lambda v: abs(v) > 1e-6))
+def test_short_keeps_five_digits_and_never_an_exponent(value):
+    text = short(value)
+    assert "e" not in text
+    assert float(text) == pytest.approx(value, rel=1e-4)
+
+
+def test_inserting_leaves_unknowns_and_functions_alone():
+    assert inserted("sqrt(a * x) + ab", {"a": 2, "ab": -3.0}) == "sqrt(2 * x) + (-3)"
+
+
+def test_a_limit_crossed_is_named():
+    ranges = (ValidRange("thickness_mm", 0.8, 6, "mm"),)
+    assert complaints(ranges, {"thickness_mm": 3}) == ""
+    assert complaints(ranges, {"thickness_mm": 8}) == "thickness_mm 8 is outside 0.8 to 6 mm"
+    assert complaints(ranges, {}) == ""
+
+
+@pytest.mark.parametrize("reckoner", RECKONERS, ids=lambda r: r.name)
+def test_every_reckoner_asks_a_question_and_is_found_by_name(reckoner):
+    assert reckoner.question.endswith("?")
+    assert get_reckoner(reckoner.name) is reckoner
+    assert set(reckoner.answer.model_fields) == {"values", "working", "cautions", "schools"}
+
+
+def test_an_unknown_reckoner_is_refused_with_the_known_ones():
+    with pytest.raises(Refused, match="quantity, tip, heat"):
+        get_reckoner("horoscope")
+
+
+@pytest.mark.parametrize(
+    ("text", "reckoner", "says"),
+    [
+        ("tip for 16 ga", "tip", "152 L/h through 0.92 mm, drill #64"),
+        ("Tip for 1.2", "tip", "in the rack: 3, fits"),
+        ("tip 16 gauge aluminium", "tip", "181 L/h"),
+        ("heat 1.6", "heat", "puddle in 5.2 s · 117 mm/min"),
+        ("heat 1.6 at 80", "heat", "puddle in 10.7 s · 64 mm/min"),
+        ("puddle 25 mm", "heat", "does not wet the back"),
+        ("flame 2X", "flame", "carburising · 2989 °C · feather 2X"),
+        ("flame 1.1", "flame", "neutral · 3108 °C"),
+        ("flame lead", "flame", "neutral"),
+        ("lens for 3 mm", "eyes", "shade 6"),
+        ("shade for 1.2 aluminium", "eyes", "shade 5a"),
+        ("18 ga", "quantity", "18 gauge sheet steel = 1.214 mm"),
+        ("18 ga stainless", "quantity", "18 gauge stainless sheet = 1.27 mm"),
+        ("8 psi", "quantity", "8 psi = 0.55158 bar"),
+        ("3 cfh", "quantity", "3 cfh = 84.951 L/h"),
+        ("200F", "quantity", "200 °F = 93.333 °C"),
+    ],
+)
+def test_one_line_questions_are_answered(text, reckoner, says):
+    (answer,) = ask(text, DEMO)
+    assert answer.reckoner == reckoner
+    assert says in answer.headline
+
+
+@pytest.mark.parametrize("text", ["", "funnel", "hello world", "tip"])
+def test_a_text_that_asks_nothing_gets_no_answer(text):
+    assert ask(text, []) == []
+
+
+def test_a_question_that_cannot_be_read_says_what_could():
+    with pytest.raises(Refused, match="a length such as"):
+        ask("tip for nothing", [])
+
+
+@given(st.text(max_size=200))
+def test_any_line_is_answered_or_refused(text):
+    # A question read well but out of a reckoner's range is refused in the same words.
+    try:
+        outcome = ask(text, [])
+    except Refused as refused:
+        outcome = refused
+    assert isinstance(outcome, list) or outcome.accepted
+
+
+@pytest.mark.parametrize(
+    ("entries", "puddle_s", "seam_min"),
+    [
+        ({"puddle_s": "4.2"}, 4.2, None),
+        ({"puddle_s": "4,2 s"}, 4.2, None),
+        ({"seam_min": "4:30"}, None, 4.5),
+        ({"seam_min": "5"}, None, 5),
+        ({"seam_min": "90 s"}, None, 1.5),
+        ({"puddle_s": "", "seam_min": " "}, None, None),
+        ({"puddle_s": 3.5}, 3.5, None),
+    ],
+)
+def test_times_are_logged_as_typed(entries, puddle_s, seam_min):
+    log = with_entries(RunLog(), entries)
+    assert log.puddle_s == puddle_s
+    assert log.seam_min == (pytest.approx(seam_min) if seam_min else None)
+
+
+@pytest.mark.parametrize(
+    ("entries", "field"),
+    [
+        ({"puddle_s": "-3"}, "puddle_s"),
+        ({"puddle_s": "soon"}, "puddle_s"),
+        ({"puddle_s": "1 h"}, "puddle_s"),
+        ({"seam_min": 0}, "seam_min"),
+        ({"seen": ["dragons"]}, "seen"),
+        ({"card": -1}, "card"),
+        ({"weather": "fair"}, "weather"),
+        ({"notes": "x" * 5000}, "notes"),
+    ],
+)
+def test_a_bad_entry_is_refused_by_field(entries, field):
+    with pytest.raises(Refused) as refused:
+        with_entries(RunLog(), entries)
+    assert refused.value.field == field
+
+
+def test_signs_are_good_and_bad_and_known_once():
+    ids = [sign.id for sign in signs()]
+    assert len(ids) == len(set(ids))
+    assert any(sign.good for sign in signs())
+    assert not all(sign.good for sign in signs())
+
+
+@pytest.mark.parametrize(
+    "table",
+    [
+        "alloys.csv",
+        "display_units.csv",
+        "drills.csv",
+        "family_words.csv",
+        "flame_settings.csv",
+        "gauges.csv",
+        "heat_families.csv",
+        "joints.csv",
+        "lens_shades.csv",
+        "puddle_verdicts.csv",
+        "signs.csv",
+        "temper_colours.csv",
+        "units.csv",
+    ],
+)
+def test_every_row_of_every_table_keeps_its_source(table):
+    assert rows(table)
+    assert all(row["source"] for row in rows(table))

@@ -1,0 +1,190 @@
+"""The use cases: edits kept, taken back and in conflict; runs kept under the plan of their day."""
+
+from datetime import UTC, datetime, timedelta
+from itertools import count
+
+import pytest
+
+from pellak.core.errors import Refused
+from pellak.core.torch.candidates import RackTip
+from pellak.demo.ferry import JOBS, RUNS, load_demo
+from pellak.shop.bench import Bench
+from pellak.shop.errors import NotFound, Stale
+from pellak.shop.find import Finder
+from pellak.shop.run_book import RunBook
+from pellak.shop.settings import Settings
+from pellak.store.database import Database
+
+
+class Shop:
+    def __init__(self, folder) -> None:
+        ticks = count()
+        start = datetime(2026, 6, 1, 8, 0, tzinfo=UTC)
+        self.database = Database(folder)
+
+        def clock() -> datetime:
+            return start + timedelta(minutes=next(ticks))
+
+        self.bench = Bench(self.database, clock)
+        self.book = RunBook(self.database, clock)
+        self.settings = Settings(self.database)
+        self.finder = Finder(self.database)
+
+    def patch(self, **more):
+        ready = {"name": "Patch", "thickness_mm": 1.2, "length_mm": 640.0}
+        return self.bench.add({**ready, **more})
+
+
+@pytest.fixture
+def shop(tmp_path):
+    made = Shop(tmp_path)
+    yield made
+    made.database.close()
+
+
+def test_a_change_is_kept_and_can_be_taken_back(shop):
+    job = shop.patch()
+    changed = shop.bench.change(job.id, 1, {"thickness_mm": "16 ga"})
+    assert changed.version == 2
+    assert changed.plan.job.thickness_mm == 1.519
+    twice = shop.bench.change(job.id, 2, {"name": "Locker"})
+    assert twice.undo_steps == 2
+    back = shop.bench.undo(job.id, 3)
+    assert back.plan.job.name == "Patch"
+    assert back.plan.job.thickness_mm == 1.519
+    first = shop.bench.undo(job.id, back.version)
+    assert first.plan.job == job.plan.job
+    assert first.undo_steps == 0
+    assert shop.bench.undo(job.id, first.version).version == first.version
+
+
+def test_a_change_to_the_same_saves_nothing(shop):
+    job = shop.patch()
+    assert shop.bench.change(job.id, 1, {"thickness_mm": 1.2}).version == 1
+
+
+def test_the_second_of_two_windows_is_told_and_loses_nothing(shop):
+    job = shop.patch()
+    shop.bench.change(job.id, 1, {"name": "Theirs"})
+    with pytest.raises(Stale) as stale:
+        shop.bench.change(job.id, 1, {"name": "Mine"})
+    assert stale.value.current.plan.job.name == "Theirs"
+    assert stale.value.current.version == 2
+    assert shop.bench.open(job.id).plan.job.name == "Theirs"
+
+
+def test_a_refused_change_leaves_the_job_alone(shop):
+    job = shop.patch()
+    with pytest.raises(Refused):
+        shop.bench.change(job.id, 1, {"name": "New name", "thickness_mm": "wide"})
+    assert shop.bench.open(job.id) == job
+
+
+def test_a_preview_saves_nothing(shop):
+    job = shop.patch()
+    plan = shop.bench.preview(job.id, {"thickness_mm": "1/8"})
+    assert plan.job.thickness_mm == pytest.approx(3.175)
+    assert shop.bench.open(job.id) == job
+
+
+def test_a_job_put_away_can_be_brought_back(shop):
+    job = shop.patch()
+    shop.bench.put_away(job.id)
+    assert shop.bench.tickets() == []
+    with pytest.raises(NotFound):
+        shop.bench.open(job.id)
+    assert shop.bench.bring_back(job.id).plan == job.plan
+    assert [ticket.line for ticket in shop.bench.tickets()] == ["low-carbon 1.2 mm · butt"]
+
+
+def test_a_run_is_taken_up_again_where_it_stood(shop):
+    job = shop.patch()
+    run = shop.book.start(job.id)
+    shop.book.note(run.line.id, 1, {"card": 7, "puddle_s": "4.1 s"})
+    again = shop.book.start(job.id)
+    assert again.line.id == run.line.id
+    assert (again.log.card, again.log.puddle_s) == (7, 4.1)
+    assert shop.bench.tickets()[0].open_run_id == run.line.id
+
+
+def test_a_logged_run_keeps_the_plan_of_its_day(shop):
+    job = shop.patch()
+    run = shop.book.start(job.id)
+    entries = {"who": "Tove", "puddle_s": "4.1", "seam_min": "5:30", "seen": ["even-band"]}
+    done = shop.book.finish(run.line.id, 1, entries)
+    assert done.line.finished_at is not None
+    assert (done.line.puddle_s, done.line.seam_min) == (4.1, 5.5)
+    shop.bench.change(job.id, 1, {"thickness_mm": 3, "name": "Other"})
+    shop.settings.set_schools({"pace": "brisk"})
+    kept = shop.book.look(run.line.id)
+    assert kept.plan == run.plan
+    assert kept.line.job_name == "Patch"
+    assert kept.line.planned_puddle_s == pytest.approx(3.82, abs=0.05)
+    assert shop.book.start(job.id).line.id != run.line.id
+    assert [line.finished_at is None for line in shop.book.lines()] == [True, False]
+
+
+def test_what_is_not_ready_does_not_go_to_the_bench(shop):
+    job = shop.bench.add({"name": "Blank"})
+    with pytest.raises(Refused, match="thickness"):
+        shop.book.start(job.id)
+    assert shop.book.lines() == []
+
+
+def test_two_tablets_at_one_run_do_not_overwrite_each_other(shop):
+    run = shop.book.start(shop.patch().id)
+    shop.book.note(run.line.id, 1, {"card": 3})
+    with pytest.raises(Stale) as stale:
+        shop.book.note(run.line.id, 1, {"card": 1})
+    assert stale.value.current.log.card == 3
+
+
+@pytest.mark.parametrize("call", ["open", "undo", "put_away", "bring_back"])
+def test_an_unknown_job_is_not_found(shop, call):
+    arguments = ("nowhere", 1) if call == "undo" else ("nowhere",)
+    with pytest.raises(NotFound):
+        getattr(shop.bench, call)(*arguments)
+
+
+def test_an_unknown_run_is_not_found(shop):
+    for call in (lambda: shop.book.look("r"), lambda: shop.book.start("j")):
+        with pytest.raises(NotFound):
+            call()
+
+
+def test_the_shops_schools_reach_every_plan(shop):
+    job = shop.patch()
+    shop.settings.set_schools({"shut_down": "oxygen-first"})
+    assert "out-oxygen" in [card.step.id for card in shop.bench.open(job.id).plan.cards]
+    with pytest.raises(Refused) as refused:
+        shop.settings.set_schools({"shut_down": "whenever"})
+    assert refused.value.field == "shut_down"
+
+
+def test_tips_in_the_rack_are_planned_with(shop):
+    shop.settings.add_tip(RackTip(label="A", orifice_mm=0.8))
+    plan = shop.patch().plan
+    assert [candidate.label for candidate in plan.candidates] == ["A"]
+
+
+def test_find_knows_jobs_and_questions(shop):
+    job = shop.patch(name="Funnel casing")
+    assert [found.id for found in shop.finder.find("funnel").jobs] == [job.id]
+    assert "0.92 mm" in shop.finder.find("tip for 16 ga").answers[0].headline
+    assert "a length such as" in shop.finder.find("tip for ever").hint
+    assert shop.finder.find("zzz").jobs == []
+
+
+def test_the_demo_loads_once_and_the_same_every_time(tmp_path):
+    lines = []
+    for name in ("one", "two"):
+        shop = Shop(tmp_path / name)
+        assert load_demo(shop.database, shop.bench, shop.book, shop.settings)
+        assert not load_demo(shop.database, shop.bench, shop.book, shop.settings)
+        assert len(shop.bench.tickets()) == len(JOBS)
+        lines.append(
+            [line.model_copy(update={"id": "", "job_id": ""}) for line in shop.book.lines()]
+        )
+        shop.database.close()
+    assert lines[0] == lines[1]
+    assert len(lines[0]) == RUNS

@@ -1,0 +1,123 @@
+"""The command line: JSON in, JSON out, exit 2 and one clear line on bad input."""
+
+import io
+import json
+import sys
+
+import pytest
+
+from pellak.cli import main
+from pellak.core.registry import RECKONERS
+from pellak.store.database import FILE_NAME, Database
+
+
+@pytest.fixture
+def run(monkeypatch, capsys):
+    def call(*arguments, given: object = "") -> tuple[int, str, str]:
+        text = given if isinstance(given, str) else json.dumps(given)
+        monkeypatch.setattr(sys, "stdin", io.StringIO(text))
+        status = main([str(a) for a in arguments])
+        shown = capsys.readouterr()
+        return status, shown.out, shown.err
+
+    return call
+
+
+def test_reckoners_are_listed_with_their_questions(run):
+    status, out, _ = run("reckon", "--list")
+    assert status == 0
+    assert [line.split()[0] for line in out.splitlines()] == [r.name for r in RECKONERS]
+
+
+@pytest.mark.parametrize("name", [r.name for r in RECKONERS])
+def test_every_reckoner_prints_its_schema(run, name):
+    status, out, _ = run("reckon", "--schema", name)
+    assert status == 0
+    assert json.loads(out)["type"] == "object"
+
+
+def test_a_reckoner_answers_in_the_common_shape(run):
+    given = {"family": "carbon-steel", "thickness_mm": 1.6, "acetylene_l_per_h": 160}
+    status, out, _ = run("reckon", "heat", given=given)
+    answer = json.loads(out)
+    assert status == 0
+    assert set(answer) == {"values", "working", "cautions", "schools"}
+    assert answer["values"]["puddle_s"] == pytest.approx(5.151, rel=0.005)
+    assert answer["values"]["travel_mm_per_min"] == pytest.approx(117.4, rel=0.005)
+
+
+@pytest.mark.parametrize(
+    ("arguments", "given", "says"),
+    [
+        (["reckon"], "", "name"),
+        (["reckon", "horoscope"], "{}", "horoscope"),
+        (["reckon", "--schema", "horoscope"], "", "horoscope"),
+        (["reckon", "tip"], "", "JSON"),
+        (["reckon", "tip"], "[]", "a JSON object"),
+        (["reckon", "tip"], '{"thickness_mm": NaN}', "NaN"),
+        (["reckon", "tip"], '{"thickness_mm": 1e999}', "thickness_mm"),
+        (["reckon", "tip"], '{"family": "carbon-steel", "thickness_mm": -2}', "thickness_mm"),
+        (["reckon", "tip"], '{"family": "carbon-steel", "thickness_mm": "2"}', "thickness_mm"),
+        (["reckon", "quantity"], '{"text": "18 ga", "kind": "length"}', "say which gauge"),
+        (["reckon", "flame"], "{}", "oxygen_ratio"),
+        (["plan", "/nowhere/job.json"], "", "a readable file"),
+        (["serve", "--host", "0.0.0.0"], "", "--share"),
+        (["serve", "--share"], "", "PELLAK_PASSCODE"),
+    ],
+)
+def test_bad_input_is_one_clear_line_and_exit_2(run, arguments, given, says):
+    status, out, err = run(*arguments, given=given)
+    assert status == 2
+    assert out == ""
+    assert len(err.splitlines()) == 1
+    assert says in err
+
+
+def test_a_plan_prints_as_json_or_as_a_sheet(run, tmp_path):
+    job = tmp_path / "job.json"
+    job.write_text(json.dumps({"name": "Patch", "thickness_mm": 1.2, "length_mm": 640}))
+    status, out, _ = run("plan", job)
+    assert status == 0
+    assert json.loads(out)["may_start"] is True
+    status, out, _ = run("plan", job, "--text")
+    assert status == 0
+    assert "3 TORCH" in out
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ('{"thickness_mm": 1}', "name"),
+        ('{"name": "x", "thickness_mm": 99}', "thickness_mm"),
+        ('{"name": "x", "hat": 1}', "hat"),
+        ('{"name": "x", "family": "lead"}', "family"),
+        ("no", "JSON"),
+    ],
+)
+def test_a_bad_job_file_names_the_field(run, tmp_path, text, says):
+    job = tmp_path / "job.json"
+    job.write_text(text)
+    status, _, err = run("plan", job)
+    assert status == 2
+    assert says in err
+
+
+def test_backup_and_restore_bring_the_demo_back(run, tmp_path):
+    home, copy, other = tmp_path / "home", tmp_path / "copy.sqlite", tmp_path / "other"
+    assert run("demo", "--data", home)[0] == 0
+    assert "left as it is" in run("demo", "--data", home)[1]
+    assert run("backup", "--data", home, copy)[0] == 0
+    assert run("backup", "--data", home, copy)[0] == 2
+    assert run("restore", "--data", other, copy)[0] == 0
+    status, _, err = run("restore", "--data", other, copy)
+    assert status == 2
+    assert "--replace" in err
+    assert run("restore", "--replace", "--data", other, copy)[0] == 0
+    assert (other / FILE_NAME).stat().st_size > 0
+    Database(other).close()
+
+
+def test_restoring_what_is_no_database_is_refused(run, tmp_path):
+    (tmp_path / "text").write_text("words " * 400)
+    assert run("restore", "--data", tmp_path / "new", tmp_path / "text")[0] == 2
+    assert run("restore", "--data", tmp_path / "new2", tmp_path / "none")[0] == 2
