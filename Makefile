@@ -33,7 +33,7 @@ types: .stamps/dev .stamps/node ## regenerate the page's types from the API
 	cd web && npm run --silent types
 
 bench: .stamps/dev .stamps/page ## measure speed and size
-	$(PY) bench/measure.py
+	$(PY) -m bench.measure
 
 lock: .stamps/dev ## recompute the lock files after a change of requirements
 	sh scripts/lock.sh

@@ -36,7 +36,9 @@ def through_thickness(fourier: Floats, depth: Floats) -> Floats:
     large = np.maximum(fourier, IMAGES_BELOW_F)
     images = sum(np.exp(-((z - 2 * m) ** 2) / (4 * small)) for m in (0, 1, -1))
     decay = np.exp(-(np.pi**2) * large)
-    cosines = 1 + 2 * sum(np.cos(n * np.pi * z) * decay ** (n * n) for n in (1, 2, 3))
+    fourth = (decay * decay) ** 2
+    terms = zip((1, 2, 3), (decay, fourth, fourth * fourth * decay), strict=True)
+    cosines = 1 + 2 * sum(np.cos(n * np.pi * z) * term for n, term in terms)
     series: Floats = np.where(fourier < IMAGES_BELOW_F, images / np.sqrt(np.pi * small), cosines)
     return series
 

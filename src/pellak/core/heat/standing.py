@@ -3,15 +3,14 @@
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.optimize import elementwise
 
+from pellak.core.heat.bracket import where_share_is_one
 from pellak.core.heat.case import Floats, HeatCases
 from pellak.core.heat.plate import FAR_FACE, NEAR_FACE, HeatingHistory
 
 SHORTEST_S = 1e-3
 LONGEST_S = 600.0
 """Past ten minutes a torch held still is losing as much as it gives: the answer is never."""
-ROOT_TOLERANCE = {"xatol": 1e-4, "xrtol": 0.0, "fatol": 1e-2}
 
 
 @dataclass(frozen=True)
@@ -31,21 +30,27 @@ def standing_times(cases: HeatCases) -> StandingTimes:
     """
     count = len(cases)
     still = np.zeros(count)
-    stacked = cases.taken(np.tile(np.arange(count), 3))
-    beside_m = np.concatenate([still, cases.puddle_half_width_m, still])
-    depth = np.repeat([NEAR_FACE, NEAR_FACE, FAR_FACE], count)
-
-    def short_by_k(ln_seconds: Floats, index: Floats) -> Floats:
-        chosen = index.astype(np.intp)
-        some = stacked.taken(chosen)
-        history = HeatingHistory.at(some, np.exp(ln_seconds), depth[chosen])
-        return history.rise_beside_k(beside_m[chosen]) - some.molten_rise_k
-
-    found = elementwise.find_root(
-        short_by_k,
-        (np.log(SHORTEST_S), np.log(LONGEST_S)),
-        args=(np.arange(3 * count, dtype=float),),
-        tolerances=ROOT_TOLERANCE,
+    seconds = _seconds_until_molten(
+        cases.taken(np.tile(np.arange(count), 3)),
+        beside_m=np.concatenate([still, cases.puddle_half_width_m, still]),
+        depth=np.repeat([NEAR_FACE, NEAR_FACE, FAR_FACE], count),
     )
-    seconds = np.where(found.success, np.exp(found.x), np.nan)
     return StandingTimes(*np.split(seconds, 3))
+
+
+def puddle_times_s(cases: HeatCases) -> Floats:
+    """Return only the seconds to a puddle, one a case: all that a rack of tips is judged by."""
+    return _seconds_until_molten(
+        cases, beside_m=cases.puddle_half_width_m, depth=np.full(len(cases), NEAR_FACE)
+    )
+
+
+def _seconds_until_molten(cases: HeatCases, *, beside_m: Floats, depth: Floats) -> Floats:
+    def share(ln_seconds: Floats) -> Floats:
+        history = HeatingHistory.at(cases, np.exp(ln_seconds), depth)
+        return history.rise_beside_k(beside_m) / cases.molten_rise_k
+
+    ln_seconds = where_share_is_one(
+        share, np.log(SHORTEST_S), np.log(LONGEST_S), len(cases), rising=True
+    )
+    return np.exp(ln_seconds)

@@ -3,11 +3,10 @@
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.optimize import elementwise
 
+from pellak.core.heat.bracket import where_share_is_one
 from pellak.core.heat.case import Floats, HeatCases
 from pellak.core.heat.plate import FAR_FACE, NEAR_FACE, HeatingHistory
-from pellak.core.heat.standing import ROOT_TOLERANCE
 
 SETTLED_S = 60.0
 """Travel is judged after a minute, when the heat about the torch has settled."""
@@ -31,7 +30,8 @@ def points_behind_m(cases: HeatCases, speed: Floats, seconds: float, count: int)
     """
     nearest = cases.radius_m[:, 0] / 20
     farthest = speed * seconds + 2 * cases.radius_m[:, 1]
-    return -np.geomspace(nearest, farthest, count, axis=1)
+    shares = np.linspace(0, 1, count)
+    return -nearest[:, None] * (farthest / nearest)[:, None] ** shares
 
 
 def _peak(x_m: Floats, rise_k: Floats) -> Floats:
@@ -49,28 +49,20 @@ def _peak(x_m: Floats, rise_k: Floats) -> Floats:
 
 def full_travel_m_per_s(cases: HeatCases) -> Floats:
     """Return the greatest speed that still wets the back of the sheet; 0 where none does."""
-    everywhere = HeatingHistory.at(
+    history = HeatingHistory.at(
         cases, np.full(len(cases), SETTLED_S), np.full(len(cases), FAR_FACE)
     )
 
-    def hottest_short_by_k(ln_speed: Floats, index: Floats) -> Floats:
-        chosen = index.astype(np.intp)
-        some = cases.taken(chosen)
-        history = HeatingHistory(
-            everywhere.ages_s[chosen], everywhere.spreads_m2[chosen], everywhere.weights_k[chosen]
-        )
+    def share(ln_speed: Floats) -> Floats:
         speed = np.exp(ln_speed)
-        x = points_behind_m(some, speed, SETTLED_S, PEAK_POINTS)
+        x = points_behind_m(cases, speed, SETTLED_S, PEAK_POINTS)
         peak = _peak(x, history.rise_k(x, np.zeros(1), speed))[:, 0]
-        return np.asarray(peak - some.molten_rise_k)
+        return np.asarray(peak / cases.molten_rise_k)
 
-    found = elementwise.find_root(
-        hottest_short_by_k,
-        (np.log(SLOWEST_M_PER_S), np.log(FASTEST_M_PER_S)),
-        args=(np.arange(len(cases), dtype=float),),
-        tolerances=ROOT_TOLERANCE,
+    ln_speed = where_share_is_one(
+        share, np.log(SLOWEST_M_PER_S), np.log(FASTEST_M_PER_S), len(cases), rising=False
     )
-    return np.where(found.success, np.exp(found.x), 0.0)
+    return np.nan_to_num(np.exp(ln_speed), nan=0.0)
 
 
 def peak_profile_k(cases: HeatCases, speed_m_per_s: Floats, depth: float) -> Floats:

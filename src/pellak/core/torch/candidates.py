@@ -9,7 +9,7 @@ from pydantic import Field, model_validator
 
 from pellak.core.heat.case import HeatCase, HeatCases
 from pellak.core.heat.solve import PieceGiven, seconds_or_never
-from pellak.core.heat.standing import standing_times
+from pellak.core.heat.standing import puddle_times_s
 from pellak.core.heat.verdict import VerdictBand, puddle_verdict
 from pellak.core.torch import jet
 from pellak.core.working import Number, Record
@@ -147,9 +147,7 @@ def judge_tips(
         )
         for tip, flow in zip(tips, flows, strict=True)
     ]
-    puddles = [
-        seconds_or_never(s) for s in standing_times(HeatCases.of([matched, *cases])).puddle_s
-    ]
+    puddles = [seconds_or_never(s) for s in puddle_times_s(HeatCases.of([matched, *cases]))]
     matched_s = puddles[0]
     judged = []
     for tip, flow, puddle_s in zip(tips, flows, puddles[1:], strict=True):

@@ -1,0 +1,77 @@
+"""Measure what must stay quick and small. `make bench` prints it; nothing here is asserted."""
+
+import gzip
+import statistics
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+import numpy as np
+
+from bench.finite_difference import solve_standing
+from pellak.core.heat.case import HeatCase, HeatCases
+from pellak.core.heat.plate import FAR_FACE, HeatingHistory
+from pellak.core.job import SeamJob, ShopSchools
+from pellak.core.plan import compose_plan
+from pellak.core.tables import heat_families
+from pellak.core.torch.candidates import RackTip
+from pellak.demo.ferry import TIPS
+
+DIST = Path(__file__).parents[1] / "web" / "dist"
+ROUNDS = 41
+
+
+def median_ms(run: Callable[[], object]) -> float:
+    run()
+    taken = []
+    for _ in range(ROUNDS):
+        start = time.perf_counter()
+        run()
+        taken.append(time.perf_counter() - start)
+    return 1000 * statistics.median(taken)
+
+
+def whole_plan() -> None:
+    rack = [RackTip(label=label, orifice_mm=bore) for label, bore in TIPS]
+    job = SeamJob(name="Bench", thickness_mm=1.2, length_mm=640.0)
+    taken = median_ms(lambda: compose_plan(job, ShopSchools(), rack))
+    print(f"complete plan, six rack tips      {taken:8.1f} ms median   (floor 60, aim 20)")
+
+
+def one_temperature_and_the_plain_way() -> None:
+    case = HeatCase(heat_families()["carbon-steel"], 1.6, 160, 20, 2)
+    seconds = np.linspace(0.5, 5.8, 40)
+    cases, depth = HeatCases.of([case] * len(seconds)), np.full(len(seconds), FAR_FACE)
+    one = HeatCases.of([case])
+
+    def model() -> np.ndarray:
+        return HeatingHistory.at(cases, seconds, depth).rise_beside_k(np.zeros(len(seconds)))
+
+    single = median_ms(
+        lambda: HeatingHistory.at(one, np.array([4.0]), np.array([FAR_FACE])).rise_beside_k(
+            np.zeros(1)
+        )
+    )
+    print(f"one temperature                   {single:8.3f} ms median")
+    start = time.perf_counter()
+    grid = solve_standing(case, 6.0)
+    plain_ms = 1000 * (time.perf_counter() - start)
+    closed_ms = median_ms(model)
+    on_grid = np.interp(seconds, grid.seconds, grid.far_k)
+    worst = float(np.max(np.abs(model() - on_grid)) / on_grid.max())
+    print(f"back face over 6 s, 40 moments    {closed_ms:8.2f} ms median")
+    print(f"the same on a plain grid          {plain_ms:8.0f} ms")
+    print(f"ratio {plain_ms / closed_ms:.0f}, worst difference {100 * worst:.2f} % of the peak")
+
+
+def first_load() -> None:
+    index = (DIST / "index.html").read_text(encoding="utf-8")
+    scripts = [p for p in (DIST / "assets").glob("*.js") if p.name in index]
+    size = sum(len(gzip.compress(p.read_bytes())) for p in scripts)
+    print(f"first-load JavaScript             {size / 1000:8.0f} kB gzip     (limit 250)")
+
+
+if __name__ == "__main__":
+    whole_plan()
+    one_temperature_and_the_plain_way()
+    first_load()
