@@ -104,6 +104,14 @@ def test_a_bad_thickness_is_refused_and_the_job_left_alone(client, job, typed):
     assert client.get(path).json() == job
 
 
+def test_a_job_needs_a_name(client):
+    for document in ({}, {"name": ""}, {"name": "   "}, {"name": "x" * 81}, {"name": 7}):
+        answer = client.post("/api/jobs", json=document)
+        assert answer.status_code == 422
+        assert fields(answer) == ["name"]
+    assert client.get("/api/jobs").json() == []
+
+
 def test_a_stale_version_gets_what_stands(client, job):
     path = f"/api/jobs/{job['id']}"
     client.patch(path, json={"version": 1, "changes": {"name": "Theirs"}})

@@ -51,6 +51,11 @@ def test_a_job_put_away_comes_back_from_the_notice(desk):
     desk.get_by_role("button", name="Bring it back").click()
     expect(link).to_be_visible()
     expect(desk.get_by_label("Name of the job")).to_have_value("Funnel casing patch")
+    desk.get_by_role("button", name="Put away").click()
+    expect(link).to_have_count(0)
+    desk.keyboard.press("Control+z")
+    expect(link).to_be_visible()
+    expect(desk.get_by_label("Name of the job")).to_have_value("Funnel casing patch")
 
 
 def test_two_windows_do_not_lose_each_others_changes(desk, server, context):

@@ -34,7 +34,9 @@ def test_it_finds_what_a_standard_root_finder_finds(exponents, knee, rising):
             assert math.isnan(found[place])
         else:
             assert one(found[place]) == pytest.approx(0, abs=1.01 * CLOSE_ENOUGH)
-            assert found[place] == pytest.approx(brentq(one, -8, 8), abs=2 * CLOSE_ENOUGH / exponent + 1e-4)
+            assert found[place] == pytest.approx(
+                brentq(one, -8, 8), abs=2 * CLOSE_ENOUGH / exponent + 1e-4
+            )
 
 
 def test_a_curve_that_starts_from_nothing_is_still_found():

@@ -107,6 +107,24 @@ def test_a_run_is_taken_up_again_where_it_stood(shop):
     assert shop.bench.tickets()[0].open_run_id == run.line.id
 
 
+def test_a_job_changed_since_is_never_run_by_its_old_plan(shop):
+    job = shop.patch()
+    first = shop.book.start(job.id)
+    shop.book.note(first.line.id, 1, {"card": 7})
+    shop.bench.change(job.id, 1, {"thickness_mm": 3.0})
+    second = shop.book.start(job.id)
+    assert second.log.card == 0
+    assert second.plan.job.thickness_mm == 3
+    assert [line.id for line in shop.book.lines()] == [second.line.id]
+    shop.book.note(second.line.id, 1, {"puddle_s": "9"})
+    shop.bench.change(job.id, 2, {"thickness_mm": 2.0})
+    third = shop.book.start(job.id)
+    kept = shop.book.look(second.line.id)
+    assert kept.line.finished_at is not None
+    assert (kept.line.puddle_s, kept.plan.job.thickness_mm) == (9, 3)
+    assert third.plan.job.thickness_mm == 2
+
+
 def test_a_logged_run_keeps_the_plan_of_its_day(shop):
     job = shop.patch()
     run = shop.book.start(job.id)

@@ -1,9 +1,9 @@
 """A job: what the person decided. Everything else is derived from it by the plan."""
 
 from collections.abc import Mapping
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import Field, ValidationError
+from pydantic import Field, StringConstraints, ValidationError
 
 from pellak.core.care.sequences import ShutDownSchool
 from pellak.core.errors import Refused
@@ -35,7 +35,7 @@ class SeamJob(Record):
     """A seam in sheet. None means not told yet, never a silent default."""
 
     kind: Literal["seam"] = "seam"
-    name: str = Field(min_length=1, max_length=80)
+    name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80)]
     belongs_to: str = Field(default="", max_length=80)
     family: Literal["carbon-steel"] = "carbon-steel"
     joint: Literal["butt"] = "butt"

@@ -62,6 +62,9 @@ class RunBook:
     def start(self, job_id: str) -> Run:
         """Take a job to the bench; a run left open is taken up again where it stood.
 
+        A job changed since is never run by its old plan: a run that has timed nothing yet starts
+        over under the new one, and a run that has is closed as it stands, with a new one begun.
+
         Raises:
             NotFound: no such job.
             Refused: the plan may not start; says why.
@@ -71,12 +74,16 @@ class RunBook:
             if job_row is None or job_row.deleted_at is not None:
                 raise NotFound("job", job_id)
             standing = Runs(session).open_for(job_id)
-            if standing is not None:
+            if standing is not None and standing.plan["job"] == job_row.document:
                 return _run(standing)
             rack = Rack(session)
             plan = compose_plan(job_from(job_row.document), shop_schools(rack), rack_tips(rack))
             if not plan.may_start or plan.job.thickness_mm is None:
                 raise Refused("job", plan.job.name, plan.why_not)
+            if standing is not None and standing.puddle_s is None and standing.seam_min is None:
+                session.delete(standing)
+            elif standing is not None:
+                standing.finished_at = self._clock()
             row = _new_row(job_id, plan, self._clock())
             Runs(session).add(row)
             session.flush()

@@ -4,15 +4,23 @@ import { NavLink, useParams } from "react-router";
 
 import { jobQuery, ticketsQuery } from "../../api/queries";
 import { Away, Waiting } from "../../parts/States";
+import { useKeys } from "../../parts/useKeys";
 import { useUnits } from "../../shell/settings";
 import { JobView } from "./JobView";
 import { NewJobDialog } from "./NewJobDialog";
+import { usePutAway } from "./usePutAway";
 
 export function BenchPlace() {
   const { jobId } = useParams();
   const units = useUnits();
   const [asking, setAsking] = useState(false);
+  const away = usePutAway();
   const { data: tickets, error, refetch } = useQuery(ticketsQuery);
+  // With a job open its own Ctrl Z decides; on a cleared bench only this one is left.
+  useKeys(
+    { "Mod+z": () => away.last !== null && void away.bringBack(away.last) },
+    tickets?.length === 0,
+  );
   if (error && !tickets) return <Away error={error} onRetry={() => void refetch()} />;
   if (!tickets) return <Waiting what="the bench" />;
   const shown = jobId ?? tickets[0]?.id;

@@ -1,9 +1,9 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 
-import { answer, client, type OpenJob, type Station } from "../../api/client";
-import { previewQuery, ticketsQuery } from "../../api/queries";
+import { answer, type Changes, client, type OpenJob, type Station } from "../../api/client";
+import { previewQuery } from "../../api/queries";
 import { CautionNote } from "../../figures/CautionNote";
 import { FigureBlock } from "../../figures/FigureBlock";
 import { useNotify } from "../../parts/Notices";
@@ -16,19 +16,24 @@ import { JobHead } from "./JobHead";
 import { SeamLine } from "./SeamLine";
 import { TipList } from "./TipList";
 import { useJob } from "./useJob";
+import { usePutAway } from "./usePutAway";
 
 export function JobView({ job }: { job: OpenJob }) {
   const units = useUnits();
+  const away = usePutAway();
   const notify = useNotify();
   const navigate = useNavigate();
-  const cache = useQueryClient();
   const [search, setSearch] = useSearchParams();
   const [typing, setTyping] = useState<{ field: string; text: string } | null>(null);
   const settled = useSettled(typing);
   const preview = useQuery(
     previewQuery(job.id, job.version, settled?.field ?? "", settled?.text ?? null),
   );
-  const { saveState, conflict, settle, faults, before, change, undo } = useJob(job);
+  const { saveState, conflict, settle, faults, before, change: save, undo } = useJob(job);
+  const change = (changes: Changes) => {
+    away.forget();
+    return save(changes);
+  };
   const plan = (typing !== null && preview.data) || job.plan;
   const was = typing !== null && preview.data ? job.plan : before;
   const stations = plan.stations;
@@ -52,7 +57,8 @@ export function JobView({ job }: { job: OpenJob }) {
     "[": () => step(-1),
     "]": () => step(1),
     "Mod+z": () => {
-      if (job.undo_steps > 0) void undo().then((done) => done && notify("Taken back."));
+      if (away.last !== null) void away.bringBack(away.last);
+      else if (job.undo_steps > 0) void undo().then((done) => done && notify("Taken back."));
       else notify("Nothing left to take back.");
     },
   });
@@ -72,23 +78,13 @@ export function JobView({ job }: { job: OpenJob }) {
     onSuccess: (run) => navigate(`/runs/${run.line.id}/bench`),
     onError: (error) => notify(error.message),
   });
+  const bringBack = () => away.bringBack(job.id).catch((error: Error) => notify(error.message));
   const putAway = useMutation({
-    mutationFn: () =>
-      answer(client.DELETE("/api/jobs/{job_id}", { params: { path: { job_id: job.id } } })),
-    onSuccess: async () => {
-      await cache.invalidateQueries({ queryKey: ticketsQuery.queryKey });
-      navigate("/");
-      notify(`“${job.plan.job.name}” was put away.`, { label: "Bring it back", run: bringBack });
-    },
+    mutationFn: () => away.putAway(job.id),
+    onSuccess: () =>
+      notify(`“${job.plan.job.name}” was put away.`, { label: "Bring it back", run: bringBack }),
     onError: (error) => notify(error.message),
   });
-  const bringBack = async () => {
-    await answer(
-      client.POST("/api/jobs/{job_id}/restore", { params: { path: { job_id: job.id } } }),
-    );
-    await cache.invalidateQueries({ queryKey: ticketsQuery.queryKey });
-    navigate(`/jobs/${job.id}`);
-  };
 
   const figureWas = (id: string) =>
     was?.stations.flatMap((s) => s.figures ?? []).find((f) => f.id === id);

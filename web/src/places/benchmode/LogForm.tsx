@@ -29,7 +29,7 @@ export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
   const toggle = (sign: string) =>
     setSeen((all) => (all.includes(sign) ? all.filter((one) => one !== sign) : [...all, sign]));
   const planned = (value: number | null | undefined, unit: string) =>
-    value == null ? "" : `planned ${units.measure(value, unit)}`;
+    value == null ? "" : `planned ${units.measure(value, unit, 2)}`;
   const timed = [
     {
       key: "puddle_s",

@@ -25,23 +25,26 @@ export function Watch({ name, starts, stops, taken, onTaken }: WatchProps) {
     else watch.start();
   };
   useKeys({ t: press, T: press });
+  const words = watch.running ? stops : taken === null ? starts : `${starts} again`;
   return (
-    <div>
-      <button
-        onClick={press}
-        className={`min-h-28 w-full rounded-lg border-4 px-4 text-3xl font-semibold ${
-          watch.running ? "border-cone bg-cone-soft" : "border-ink bg-panel"
-        }`}
-      >
-        {watch.running ? stops : taken === null ? starts : `${starts} again`}
-        <kbd className="ml-4 rounded border border-line px-2 text-xl">T</kbd>
-      </button>
-      <p
-        aria-live="polite"
-        className="mt-2 min-h-12 text-center font-narrow text-4xl font-semibold tabular-nums"
-      >
-        {watch.running ? <span aria-live="off">{clock(watch.seconds)}</span> : (taken ?? "")}
-      </p>
-    </div>
+    <button
+      onClick={press}
+      className={`flex min-h-28 w-full flex-wrap items-center justify-center gap-x-6 rounded-lg border-4 px-4 text-3xl font-semibold ${
+        watch.running ? "border-cone bg-cone-soft" : "border-ink bg-panel"
+      }`}
+    >
+      <span>
+        {words} <kbd className="ml-2 rounded border border-line px-2 text-xl">T</kbd>
+      </span>
+      {watch.running ? (
+        <span className="font-narrow text-5xl tabular-nums">{clock(watch.seconds)}</span>
+      ) : (
+        taken !== null && (
+          <span role="status" className="text-cone">
+            {taken}
+          </span>
+        )
+      )}
+    </button>
   );
 }

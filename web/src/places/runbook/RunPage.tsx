@@ -16,17 +16,17 @@ export default function RunPage() {
   if (error && !run) return <Away error={error} onRetry={() => void refetch()} />;
   if (!run) return <Waiting what="the run" />;
   const { line, log, plan } = run;
-  const told = (value: number | null | undefined, unit: string) =>
-    value == null ? "—" : units.measure(value, unit);
+  const told = (value: number | null | undefined, unit: string, digits = 3) =>
+    value == null ? "—" : units.measure(value, unit, digits);
   const rows = [
     {
       label: "First puddle",
-      planned: told(line.planned_puddle_s, "s"),
+      planned: told(line.planned_puddle_s, "s", 2),
       actual: told(line.puddle_s, "s"),
     },
     {
       label: "Seam",
-      planned: told(line.planned_seam_min, "min"),
+      planned: told(line.planned_seam_min, "min", 2),
       actual: told(line.seam_min, "min"),
     },
   ];
