@@ -13,8 +13,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 .PHONY: demo test build check types bench lock clean
 
 demo: .stamps/run .stamps/page ## install, build, load demo data, serve, print the address
-	@$(VENV)/bin/pellak demo --data $(DATA)
-	@$(VENV)/bin/pellak serve --data $(DATA) --host $(HOST) --port $(PORT)
+	@$(VENV)/bin/pellak serve --demo --data $(DATA) --host $(HOST) --port $(PORT)
 
 test: check ## install what tests need, Chromium included, then run everything
 	$(PY) -m pytest

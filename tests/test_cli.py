@@ -2,7 +2,10 @@
 
 import io
 import json
+import socket
+import subprocess
 import sys
+from pathlib import Path
 
 import pytest
 
@@ -71,6 +74,31 @@ def test_bad_input_is_one_clear_line_and_exit_2(run, arguments, given, says):
     assert out == ""
     assert len(err.splitlines()) == 1
     assert says in err
+
+
+def test_a_port_that_is_taken_is_told_before_anything_is_promised(run, tmp_path):
+    with socket.socket() as taken:
+        taken.bind(("127.0.0.1", 0))
+        taken.listen()
+        port = taken.getsockname()[1]
+        status, out, err = run("serve", "--data", tmp_path, "--port", port)
+    assert status == 2
+    assert out == ""
+    assert "a port that is free" in err
+
+
+def test_the_installed_command_answers_from_a_shell(tmp_path):
+    command = Path(sys.executable).with_name("pellak")
+    given = '{"text": "8 psi", "kind": "pressure"}'
+    done = subprocess.run(
+        [command, "reckon", "quantity"], input=given, capture_output=True, text=True, check=True
+    )
+    assert json.loads(done.stdout)["values"]["unit"] == "bar"
+    wrong = subprocess.run(
+        [command, "reckon", "quantity"], input="{", capture_output=True, text=True, check=False
+    )
+    assert wrong.returncode == 2
+    assert wrong.stderr.startswith("pellak: input")
 
 
 def test_a_plan_prints_as_json_or_as_a_sheet(run, tmp_path):

@@ -3,6 +3,7 @@
 import argparse
 import json
 import os
+import socket
 import sqlite3
 import sys
 from collections.abc import Sequence
@@ -80,9 +81,20 @@ def _serve(args: argparse.Namespace) -> None:
         raise Refused("--share", None, "a passcode in the environment, PELLAK_PASSCODE")
     if not (PAGE / "index.html").is_file():
         raise Refused("page", str(PAGE), "a built front end; run `make build` first")
+    # Bound before anything is promised: a port that is taken is told, not found out by the page.
+    door = socket.socket(socket.AF_INET6 if ":" in args.host else socket.AF_INET)
+    door.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    try:
+        door.bind((args.host, args.port))
+    except (OSError, OverflowError) as error:
+        door.close()
+        raise Refused("port", args.port, f"a port that is free ({error})") from None
+    if args.demo:
+        _demo(args)
     app = create_app(args.data, page=PAGE, passcode=passcode if args.share else None)
-    print(f"Pellak is at http://{args.host}:{args.port}/  (Ctrl C ends it)", flush=True)
-    uvicorn.run(app, host=args.host, port=args.port, log_level="warning")
+    port = door.getsockname()[1]
+    print(f"Pellak is at http://{args.host}:{port}/  (Ctrl C ends it)", flush=True)
+    uvicorn.Server(uvicorn.Config(app, log_level="warning")).run(sockets=[door])
 
 
 def _demo(args: argparse.Namespace) -> None:
@@ -158,6 +170,7 @@ def _parser() -> argparse.ArgumentParser:
         if name == "serve":
             command.add_argument("--host", default="127.0.0.1")
             command.add_argument("--port", type=int, default=8140)
+            command.add_argument("--demo", action="store_true", help="load the demo data first")
             command.add_argument("--share", action="store_true", help="serve a network")
         if name in ("backup", "restore"):
             command.add_argument("file", type=Path)

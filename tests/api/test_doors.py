@@ -6,6 +6,7 @@ import pytest
 from starlette.testclient import TestClient
 
 from pellak.api.app import create_app
+from pellak.core.registry import RECKONERS
 
 PROBLEM = "application/problem+json"
 
@@ -17,7 +18,7 @@ def fields(answer):
 
 def test_reckoners_are_listed_and_answer(client):
     names = [line["name"] for line in client.get("/api/reckon").json()]
-    assert names == ["quantity", "tip", "heat", "flame", "eyes"]
+    assert names == [reckoner.name for reckoner in RECKONERS]
     answer = client.post("/api/reckon/quantity", json={"text": "8 psi", "kind": "pressure"}).json()
     assert answer["values"]["value"] == pytest.approx(0.5515806)
 

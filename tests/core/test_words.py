@@ -57,6 +57,9 @@ def test_an_unknown_reckoner_is_refused_with_the_known_ones():
         ("flame lead", "flame", "neutral"),
         ("lens for 3 mm", "eyes", "shade 6"),
         ("shade for 1.2 aluminium", "eyes", "shade 5a"),
+        ("ce of 4140", "carbon-equivalent", "ce iiw 0.78"),
+        ("ce 1045", "carbon-equivalent", "ce iiw 0.59"),
+        ("ce gi-30", "carbon-equivalent", "ce cast 4.03"),
         ("18 ga", "quantity", "18 gauge sheet steel = 1.214 mm"),
         ("18 ga stainless", "quantity", "18 gauge stainless sheet = 1.27 mm"),
         ("8 psi", "quantity", "8 psi = 0.55158 bar"),
@@ -73,6 +76,11 @@ def test_one_line_questions_are_answered(text, reckoner, says):
 @pytest.mark.parametrize("text", ["", "funnel", "hello world", "tip"])
 def test_a_text_that_asks_nothing_gets_no_answer(text):
     assert ask(text, []) == []
+
+
+def test_an_alloy_nobody_knows_is_refused_with_some_that_are_known():
+    with pytest.raises(Refused, match="sae-1045"):
+        ask("ce of moonstone", [])
 
 
 def test_a_question_that_cannot_be_read_says_what_could():

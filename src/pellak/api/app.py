@@ -3,6 +3,7 @@
 from collections.abc import Callable
 from datetime import UTC, datetime
 from pathlib import Path
+from typing import Any
 
 from fastapi import FastAPI, Request
 from fastapi.responses import HTMLResponse
@@ -30,6 +31,18 @@ def now_utc() -> datetime:
     return datetime.now(UTC)
 
 
+class Contract(FastAPI):
+    """The application, whose contract names problem+json; written when first asked for."""
+
+    def openapi(self) -> dict[str, Any]:
+        """Return the OpenAPI document."""
+        fresh = self.openapi_schema is None
+        document = super().openapi()
+        if fresh:
+            name_problem_media_type(document)
+        return document
+
+
 def create_app(
     folder: Path,
     *,
@@ -46,7 +59,7 @@ def create_app(
         clock: the moment, in UTC.
     """
     database = Database(folder)
-    app = FastAPI(title="Pellak", version=__version__, docs_url=None, redoc_url=None)
+    app = Contract(title="Pellak", version=__version__, docs_url=None, redoc_url=None)
     install_problems(app)
     app.include_router(reckon_router())
     app.include_router(bench_router(Bench(database, clock)))
@@ -55,7 +68,6 @@ def create_app(
     if page is not None:
         _serve_page(app, page)
     app.add_middleware(Guards, passcode=passcode)
-    name_problem_media_type(app.openapi())
     return app
 
 

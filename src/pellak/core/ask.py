@@ -10,6 +10,7 @@ from pydantic import ValidationError
 from pellak.core.errors import Refused
 from pellak.core.heat.gas_rule import rule_flow_l_per_h
 from pellak.core.job import refusals
+from pellak.core.metal.alloy import alloys
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.reading.units import kinds
 from pellak.core.registry import get_reckoner
@@ -150,8 +151,31 @@ def _eyes(text: str, _rack: list[RackTip]) -> OneLineAnswer:
     )
 
 
+def _carbon_equivalent(text: str, _rack: list[RackTip]) -> OneLineAnswer:
+    wanted = text.removeprefix("of ").strip()
+    named = [
+        alloy
+        for alloy in alloys().values()
+        if wanted in (alloy.id, alloy.name.casefold(), alloy.id.rpartition("-")[2])
+    ]
+    if len(named) != 1:
+        known = ", ".join(alloy.id for alloy in named) or "4130, sae-1045, gi-30"
+        raise Refused("text", text, f"one alloy of the catalogue, such as {known}")
+    given = {"alloy": named[0].id}
+    answer = _reckon("carbon-equivalent", given)
+    told = [f"{line.name.replace('_', ' ')} {line.value:.2f}" for line in answer.working]
+    return OneLineAnswer(
+        reckoner="carbon-equivalent",
+        headline=" · ".join(told),
+        asked=f"carbon equivalent of {named[0].name}",
+        given=given,
+        working=answer.working,
+    )
+
+
 _ASKED: dict[str, Callable[[str, list[RackTip]], OneLineAnswer]] = {
     "tip": _tip,
+    "ce": _carbon_equivalent,
     "heat": _heat,
     "puddle": _heat,
     "travel": _heat,

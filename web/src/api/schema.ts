@@ -106,6 +106,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reckon/carbon-equivalent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How readily does this steel harden, or this iron chill? */
+        post: operations["reckon_carbon_equivalent"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -355,6 +372,51 @@ export interface components {
         BenchCard: {
             step: components["schemas"]["Step"];
             figure?: components["schemas"]["Figure"] | null;
+        };
+        /**
+         * CarbonEquivalentAnswer
+         * @description Answer of the carbon-equivalent reckoner.
+         */
+        CarbonEquivalentAnswer: {
+            values: components["schemas"]["CarbonEquivalentValues"];
+            /** Working */
+            working?: components["schemas"]["Working"][];
+            /** Cautions */
+            cautions?: components["schemas"]["Caution"][];
+            /** Schools */
+            schools?: components["schemas"]["School"][];
+        };
+        /**
+         * CarbonEquivalentGiven
+         * @description A composition, mass %, with its family, or an alloy of the catalogue.
+         */
+        CarbonEquivalentGiven: {
+            /** Composition */
+            composition?: {
+                [key: string]: number;
+            } | null;
+            /** Family */
+            family?: ("carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "tool-steel" | "manganese-steel" | "cast-iron") | null;
+            /** Alloy */
+            alloy?: string | null;
+        };
+        /**
+         * CarbonEquivalentValues
+         * @description The steels' four, or the irons' two; the others are null.
+         */
+        CarbonEquivalentValues: {
+            /** Ce Iiw */
+            ce_iiw: number | null;
+            /** Pcm */
+            pcm: number | null;
+            /** Cet */
+            cet: number | null;
+            /** Cen */
+            cen: number | null;
+            /** Ce Cast */
+            ce_cast: number | null;
+            /** Carbon Saturation */
+            carbon_saturation: number | null;
         };
         /**
          * Caution
@@ -1747,6 +1809,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EyesAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reckon_carbon_equivalent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CarbonEquivalentGiven"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CarbonEquivalentAnswer"];
                 };
             };
             /** @description Bad Request */

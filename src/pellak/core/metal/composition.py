@@ -1,0 +1,44 @@
+"""What a metal is made of, mass %, and where it comes from in the catalogue."""
+
+from collections.abc import Mapping
+from functools import cache
+from typing import Annotated
+
+from pydantic import Field
+
+from pellak.core.errors import Refused
+from pellak.core.tables import rows
+from pellak.core.working import Number
+
+ELEMENTS = (
+    "C", "Si", "Mn", "P", "S", "Cr", "Mo", "Ni", "V", "Cu", "Nb", "Ti", "B", "Al", "Mg", "Zn",
+    "Fe", "Pb", "Sn", "Sb",
+)  # fmt: skip
+Percent = Annotated[Number, Field(ge=0, le=100)]
+Composition = Mapping[str, float]
+WHOLE_PERCENT = 100.5
+"""A sum above this is no composition: rounding of the parts explains half a percent, no more."""
+
+
+@cache
+def catalogue_compositions() -> Mapping[str, Composition]:
+    """Return the composition of every catalogue alloy; elements that are not known are left out."""
+    return {
+        row["id"]: {e: float(row[f"{e}_pct"]) for e in ELEMENTS if row[f"{e}_pct"]}
+        for row in rows("alloys.csv")
+    }
+
+
+def checked(composition: Composition) -> Composition:
+    """Return a composition whose elements are known and add up to no more than the whole.
+
+    Raises:
+        Refused: an unknown element, or parts that add up to more than 100 %.
+    """
+    for element in composition:
+        if element not in ELEMENTS:
+            raise Refused(f"composition.{element}", element, "one of " + ", ".join(ELEMENTS))
+    total = sum(composition.values())
+    if total > WHOLE_PERCENT:
+        raise Refused("composition", f"{total:.2f} %", "parts that add up to 100 % at most")
+    return composition
