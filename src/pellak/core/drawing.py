@@ -16,7 +16,11 @@ STAND_OFF_MM = 3.0
 RUN_LEAN_DEG = 30.0
 PROFILE_STEPS = 72
 LEAST_HALF_WIDTH_MM = 8.0
-SECTION_POOLS = 2.4
+LEAST_ALONG_MM = 24.0
+ALONG_POOLS = 5.0
+"""The line along the seam reaches back this many pool widths, and 0.6 of that ahead."""
+AHEAD_SHARE = 0.6
+SECTION_POOLS = 1.6
 """The section shows this many pool widths each side; the strip reaches past the blue band."""
 
 
@@ -90,7 +94,9 @@ def _across(travel: TravelResult, melting_c: float, half_width_mm: float) -> lis
 def _along(solution: HeatSolution, travel: TravelResult, back_mm: float) -> list[HeatPoint]:
     case = solution.expected.case
     cases = HeatCases.of([case])
-    places_mm = np.concatenate([np.linspace(-back_mm, 0, 120), np.linspace(0, back_mm / 4, 41)[1:]])
+    places_mm = np.concatenate(
+        [np.linspace(-back_mm, 0, 120), np.linspace(0, AHEAD_SHARE * back_mm, 73)[1:]]
+    )
     history = HeatingHistory.at(cases, np.array([SETTLED_S]), np.array([NEAR_FACE]))
     rise = history.rise_k(
         places_mm[None, :] / 1000, np.zeros(1), np.array([travel.travel_m_per_s])
@@ -135,7 +141,11 @@ def seam_drawing(
         root_mm = 2000 * (travel.root_half_width_m or 0.0)
     section_mm = max(LEAST_HALF_WIDTH_MM, 2.5 * case.thickness_mm, SECTION_POOLS * (pool_mm or 0.0))
     strip_mm = max(section_mm, 0.6 * (band_mm or 0.0))
-    along = _along(solution, travel, 2 * section_mm) if travel is not None else []
+    along = (
+        _along(solution, travel, max(LEAST_ALONG_MM, ALONG_POOLS * (pool_mm or 0.0)))
+        if travel is not None
+        else []
+    )
     molten = [point.at_mm for point in along if point.near_c >= metal.melting_c]
     lines = [HeatLine(label="melts", at_c=metal.melting_c)]
     if metal.grain_change_c is not None:

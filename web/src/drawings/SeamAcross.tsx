@@ -5,6 +5,7 @@ import { type ReactNode, useId } from "react";
 import type { SeamDrawing } from "../api/client";
 import { useUnits } from "../shell/settings";
 import { HeatGradient } from "./colours";
+import { spread } from "./spread";
 
 interface SeamAcrossProps {
   drawing: SeamDrawing;
@@ -20,6 +21,7 @@ const TALLEST_PX = 236;
 const LABELS_PX = 92;
 const HEAD_PX = 26;
 const SIDE_PX = 16;
+const LABEL_GAP_PX = 21;
 
 const niceMm = (mm: number) => {
   const power = 10 ** Math.floor(Math.log10(mm));
@@ -59,8 +61,27 @@ export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
   const bandCut = bandMm != null && bandMm / 2 > reachMm;
   const scaleMm = niceMm(reachMm / 2);
   const row = (place: number) => sheetEnd + 22 + place * 22;
-  const narrow = width < 520;
+  const narrow = width < 440;
   const labelX = narrow ? SIDE_PX : Math.max(SIDE_PX, x(0) - 250);
+  const labels = [
+    {
+      words: `bore ${units.measure(bore, "mm", 2)}`,
+      toX: x(-tipHalf - 0.2),
+      toY: mouth - 0.5 * TIP_MM * pxPerMm,
+    },
+    {
+      words: `cone ${units.measure(coneMm, "mm", 2)}`,
+      toX: x(-bore * 0.4),
+      toY: mouth + 0.45 * coneMm * pxPerMm,
+    },
+    {
+      words: `hold ${units.measure(standOffMm, "mm", 2)} off`,
+      toX: x(-0.4),
+      toY: up(standOffMm / 2),
+    },
+  ];
+  const wantedYs = labels.map((label) => label.toY);
+  const labelYs = spread(wantedYs, LABEL_GAP_PX, HEAD_PX + LABEL_GAP_PX - 2, sheetTop - 4);
 
   return (
     <div className="relative" style={{ height }}>
@@ -142,15 +163,17 @@ export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
 
         {drawing.cone_mm != null && (
           <g>
-            <Label x={labelX} y={mouth - 0.5 * TIP_MM * pxPerMm} toX={x(-tipHalf - 0.2)}>
-              bore {units.measure(bore, "mm", 2)}
-            </Label>
-            <Label x={labelX} y={mouth + 0.45 * coneMm * pxPerMm} toX={x(-bore * 0.4)}>
-              cone {units.measure(coneMm, "mm", 2)}
-            </Label>
-            <Label x={labelX} y={up(standOffMm / 2)} toX={x(-0.5)}>
-              hold {units.measure(standOffMm, "mm", 2)} off
-            </Label>
+            {labels.map((label, place) => (
+              <Label
+                key={label.words}
+                x={labelX}
+                y={labelYs[place] ?? label.toY}
+                toX={label.toX}
+                toY={label.toY}
+              >
+                {label.words}
+              </Label>
+            ))}
             <g stroke="var(--mute)">
               <line
                 x1={x(0)}
@@ -205,14 +228,24 @@ export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
 interface LabelProps {
   x: number;
   y: number;
+  /** The place the leader points at. */
   toX: number;
+  toY: number;
   children: ReactNode;
 }
 
-function Label({ x, y, toX, children }: LabelProps) {
+const LEADER_PX = 88;
+
+function Label({ x, y, toX, toY, children }: LabelProps) {
+  const bend = Math.min(x + LEADER_PX, toX);
   return (
     <g>
-      <line x1={x} x2={toX} y1={y} y2={y} stroke="var(--mute)" strokeDasharray="2 3" />
+      <path
+        d={`M${x},${y} H${bend} L${toX},${toY}`}
+        fill="none"
+        stroke="var(--mute)"
+        strokeDasharray="2 3"
+      />
       <text x={x} y={y - 5} className="fill-ink">
         {children}
       </text>

@@ -33,7 +33,7 @@ export function FigureBlock({ figure, was, onChange }: FigureBlockProps) {
   return (
     <section
       aria-label={figure.label}
-      className={`border-t border-line py-2.5 first:border-t-0 ${changed ? "bg-cone-soft shadow-[-3px_0_0_var(--cone)]" : ""}`}
+      className={`border-t border-line py-2.5 first:border-t-0 ${changed ? "-mx-2 bg-cone-soft px-2 shadow-[-3px_0_0_var(--cone)]" : ""}`}
     >
       <div className="flex items-baseline justify-between gap-3">
         <h3 className="text-sm text-mute">{figure.label}</h3>

@@ -19,6 +19,8 @@ interface QuantityFieldProps {
   prefix?: string;
   /** How the standing value was typed, kept beside it when it says more, such as a gauge. */
   typed?: string | undefined;
+  /** How wide the box is, px: what was typed is kept beside the measure only where it fits. */
+  widthPx: number;
   /** What the server said of the last attempt, kept until the text changes. */
   fault: string | null;
   onPreview: (text: string | null) => void;
@@ -27,6 +29,9 @@ interface QuantityFieldProps {
   className?: string;
   style?: CSSProperties;
 }
+
+const PX_PER_CHARACTER = 7;
+const PADDING_PX = 10;
 
 const saysMore = (typed: string | undefined) => typed !== undefined && /[a-z#/]/i.test(typed);
 
@@ -42,7 +47,10 @@ export function QuantityField(props: QuantityFieldProps) {
   const reading = useQuery(readingQuery(settled, kind, "carbon-steel"));
   const measure = value === null ? "" : units.measure(value, unit);
   const named = props.prefix && measure ? `${props.prefix} ${measure}` : measure;
-  const standing = saysMore(typed) ? `${named} · ${typed}` : named;
+  const beside = `${named} · ${typed}`;
+  const fits = beside.length * PX_PER_CHARACTER + 2 * PADDING_PX <= props.widthPx;
+  const differs = saysMore(typed) && !typed?.endsWith(units.symbol(unit));
+  const standing = differs && fits ? beside : named;
   const misread = text !== null && settled === text ? faultOf(reading.error, "text") : null;
   const wrong = misread ?? (text === null || text === settled ? fault : null);
   const echo = text !== null && settled === text ? reading.data?.values.read_as : undefined;
@@ -57,7 +65,7 @@ export function QuantityField(props: QuantityFieldProps) {
   };
 
   return (
-    <div className={props.className} style={props.style}>
+    <div className={props.className} style={{ ...props.style, width: props.widthPx }}>
       <input
         aria-label={label}
         aria-invalid={wrong !== null}

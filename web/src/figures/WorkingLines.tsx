@@ -2,6 +2,9 @@ import type { Working } from "../api/client";
 import { useUnits } from "../shell/settings";
 import { significant } from "../shell/units";
 
+// Names carry their unit; beside the value and its unit it would be said twice.
+const UNIT_SUFFIX = /_(mm_per_min|kj_per_mm|l_per_h|l_per_m|m_per_s|mm|min|bar|s|c|l)$/;
+
 /** How figures came about: formula, this job's numbers, range, source and validity. */
 export function WorkingLines({ lines }: { lines: readonly Working[] }) {
   const units = useUnits();
@@ -16,7 +19,8 @@ export function WorkingLines({ lines }: { lines: readonly Working[] }) {
         return (
           <section key={line.name}>
             <h3 className="font-narrow text-lg font-semibold">
-              {line.name.replace(/_/g, " ")} <span className="tabular-nums">{value}</span>
+              {line.name.replace(UNIT_SUFFIX, "").replace(/_/g, " ")}{" "}
+              <span className="tabular-nums">{value}</span>
             </h3>
             <dl className="mt-1 grid grid-cols-[5.5rem_1fr] gap-x-3 gap-y-1 text-sm">
               <dt className="text-mute">Formula</dt>

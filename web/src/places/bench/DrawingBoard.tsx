@@ -13,9 +13,11 @@ interface DrawingBoardProps {
   onChange: (changes: Changes) => Promise<boolean>;
 }
 
-const BOX_PX = 136;
-const INSET_PX = 216;
-const INSET_FROM_PX = 620;
+const BOX_PX = 140;
+const GAP_PX = 100;
+const LENGTH_PX = 144;
+const ALONG_PX = 216;
+const BESIDE_FROM_PX = 620;
 
 /** The piece is the form: both drawings at one scale, with the boxed dimensions as inputs. */
 export function DrawingBoard({ plan, faults, onPreview, onChange }: DrawingBoardProps) {
@@ -38,59 +40,52 @@ export function DrawingBoard({ plan, faults, onPreview, onChange }: DrawingBoard
     onPreview: (text: string | null) => onPreview(name, text),
     onCommit: (text: string) => onChange({ [name]: text }),
   });
-  const inset = width >= INSET_FROM_PX;
+  const beside = width >= BESIDE_FROM_PX;
+  const acrossPx = beside ? width - ALONG_PX - 16 : width - 2;
   const along = width > 0 && (
     <>
       <SeamAlong
         drawing={drawing}
         travelMmPerMin={travel}
-        width={inset ? INSET_PX : Math.max(0, width - 34)}
+        width={beside ? ALONG_PX : Math.max(0, width - 34)}
       />
       <div className="flex items-start gap-2 px-2 pb-2">
         <span className="pt-2 text-sm text-mute">seam</span>
-        <QuantityField {...field("length_mm", "Seam length", "length?")} className="w-36" />
+        <QuantityField {...field("length_mm", "Seam length", "length?")} widthPx={LENGTH_PX} />
       </div>
     </>
   );
   return (
     <div ref={ref}>
-      <div className="panel relative">
+      <div className={`panel ${beside ? "flex items-start" : ""}`}>
         {width > 0 && (
           <SeamAcross
             drawing={drawing}
-            width={width - 2}
+            width={acrossPx}
             boxes={({ leftX, rightX, y }) => (
               <>
                 <QuantityField
                   {...field("thickness_mm", "Thickness", "thickness?")}
                   className="absolute"
-                  style={{
-                    left: Math.max(6, leftX - BOX_PX / 2),
-                    top: y,
-                    width: Math.min(BOX_PX, width * 0.34),
-                  }}
+                  widthPx={Math.min(BOX_PX, acrossPx * 0.34)}
+                  style={{ left: Math.max(6, leftX - BOX_PX / 2), top: y }}
                 />
                 <QuantityField
                   {...field("root_gap_mm", "Gap between the edges", "gap?")}
                   prefix="gap"
                   className="absolute"
-                  style={{
-                    left: Math.min(rightX - 48, width - 104),
-                    top: y,
-                    width: 96,
-                  }}
+                  widthPx={GAP_PX}
+                  style={{ left: Math.min(rightX - GAP_PX / 2, acrossPx - GAP_PX - 8), top: y }}
                 />
               </>
             )}
           />
         )}
-        {inset ? (
-          <div className="absolute top-8 right-3 rounded-md border border-line bg-paper">
-            {along}
-          </div>
-        ) : (
-          <div className="m-4 mt-0 rounded-md border border-line bg-paper">{along}</div>
-        )}
+        <div
+          className={`rounded-md border border-line bg-paper ${beside ? "mt-8 mr-3 shrink-0" : "m-4 mt-0"}`}
+        >
+          {along}
+        </div>
       </div>
       {width > 0 && (
         <div className="mt-2">
