@@ -8,9 +8,12 @@ from pellak.core.torch.candidates import VERDICT_WORDS
 from pellak.core.torch.flame import flame_settings
 from pellak.core.torch.jet import FLOW_SOURCE, JET_FORMULA
 from pellak.core.torch.tip import FLOW_SCATTER, pressure_workings
-from pellak.core.working import School, Working, inserted, short
+from pellak.core.working import Caution, School, Working, inserted, short
 
 HOLDS = "Tip, flow, flame, pressures with gas flowing, lens."
+CONTINUOUS_DRAW_SHARE = 15.0
+COMMON_CYLINDER_L = 4100.0
+"""The common workshop acetylene cylinder; asking for more than one deserves more than a note."""
 MIXER_SCHOOLS = [
     School(
         id="equal-pressure",
@@ -227,6 +230,19 @@ def _eyes(eyes: EyesAnswer) -> Figure:
     return figure_of(shade, "Lens shade", detail=schools)
 
 
+def _draw(flow_l_per_h: float) -> Caution:
+    """Return what the flow asks of the acetylene cylinder, which the plan does not know yet."""
+    least_l = CONTINUOUS_DRAW_SHARE * flow_l_per_h
+    return Caution(
+        level="warn" if least_l > COMMON_CYLINDER_L else "note",
+        text="Draw no more than a fifteenth of an acetylene cylinder's full content an hour, a "
+        f"tenth in short spells. This flow wants a cylinder of {short(least_l, 2)} L or more, or "
+        "several coupled.",
+        reason="Drawn faster, liquid solvent comes out with the gas.",
+        source="gas-industry guidance: CGA G-1, EIGA Doc 123; older practice took a seventh",
+    )
+
+
 def torch_station(reckoned: Reckoned) -> Station:
     """Return the Torch station."""
     tip = reckoned.tip
@@ -251,6 +267,7 @@ def torch_station(reckoned: Reckoned) -> Station:
         ],
         cautions=[
             *reckoned.tip_answer.cautions,
+            _draw(reckoned.acetylene_l_per_h),
             *reckoned.flame.cautions,
             *reckoned.eyes.cautions,
         ],

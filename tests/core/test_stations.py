@@ -1,0 +1,170 @@
+"""What each station lists, figure by figure, against hand arithmetic and its own working."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from pellak.core.job import SeamJob, ShopSchools, with_changes
+from pellak.core.plan import compose_plan
+from pellak.core.stations.piece import fit_up, gauge_beside
+from pellak.core.torch.candidates import RackTip
+from tests.core.evaluate import evaluate
+from tests.core.test_tip import DEMO
+from tests.strategies import thicknesses_mm
+
+CLOSED = {
+    "oxygen_l_per_h",
+    "torch_bar",
+    "tip_pressure_bar",
+    "cone_mm",
+    "jet_m_per_s",
+    "seam_min",
+    "seam_acetylene_l",
+    "travel_mm_per_min",
+    "heat_input_kj_per_mm",
+    "gas_l_per_m",
+    "lift_off_mm",
+}
+"""Figures whose working is plain arithmetic, so that a person can follow it on paper."""
+
+
+def plan_of(rack=DEMO, shop=None, **changes):
+    job = with_changes(SeamJob(name="Patch"), {"length_mm": "640", **changes})
+    return compose_plan(job, shop or ShopSchools(), rack)
+
+
+def station(plan, station_id):
+    return next(s for s in plan.stations if s.id == station_id)
+
+
+def figures(plan, station_id):
+    return {figure.id: figure for figure in station(plan, station_id).figures}
+
+
+@settings(max_examples=20, deadline=None)
+@given(thicknesses_mm, st.floats(20, 5000), st.sampled_from(["gentle", "normal", "brisk"]))
+def test_every_line_of_plain_arithmetic_comes_to_its_value(thickness_mm, length_mm, pace):
+    plan = plan_of(thickness_mm=thickness_mm, length_mm=length_mm, pace=pace)
+    checked = set()
+    for each in plan.stations:
+        for figure in each.figures:
+            for line in figure.working:
+                if line.name in CLOSED and line.value is not None:
+                    shown = evaluate(line.inserted)
+                    assert shown == pytest.approx(line.value, rel=5e-3), line.name
+                    checked.add(line.name)
+    assert checked >= {"oxygen_l_per_h", "torch_bar", "cone_mm", "jet_m_per_s"}
+
+
+@pytest.mark.parametrize(
+    ("thickness_mm", "beside"),
+    [(1.214, "18 ga sheet steel"), (1.2, "18 ga sheet steel"), (1.285, ""), (25, "")],
+)
+def test_the_gauge_is_named_only_where_it_is_near(thickness_mm, beside):
+    assert gauge_beside(thickness_mm) == beside
+
+
+@pytest.mark.parametrize(
+    ("thickness_mm", "gap_mm", "words"),
+    [
+        (0.9, 0, "edges touching, no rod"),
+        (1.214, 0, "edges touching, no rod"),
+        (2, 0, "edges touching"),
+        (2, 1.5, "gapped, rod-fed"),
+    ],
+)
+def test_the_fit_up_follows_thickness_and_gap(thickness_mm, gap_mm, words):
+    assert fit_up(thickness_mm, gap_mm) == words
+
+
+def test_a_gap_wider_than_the_sheet_is_warned_of():
+    wide = station(plan_of(thickness_mm="1", root_gap_mm="2"), "piece")
+    fair = station(plan_of(thickness_mm="1", root_gap_mm="0.5"), "piece")
+    assert any("gap is wider" in caution.text for caution in wide.cautions)
+    assert not any("gap is wider" in caution.text for caution in fair.cautions)
+
+
+def test_coatings_are_warned_of_on_every_piece():
+    for thickness in ("0.8", "3", "12"):
+        cautions = station(plan_of(thickness_mm=thickness), "piece").cautions
+        assert any("fume" in caution.text for caution in cautions)
+
+
+def test_minutes_are_length_over_travel_and_the_first_puddle():
+    plan = plan_of(thickness_mm="1.2", length_mm="1000")
+    run, torch = figures(plan, "tack-and-run"), figures(plan, "torch")
+    by_hand = 1000 / run["travel_mm_per_min"].value + torch["puddle_s"].value / 60
+    assert run["seam_min"].value == pytest.approx(by_hand)
+    assert run["seam_acetylene_l"].value == pytest.approx(
+        torch["acetylene_l_per_h"].value * by_hand / 60
+    )
+
+
+def test_a_seam_twice_as_long_takes_twice_as_long_but_one_puddle():
+    short, long = (
+        figures(plan_of(thickness_mm="1.2", length_mm=length), "tack-and-run")["seam_min"].value
+        for length in ("500", "1000")
+    )
+    puddle_min = figures(plan_of(thickness_mm="1.2"), "torch")["puddle_s"].value / 60
+    assert long - puddle_min == pytest.approx(2 * (short - puddle_min))
+
+
+def test_an_injector_shows_the_chart_and_no_number():
+    torch = figures(plan_of(thickness_mm="1.2", mixer="injector"), "torch")
+    assert torch["torch_bar"].value is None
+    assert torch["torch_bar"].text == "maker's chart"
+    assert torch["torch_bar"].choice.chosen == "injector"
+    assert station(plan_of(thickness_mm="1.2", mixer="injector"), "torch").answer == "3 · by chart"
+
+
+def test_a_piece_no_tip_fits_is_planned_with_the_bore_to_buy():
+    plan = plan_of(rack=[RackTip(label="tiny", orifice_mm=0.4)], thickness_mm="5")
+    tip = figures(plan, "torch")["tip"]
+    assert tip.label == "No tip in the rack fits; buy"
+    assert tip.value == pytest.approx(1.67, abs=0.01)
+    assert "drill #51" in tip.detail
+    assert plan.drawing.orifice_mm == pytest.approx(tip.value)
+
+
+def test_an_empty_rack_names_drills_and_says_so():
+    tip = figures(plan_of(rack=(), thickness_mm="1.2"), "torch")["tip"]
+    assert tip.label == "Tip, by drill number"
+    assert tip.text == "#67"
+
+
+def test_the_puddle_scale_holds_the_figure_and_names_every_band():
+    puddle = figures(plan_of(thickness_mm="1.2"), "torch")["puddle_s"]
+    ends = [band.up_to for band in puddle.scale.bands]
+    assert [band.label for band in puddle.scale.bands] == [
+        "too fierce",
+        "steerable",
+        "soaks the sheet",
+        "too cold",
+    ]
+    assert ends[:3] == sorted(ends[:3])
+    assert ends[0] < puddle.value < ends[1]
+    assert puddle.scale.end > ends[2]
+
+
+@pytest.mark.parametrize(
+    ("thickness_mm", "least_l", "level"), [("1.2", 1800, "note"), ("6", 9000, "warn")]
+)
+def test_the_draw_on_the_cylinder_is_told_before_it_is_lit(thickness_mm, least_l, level):
+    cautions = station(plan_of(thickness_mm=thickness_mm), "torch").cautions
+    (draw,) = [caution for caution in cautions if "fifteenth" in caution.text]
+    assert f"{least_l} L" in draw.text
+    assert draw.level == level
+
+
+def test_safe_start_counts_its_stops():
+    checks = figures(plan_of(thickness_mm="1.2"), "safe-start")["checks"]
+    assert checks.text == "17 steps"
+    assert checks.detail.startswith("4 of them must be answered")
+    assert checks.choice.field == "shut_down"
+
+
+def test_a_pressure_over_the_limit_blocks_the_torch_and_the_start():
+    plan = plan_of(rack=(), thickness_mm="25", acetylene_l_per_h="4000")
+    assert station(plan, "torch").state == "blocked"
+    assert not plan.may_start
+    assert "1.03 bar" in plan.why_not
