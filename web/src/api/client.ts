@@ -68,5 +68,7 @@ export async function answer<T>(request: Promise<Reply<T>>): Promise<T> {
 export function faultOf(error: unknown, field: string): string | null {
   if (!(error instanceof ProblemError)) return null;
   const fault = error.problem.errors?.find((one) => one.field === field || one.field === "text");
-  return fault ? `Read “${fault.was_read}”. ${fault.accepted}` : null;
+  if (fault === undefined) return null;
+  const accepted = fault.accepted.charAt(0).toUpperCase() + fault.accepted.slice(1);
+  return `Read “${fault.was_read}”. ${accepted}`;
 }

@@ -22,6 +22,7 @@ const LABELS_PX = 92;
 const HEAD_PX = 26;
 const SIDE_PX = 16;
 const LABEL_GAP_PX = 21;
+const HEADING_FROM_PX = 460;
 
 const niceMm = (mm: number) => {
   const power = 10 ** Math.floor(Math.log10(mm));
@@ -80,6 +81,12 @@ export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
       toY: up(standOffMm / 2),
     },
   ];
+  const unknown = drawing.thickness_mm == null;
+  const heading = unknown
+    ? "Two sheets, waiting for a thickness"
+    : width < HEADING_FROM_PX
+      ? "Across, to scale"
+      : "Across the seam, to scale, coloured by the hottest it gets";
   const wantedYs = labels.map((label) => label.toY);
   const labelYs = spread(wantedYs, LABEL_GAP_PX, HEAD_PX + LABEL_GAP_PX - 2, sheetTop - 4);
 
@@ -93,7 +100,9 @@ export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
         aria-labelledby={`${id}-text`}
         className="block font-sans text-sm"
       >
-        <title id={`${id}-text`}>{`Across the seam, to scale. ${units.prose(drawing.text)}`}</title>
+        <title
+          id={`${id}-text`}
+        >{`Across the seam${unknown ? "" : ", to scale"}. ${units.prose(drawing.text)}`}</title>
         <defs>
           {drawing.across && drawing.across.length > 0 && (
             <HeatGradient id={`${id}-heat`} points={drawing.across} x={x} mirrored />
@@ -108,9 +117,7 @@ export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
         </defs>
 
         <text x={SIDE_PX} y={18} className="fill-mute">
-          {narrow
-            ? "Across, to scale"
-            : "Across the seam, to scale, coloured by the hottest it gets"}
+          {heading}
         </text>
 
         {drawing.cone_mm != null && (

@@ -61,7 +61,7 @@ export function SeamAlong({ drawing, travelMmPerMin, width }: SeamAlongProps) {
         )}
       </defs>
       <text x={8} y={16} className="fill-mute">
-        Along, to scale
+        {drawing.thickness_mm == null ? "Along" : "Along, to scale"}
       </text>
       <rect
         y={sheetTop}

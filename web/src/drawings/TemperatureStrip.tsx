@@ -38,51 +38,45 @@ export function TemperatureStrip({ drawing, width }: { drawing: SeamDrawing; wid
       className="block text-[13px]"
     >
       <title id={`${id}-text`}>
-        {points.length > 0
-          ? `Hottest the sheet gets, by distance from the seam: ${lines.map((l) => `${l.label} at ${units.measure(l.at_c, "°C")}`).join(", ")}.`
-          : "No temperatures yet."}
+        {`Hottest the sheet gets, by distance from the seam: ${lines.map((l) => `${l.label} at ${units.measure(l.at_c, "°C")}`).join(", ")}.`}
       </title>
       <text x={SIDE_PX} y={14} className="fill-mute text-sm">
         {narrow
           ? "Hottest it gets, from the seam outwards"
           : "Hottest the sheet gets, by distance from the seam"}
       </text>
-      {points.length > 0 && (
-        <>
-          <defs>
-            <HeatGradient id={`${id}-heat`} points={points} x={x} mirrored />
-          </defs>
-          <path
-            d={`M${x(-reach)},${y(0)} L${curve} L${x(reach)},${y(0)} Z`}
-            fill={`url(#${id}-heat)`}
-            stroke="var(--ink)"
+      <defs>
+        <HeatGradient id={`${id}-heat`} points={points} x={x} mirrored />
+      </defs>
+      <path
+        d={`M${x(-reach)},${y(0)} L${curve} L${x(reach)},${y(0)} Z`}
+        fill={`url(#${id}-heat)`}
+        stroke="var(--ink)"
+      />
+      {lines.map((line) => (
+        <g key={line.label}>
+          <line
+            x1={SIDE_PX}
+            x2={width - SIDE_PX}
+            y1={y(line.at_c)}
+            y2={y(line.at_c)}
+            stroke="var(--mute)"
+            strokeDasharray="2 4"
           />
-          {lines.map((line) => (
-            <g key={line.label}>
-              <line
-                x1={SIDE_PX}
-                x2={width - SIDE_PX}
-                y1={y(line.at_c)}
-                y2={y(line.at_c)}
-                stroke="var(--mute)"
-                strokeDasharray="2 4"
-              />
-              <text
-                x={width - SIDE_PX}
-                y={y(line.at_c) - 4}
-                textAnchor="end"
-                className="fill-ink"
-                stroke="var(--paper)"
-                strokeWidth={4}
-                paintOrder="stroke"
-              >
-                {narrow ? "" : `${line.label} `}
-                {units.measure(line.at_c, "°C", 4)}
-              </text>
-            </g>
-          ))}
-        </>
-      )}
+          <text
+            x={width - SIDE_PX}
+            y={y(line.at_c) - 4}
+            textAnchor="end"
+            className="fill-ink"
+            stroke="var(--paper)"
+            strokeWidth={4}
+            paintOrder="stroke"
+          >
+            {narrow ? "" : `${line.label} `}
+            {units.measure(line.at_c, "°C", 4)}
+          </text>
+        </g>
+      ))}
       <line x1={SIDE_PX} x2={width - SIDE_PX} y1={y(0)} y2={y(0)} stroke="var(--mute)" />
       {ticks.ticks(narrow ? 5 : 9).map((tick) => (
         <text key={tick} x={ticks(tick)} y={HEIGHT - 6} textAnchor="middle" className="fill-mute">

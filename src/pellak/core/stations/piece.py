@@ -95,8 +95,6 @@ def piece_station(job: Job, reckoned: Reckoned | None) -> Station:
             label="Thickness",
             value=job.thickness_mm,
             unit="mm",
-            low=job.thickness_mm * 0.9,
-            high=job.thickness_mm * 1.1,
             detail=gauge_beside(job.thickness_mm),
             working=[_typed(job, "thickness_mm", job.thickness_mm)],
         ),

@@ -67,7 +67,7 @@ export function DrawingBoard({ plan, faults, onPreview, onChange }: DrawingBoard
                 <QuantityField
                   {...field("thickness_mm", "Thickness", "thickness?")}
                   className="absolute"
-                  widthPx={Math.min(BOX_PX, acrossPx * 0.34)}
+                  widthPx={Math.min(BOX_PX, acrossPx * 0.37)}
                   style={{ left: Math.max(6, leftX - BOX_PX / 2), top: y }}
                 />
                 <QuantityField
@@ -87,7 +87,7 @@ export function DrawingBoard({ plan, faults, onPreview, onChange }: DrawingBoard
           {along}
         </div>
       </div>
-      {width > 0 && (
+      {width > 0 && (drawing.across ?? []).length > 0 && (
         <div className="mt-2">
           <TemperatureStrip drawing={drawing} width={width} />
         </div>

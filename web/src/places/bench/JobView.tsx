@@ -38,7 +38,9 @@ export function JobView({ job }: { job: OpenJob }) {
   const was = typing !== null && preview.data ? job.plan : before;
   const stations = plan.stations;
   const open = stations.filter((s) => s.state !== "to-come");
-  const selected = open.find((s) => s.id === search.get("at"))?.id ?? "torch";
+  const selected =
+    open.find((s) => s.id === search.get("at"))?.id ??
+    (job.plan.job.thickness_mm == null ? "piece" : "torch");
 
   const select = (id: string) => {
     setSearch({ at: id }, { replace: true });
