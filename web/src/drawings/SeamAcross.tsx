@@ -19,6 +19,7 @@ const TIP_MM = 2.6;
 const UNKNOWN_SHEET_MM = 1;
 const TALLEST_PX = 236;
 const LABELS_PX = 92;
+const STACKED_LABELS_PX = 132;
 const HEAD_PX = 26;
 const SIDE_PX = 16;
 const LABEL_GAP_PX = 21;
@@ -32,13 +33,15 @@ const niceMm = (mm: number) => {
 export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
   const units = useUnits();
   const id = useId();
+  // On a phone the boxes take the whole row, and measured widths go in rows of their own below.
+  const narrow = width < 440;
   const sheetMm = drawing.thickness_mm ?? UNKNOWN_SHEET_MM;
   const coneMm = drawing.cone_mm ?? 0;
   const standOffMm = drawing.stand_off_mm ?? 0;
   const aboveMm = drawing.cone_mm == null ? 2 : TIP_MM + coneMm + standOffMm;
   const halfMm = drawing.section_half_width_mm;
   const pxPerMm = Math.min((width - 2 * SIDE_PX) / (2 * halfMm), TALLEST_PX / (aboveMm + sheetMm));
-  const height = HEAD_PX + (aboveMm + sheetMm) * pxPerMm + LABELS_PX;
+  const height = HEAD_PX + (aboveMm + sheetMm) * pxPerMm + (narrow ? STACKED_LABELS_PX : LABELS_PX);
   const sheetTop = HEAD_PX + aboveMm * pxPerMm;
   const sheetEnd = sheetTop + sheetMm * pxPerMm;
   const reachMm = (width / 2 - SIDE_PX) / pxPerMm;
@@ -62,7 +65,6 @@ export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
   const bandCut = bandMm != null && bandMm / 2 > reachMm;
   const scaleMm = niceMm(reachMm / 2);
   const row = (place: number) => sheetEnd + 22 + place * 22;
-  const narrow = width < 440;
   const labelX = narrow ? SIDE_PX : Math.max(SIDE_PX, x(0) - 250);
   const labels = [
     {
@@ -194,7 +196,7 @@ export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
         )}
 
         {drawing.pool_mm != null && (
-          <Span from={x(-pool)} to={x(pool)} y={row(0)} tone="var(--ink)">
+          <Span from={x(-pool)} to={x(pool)} y={row(narrow ? 1.9 : 0)} tone="var(--ink)">
             pool {units.measure(drawing.pool_mm, "mm", 2)}
           </Span>
         )}
@@ -202,7 +204,7 @@ export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
           <Span
             from={x(-bandHalf)}
             to={x(bandHalf)}
-            y={row(1.9)}
+            y={row(narrow ? 3.7 : 1.9)}
             tone="var(--cone)"
             arrows={bandCut}
           >
