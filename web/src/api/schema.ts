@@ -496,8 +496,6 @@ export interface components {
             factor: number;
             /** Offset */
             offset: number;
-            /** Least Step */
-            least_step: number;
         };
         /**
          * DrillStep

@@ -9,7 +9,6 @@ const unit = (canonical: string, symbol: string, factor: number, offset = 0): Di
   factor,
   offset,
   system: "inch",
-  least_step: 1,
 });
 const inch = new Units("inch", [
   unit("mm", "in", 1 / 25.4),

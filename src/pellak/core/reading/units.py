@@ -74,7 +74,6 @@ class DisplayUnit(Record):
     symbol: str
     factor: float
     offset: float
-    least_step: float
 
 
 @cache
@@ -87,7 +86,6 @@ def display_units() -> tuple[DisplayUnit, ...]:
             symbol=row["symbol"],
             factor=float(row["factor"]),
             offset=float(row["offset"]),
-            least_step=float(row["least_step"]),
         )
         for row in rows("display_units.csv")
     )
