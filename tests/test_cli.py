@@ -118,7 +118,7 @@ def test_a_plan_prints_as_json_or_as_a_sheet(run, tmp_path):
         ('{"thickness_mm": 1}', "name"),
         ('{"name": "x", "thickness_mm": 99}', "thickness_mm"),
         ('{"name": "x", "hat": 1}', "hat"),
-        ('{"name": "x", "family": "lead"}', "family"),
+        ('{"name": "x", "family": "tin"}', "family"),
         ("no", "JSON"),
     ],
 )

@@ -101,13 +101,18 @@ def _demo(args: argparse.Namespace) -> None:
     from pellak.api.app import now_utc
     from pellak.demo.ferry import load_demo
     from pellak.shop.bench import Bench
+    from pellak.shop.metals import Metals
     from pellak.shop.run_book import RunBook
     from pellak.shop.settings import Settings
     from pellak.store.database import Database
 
     database = Database(args.data)
     loaded = load_demo(
-        database, Bench(database, now_utc), RunBook(database, now_utc), Settings(database)
+        database,
+        Bench(database, now_utc),
+        RunBook(database, now_utc),
+        Settings(database),
+        Metals(database, now_utc),
     )
     database.close()
     print("Demo data loaded." if loaded else "Demo data was loaded before; left as it is.")

@@ -16,7 +16,7 @@ from pellak.core.metal.carbon_equivalent import (
     accommodation,
     reckon_carbon_equivalent,
 )
-from pellak.core.metal.composition import ELEMENTS, catalogue_compositions
+from pellak.core.metal.composition import ELEMENTS
 from tests.core.evaluate import evaluate
 from tests.published import published
 
@@ -119,7 +119,7 @@ def test_the_whole_catalogue_is_reckoned_or_refused_with_its_reason(alloy):
 
 
 def test_every_catalogue_composition_adds_up_to_no_more_than_the_whole():
-    for alloy, composition in catalogue_compositions().items():
+    for alloy, composition in ((a.id, a.composition) for a in alloys().values()):
         assert sum(composition.values()) <= 100.5, alloy
 
 

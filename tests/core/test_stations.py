@@ -61,7 +61,7 @@ def test_every_line_of_plain_arithmetic_comes_to_its_value(thickness_mm, length_
     [(1.214, "18 ga sheet steel"), (1.2, "18 ga sheet steel"), (1.285, ""), (25, "")],
 )
 def test_the_gauge_is_named_only_where_it_is_near(thickness_mm, beside):
-    assert gauge_beside(thickness_mm) == beside
+    assert gauge_beside(thickness_mm, "carbon-steel") == beside
 
 
 @pytest.mark.parametrize(
@@ -74,7 +74,8 @@ def test_the_gauge_is_named_only_where_it_is_near(thickness_mm, beside):
     ],
 )
 def test_the_fit_up_follows_thickness_and_gap(thickness_mm, gap_mm, words):
-    assert fit_up(thickness_mm, gap_mm) == words
+    job = SeamJob(name="x", thickness_mm=thickness_mm, root_gap_mm=gap_mm)
+    assert fit_up(job) == words
 
 
 def test_a_gap_wider_than_the_sheet_is_warned_of():

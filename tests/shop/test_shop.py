@@ -11,6 +11,7 @@ from pellak.demo.ferry import JOBS, RUNS, load_demo
 from pellak.shop.bench import Bench
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.find import Finder
+from pellak.shop.metals import Metals
 from pellak.shop.run_book import RunBook
 from pellak.shop.settings import Settings
 from pellak.store.database import Database
@@ -29,6 +30,11 @@ class Shop:
         self.book = RunBook(self.database, clock)
         self.settings = Settings(self.database)
         self.finder = Finder(self.database)
+        self.metals = Metals(self.database, clock)
+
+    @property
+    def demo(self):
+        return self.database, self.bench, self.book, self.settings, self.metals
 
     def patch(self, **more):
         ready = {"name": "Patch", "thickness_mm": 1.2, "length_mm": 640.0}
@@ -197,8 +203,8 @@ def test_the_demo_loads_once_and_the_same_every_time(tmp_path):
     lines = []
     for name in ("one", "two"):
         shop = Shop(tmp_path / name)
-        assert load_demo(shop.database, shop.bench, shop.book, shop.settings)
-        assert not load_demo(shop.database, shop.bench, shop.book, shop.settings)
+        assert load_demo(*shop.demo)
+        assert not load_demo(*shop.demo)
         assert len(shop.bench.tickets()) == len(JOBS)
         lines.append(
             [line.model_copy(update={"id": "", "job_id": ""}) for line in shop.book.lines()]

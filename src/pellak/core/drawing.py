@@ -5,13 +5,16 @@ import math
 import numpy as np
 from pydantic import Field
 
-from pellak.core.heat.case import ENVELOPE_RADIUS_PER_BORE, HeatCases
-from pellak.core.heat.colour import blue_c, colour_at
+from pellak.core.heat.case import ENVELOPE_RADIUS_PER_BORE, HeatCase, HeatCases
+from pellak.core.heat.colour import COLOURLESS, blue_c, colour_at
 from pellak.core.heat.plate import NEAR_FACE, HeatingHistory
 from pellak.core.heat.solve import HeatSolution
 from pellak.core.heat.travel import PROFILE_Y_M, SETTLED_S, TravelResult
+from pellak.core.piece.joint_drawing import JointDrawing
 from pellak.core.working import Record, short
 
+ALUMINIUM_ANNEALS_C = 350.0
+"""Where soot burns off and aluminium loses its work hardening."""
 STAND_OFF_MM = 3.0
 RUN_LEAN_DEG = 30.0
 PROFILE_STEPS = 72
@@ -41,7 +44,10 @@ class HeatLine(Record):
 
 
 class SeamDrawing(Record):
-    """The seam across and along. Parts that are not known, or never happen, are null."""
+    """The seam across and along. Parts that are not known, or never happen, are null.
+
+    `glows` is False for metals that melt without showing any colour first.
+    """
 
     thickness_mm: float | None
     root_gap_mm: float
@@ -61,6 +67,8 @@ class SeamDrawing(Record):
     across: list[HeatPoint] = Field(default_factory=list)
     along: list[HeatPoint] = Field(default_factory=list)
     lines: list[HeatLine] = Field(default_factory=list)
+    joint: JointDrawing | None = None
+    glows: bool = True
     text: str
 
 
@@ -75,7 +83,9 @@ def blue_band_mm(travel: TravelResult | None) -> float | None:
     return 2000 * reach
 
 
-def _across(travel: TravelResult, melting_c: float, half_width_mm: float) -> list[HeatPoint]:
+def _across(
+    travel: TravelResult, melting_c: float, half_width_mm: float, glows: bool
+) -> list[HeatPoint]:
     places_mm = np.linspace(0, half_width_mm, PROFILE_STEPS)
     near = np.interp(places_mm / 1000, PROFILE_Y_M, travel.near_profile_c)
     far = np.interp(places_mm / 1000, PROFILE_Y_M, travel.far_profile_c)
@@ -85,7 +95,7 @@ def _across(travel: TravelResult, melting_c: float, half_width_mm: float) -> lis
             # Above melting the pool levels itself: the plate model's peak there is not real.
             near_c=float(min(n, melting_c)),
             far_c=float(min(f, melting_c)),
-            colour=colour_at(float(n), melting_c),
+            colour=colour_at(float(n), melting_c, glows=glows),
         )
         for y, n, f in zip(places_mm, near, far, strict=True)
     ]
@@ -106,20 +116,31 @@ def _along(solution: HeatSolution, travel: TravelResult, back_mm: float) -> list
         HeatPoint(
             at_mm=float(x),
             near_c=float(min(c, melting_c)),
-            colour=colour_at(float(c), melting_c),
+            colour=colour_at(float(c), melting_c, glows=_glows(case)),
         )
         for x, c in zip(places_mm, rise + case.start_c, strict=True)
     ]
 
 
-def empty_drawing(root_gap_mm: float) -> SeamDrawing:
-    """Return the drawing of a seam whose thickness is not told yet."""
+def _glows(case: HeatCase) -> bool:
+    return case.family.family not in COLOURLESS
+
+
+def empty_drawing(
+    root_gap_mm: float, thickness_mm: float | None = None, joint: JointDrawing | None = None
+) -> SeamDrawing:
+    """Return the drawing of a seam that cannot be reckoned: not told yet, or not fused."""
     return SeamDrawing(
-        thickness_mm=None,
+        thickness_mm=thickness_mm,
         root_gap_mm=root_gap_mm,
-        section_half_width_mm=LEAST_HALF_WIDTH_MM,
+        section_half_width_mm=max(LEAST_HALF_WIDTH_MM, 2.5 * (thickness_mm or 0.0)),
         strip_half_width_mm=LEAST_HALF_WIDTH_MM,
-        text="Two sheets edge to edge. Their thickness has not been told yet.",
+        joint=joint,
+        text=joint.text
+        if joint is not None
+        else "Two sheets edge to edge. Their thickness has not been told yet."
+        if thickness_mm is None
+        else f"Two sheets {short(thickness_mm, 4)} mm thick, with no flame planned on them.",
     )
 
 
@@ -130,11 +151,15 @@ def seam_drawing(
     orifice_mm: float,
     cone_mm: float | None,
     feather_mm: float | None,
+    joint: JointDrawing | None = None,
+    in_layers: bool = False,
 ) -> SeamDrawing:
-    """Return the drawing of a seam from its solved heat."""
-    case, travel = solution.expected.case, solution.expected.travel
+    """Return the drawing of a seam from its solved heat; `in_layers` has no single pool."""
+    case = solution.expected.case
+    travel = None if in_layers else solution.expected.travel
     metal = case.family
-    band_mm = blue_band_mm(travel)
+    glows = _glows(case)
+    band_mm = blue_band_mm(travel) if glows else None
     pool_mm = root_mm = None
     if travel is not None and travel.pool_half_width_m is not None:
         pool_mm = 2000 * travel.pool_half_width_m
@@ -150,7 +175,10 @@ def seam_drawing(
     lines = [HeatLine(label="melts", at_c=metal.melting_c)]
     if metal.grain_change_c is not None:
         lines.append(HeatLine(label="changes grain", at_c=metal.grain_change_c))
-    lines.append(HeatLine(label="blue", at_c=blue_c()))
+    if glows:
+        lines.append(HeatLine(label="blue", at_c=blue_c()))
+    elif metal.family == "aluminium":
+        lines.append(HeatLine(label="anneals", at_c=ALUMINIUM_ANNEALS_C))
     return SeamDrawing(
         thickness_mm=case.thickness_mm,
         root_gap_mm=root_gap_mm,
@@ -165,14 +193,18 @@ def seam_drawing(
         blue_band_mm=band_mm,
         pool_front_mm=max(molten) if molten else None,
         pool_back_mm=min(molten) if molten else None,
-        across=_across(travel, metal.melting_c, strip_mm) if travel is not None else [],
+        across=_across(travel, metal.melting_c, strip_mm, glows) if travel is not None else [],
         along=along,
         lines=lines,
-        text=_text(case.thickness_mm, root_gap_mm, orifice_mm, cone_mm, pool_mm, band_mm),
+        joint=joint,
+        glows=glows,
+        text=(f"{joint.text} " if joint is not None else "")
+        + _text(in_layers, case.thickness_mm, root_gap_mm, orifice_mm, cone_mm, pool_mm, band_mm),
     )
 
 
 def _text(
+    in_layers: bool,
     thickness_mm: float,
     root_gap_mm: float,
     orifice_mm: float,
@@ -182,12 +214,14 @@ def _text(
 ) -> str:
     gap = "edges touching" if math.isclose(root_gap_mm, 0) else f"gap {short(root_gap_mm, 3)} mm"
     parts = [
-        f"Two sheets {short(thickness_mm, 4)} mm thick, {gap}.",
+        f"Metal {short(thickness_mm, 4)} mm thick, {gap}.",
         f"Tip bore {short(orifice_mm, 3)} mm"
         + (f", cone {short(cone_mm, 2)} mm long" if cone_mm else "")
         + f", held {short(STAND_OFF_MM)} mm off the metal.",
     ]
-    if pool_mm is not None:
+    if in_layers:
+        parts.append("The groove is filled in layers.")
+    elif pool_mm is not None:
         parts.append(f"Pool {short(pool_mm, 2)} mm wide through to the back.")
     else:
         parts.append("The pool does not reach the back of the sheet with this flame.")

@@ -27,13 +27,61 @@ class JudgementScale(Record):
 
 
 class Choice(Record):
-    """A question where good people disagree, the job's field that answers it, and the answers."""
+    """A question where good people disagree, the job's field that answers it, and the answers.
+
+    `job_only` marks a choice that belongs to the piece and is never the whole shop's.
+    """
 
     field: str
     question: str
     chosen: str
     chosen_by: Literal["job", "shop"]
     schools: list[School]
+    job_only: bool = False
+
+
+class Asks(Record):
+    """A question only the person can answer: the job's field, what was answered, the answers.
+
+    `picker` names a richer way to answer than a list: the catalogue of metals.
+    """
+
+    field: str
+    question: str
+    chosen: str | None
+    answers: list[School]
+    picker: Literal["", "metals"] = ""
+
+
+class CurvePoint(Record):
+    """One place of a curve; y None where there is no answer."""
+
+    x: float
+    y: float | None
+
+
+class Curve(Record):
+    """A figure drawn against another, with the level that matters and where this job stands."""
+
+    label: str
+    x_label: str
+    x_unit: str
+    y_unit: str
+    points: list[CurvePoint]
+    limit: float | None = None
+    limit_label: str = ""
+    at_x: list[CurvePoint] = Field(default_factory=list)
+
+
+class MethodLine(Record):
+    """One method beside its rivals: what it says, whether it may be used here, and why."""
+
+    id: str
+    label: str
+    value: float | None
+    valid: bool
+    chosen: bool
+    why: str
 
 
 class Figure(Record):
@@ -50,6 +98,9 @@ class Figure(Record):
     working: list[Working] = Field(default_factory=list)
     scale: JudgementScale | None = None
     choice: Choice | None = None
+    asks: Asks | None = None
+    curve: Curve | None = None
+    methods: list[MethodLine] = Field(default_factory=list)
 
 
 class Station(Record):

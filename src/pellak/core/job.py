@@ -8,8 +8,21 @@ from pydantic import Field, StringConstraints, ValidationError
 from pellak.core.care.sequences import ShutDownSchool
 from pellak.core.errors import Refused
 from pellak.core.heat.gas_rule import Pace
+from pellak.core.metal.alloy import (
+    FAMILY_NAMES,
+    PLAIN_ALLOY,
+    UNKNOWN,
+    Metal,
+    MetalFamily,
+    Metals,
+    metal_named,
+)
+from pellak.core.piece.questions import Closed, Coating, Fume, Held, piece_questions
+from pellak.core.preheat.case import Restraint
+from pellak.core.preheat.choose import PreheatSchool
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.reading.units import QuantityKind
+from pellak.core.tables import Joint
 from pellak.core.torch.tip import Mixer
 from pellak.core.working import Number, Record
 
@@ -19,6 +32,14 @@ QUANTITY_FIELDS: dict[str, QuantityKind] = {
     "root_gap_mm": "length",
     "start_c": "temperature",
     "acetylene_l_per_h": "flow",
+    "temper_c": "temperature",
+    "upstand_mm": "length",
+    "leg_mm": "length",
+    "overlap_mm": "length",
+    "outside_diameter_mm": "length",
+    "branch_deg": "angle",
+    "included_angle_deg": "angle",
+    "root_face_mm": "length",
 }
 """Fields a person types in any unit, and what kind of quantity each is."""
 
@@ -29,26 +50,52 @@ class ShopSchools(Record):
     pace: Pace = "normal"
     mixer: Mixer = "equal-pressure"
     shut_down: ShutDownSchool = "acetylene-first"
+    preheat: PreheatSchool = "auto"
 
 
 class SeamJob(Record):
-    """A seam in sheet. None means not told yet, never a silent default."""
+    """A seam. None means not told yet, never a silent default.
+
+    `alloy` is an id of the catalogue or of the shop's own heats, or "unknown"; while it is None
+    the family's common grade stands in, and the plan says so.
+    """
 
     kind: Literal["seam"] = "seam"
     name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80)]
     belongs_to: str = Field(default="", max_length=80)
-    family: Literal["carbon-steel"] = "carbon-steel"
-    joint: Literal["butt"] = "butt"
+    family: MetalFamily = "carbon-steel"
+    alloy: str | None = Field(default=None, max_length=60)
+    joint: Joint = "butt"
     thickness_mm: Number | None = Field(default=None, ge=0.3, le=25)
     length_mm: Number | None = Field(default=None, ge=5, le=50_000)
     root_gap_mm: Number = Field(default=0.0, ge=0, le=6)
+    upstand_mm: Number | None = Field(default=None, ge=0.5, le=50)
+    leg_mm: Number | None = Field(default=None, ge=0.5, le=50)
+    overlap_mm: Number | None = Field(default=None, ge=1, le=500)
+    outside_diameter_mm: Number | None = Field(default=None, ge=4, le=2000)
+    branch_deg: Number | None = Field(default=None, ge=20, le=160)
+    included_angle_deg: Number | None = Field(default=None, ge=30, le=120)
+    root_face_mm: Number | None = Field(default=None, ge=0, le=20)
+    held: Held | None = None
+    coating: Coating | None = None
+    closed: Closed | None = None
+    restraint: Restraint | None = None
+    fume: Fume | None = None
     start_c: Number = Field(default=20.0, ge=-20, le=400)
+    temper_c: Number | None = Field(default=None, ge=100, le=750)
     acetylene_l_per_h: Number | None = Field(default=None, ge=5, le=5000)
     tip_label: str | None = Field(default=None, max_length=40)
+    rod: str | None = Field(default=None, max_length=40)
     pace: Pace | None = None
     mixer: Mixer | None = None
     shut_down: ShutDownSchool | None = None
-    typed: dict[str, str] = Field(default_factory=dict, max_length=12)
+    preheat: PreheatSchool | None = None
+    typed: dict[str, str] = Field(default_factory=dict, max_length=24)
+
+    @property
+    def answers(self) -> dict[str, str | None]:
+        """What was answered of the piece, by question."""
+        return {q.field: getattr(self, q.field) for q in piece_questions()}
 
 
 Job = SeamJob
@@ -59,6 +106,25 @@ def schools_of(job: Job, shop: ShopSchools) -> ShopSchools:
     """Return the schools a job goes by: its own choice, else the shop's."""
     own = {name: getattr(job, name) for name in ShopSchools.model_fields}
     return shop.model_copy(update={name: s for name, s in own.items() if s is not None})
+
+
+def metal_of(job: Job, own: Metals | None = None) -> Metal | None:
+    """Return the metal a job is reckoned as; None where nobody knows what it is.
+
+    Raises Refused where the alloy it names is in neither catalogue nor the shop's own heats.
+    """
+    if job.alloy == UNKNOWN:
+        return None
+    return metal_named(job.alloy or PLAIN_ALLOY[job.family], own)
+
+
+def metal_words(job: Job, metal: Metal | None) -> str:
+    """Return what a job calls its metal: the alloy, or the family while no more is told."""
+    if metal is None:
+        return "metal not known"
+    if job.alloy is not None:
+        return metal.name
+    return "low-carbon steel" if job.family == "carbon-steel" else FAMILY_NAMES[job.family]
 
 
 def refusals(error: ValidationError) -> list[Refused]:
@@ -86,18 +152,22 @@ def job_from(document: Mapping[str, Any]) -> Job:
         raise refusals(error)[0] from None
 
 
-def with_changes(job: Job, changes: Mapping[str, Any]) -> Job:
+def with_changes(job: Job, changes: Mapping[str, Any], own: Metals | None = None) -> Job:
     """Return the job with some fields changed; measures may come as typed text.
 
     Args:
         job: the job as it is.
         changes: new values by field. Text for a measure is read in any unit and kept as typed.
+        own: the shop's own heats, which an alloy may name.
 
     Raises:
         Refused: a field is unknown or its value cannot be used; names the field.
     """
     document = job.model_dump()
     typed = dict(job.typed)
+    if isinstance(changes.get("alloy"), str) and changes["alloy"] != UNKNOWN:
+        # The metal first: gauges typed in the same breath are read as that metal's.
+        document["family"] = metal_named(changes["alloy"], own).family
     for field, value in changes.items():
         if field in ("kind", "typed") or field not in document:
             raise Refused(field, value, "a field of the job")
@@ -105,7 +175,7 @@ def with_changes(job: Job, changes: Mapping[str, Any]) -> Job:
             typed.pop(field, None)
             if isinstance(value, str):
                 try:
-                    read = read_quantity(value, QUANTITY_FIELDS[field], job.family)
+                    read = read_quantity(value, QUANTITY_FIELDS[field], document["family"])
                 except Refused as refused:
                     raise Refused(field, value, refused.accepted) from None
                 typed[field], value = value.strip(), read.value

@@ -4,12 +4,17 @@ from collections.abc import Sequence
 
 from pellak.core import METHOD_VERSION
 from pellak.core.care.cards import BenchCard, bench_cards
-from pellak.core.care.sequences import GUIDANCE, steps
+from pellak.core.care.sequences import GUIDANCE
 from pellak.core.drawing import SeamDrawing, empty_drawing, seam_drawing
 from pellak.core.figure import Figure, Station, StationId
-from pellak.core.job import Job, ShopSchools, schools_of
-from pellak.core.stations.piece import piece_station
-from pellak.core.stations.reckoned import Reckoned, choice_for, reckon_job
+from pellak.core.job import Job, ShopSchools, metal_of, schools_of
+from pellak.core.metal.alloy import Metals
+from pellak.core.piece.dimensions import dimension_rows
+from pellak.core.piece.joint_drawing import joint_drawing
+from pellak.core.stations.cool import cool_station
+from pellak.core.stations.piece import GROOVED, piece_station, seam_length
+from pellak.core.stations.preheat import preheat_station
+from pellak.core.stations.reckoned import Reckoned, choice_for, preheat_of, reckon_job
 from pellak.core.stations.tack_and_run import tack_and_run_station
 from pellak.core.stations.torch import torch_station
 from pellak.core.torch.candidates import RackTip, TipCandidate
@@ -27,18 +32,7 @@ SHUT_DOWN_SCHOOLS = [
         why="for torches whose maker asks for it: a leaking fuel valve shows as a small flame",
     ),
 ]
-TO_COME: dict[StationId, tuple[str, str]] = {
-    "preheat": (
-        "Preheat",
-        "Whether this alloy at this thickness wants heat first, how much and from which rule. "
-        "Not built yet; thin low-carbon sheet, dry and above 10 °C, wants none.",
-    ),
-    "cool-and-dress": (
-        "Cool and dress",
-        "Post-heat, how slowly it must cool, cleaning, planishing and straightening. Not built "
-        "yet; let low-carbon sheet cool in still air.",
-    ),
-}
+SAFE_START_PLACE = 3
 LOOK_HOLDS = "Both sides of the seam, what was seen, times, what was changed."
 
 
@@ -56,22 +50,22 @@ class Plan(Record):
     why_not: str
 
 
-def _to_come(station: StationId) -> Station:
-    name, holds = TO_COME[station]
-    return Station(id=station, name=name, state="to-come", answer="to come", holds=holds)
+def _not_planned(refused: bool, holds: str) -> tuple[str, str]:
+    return (
+        ("Not planned: this metal is not fused by torch.", "refused") if refused else (holds, "—")
+    )
 
 
-def _waiting(station: StationId, name: str, holds: str) -> Station:
-    return Station(id=station, name=name, state="ahead", answer="—", holds=holds)
+def _waiting(station: StationId, name: str, holds: str, answer: str = "—") -> Station:
+    return Station(id=station, name=name, state="ahead", answer=answer, holds=holds)
 
 
-def _safe_start(job: Job, schools: ShopSchools) -> Station:
-    checks = steps(schools.shut_down)
-    stops = sum(step.gate == "stop" for step in checks)
+def _safe_start(job: Job, schools: ShopSchools, cards: Sequence[BenchCard]) -> Station:
+    stops = sum(card.step.gate == "stop" for card in cards)
     figure = Figure(
         id="checks",
         label="On the bench cards",
-        text=f"{len(checks)} steps",
+        text=f"{len(cards)} steps",
         detail=f"{stops} of them must be answered before the torch is lit",
         choice=choice_for(
             job, "shut_down", "Which gas off first?", schools.shut_down, SHUT_DOWN_SCHOOLS
@@ -88,23 +82,29 @@ def _safe_start(job: Job, schools: ShopSchools) -> Station:
 
 
 def _why_not(job: Job, stations: Sequence[Station]) -> str:
+    stops = [c.text for s in stations for c in s.cautions if c.level == "stop"]
+    if stops:
+        return stops[0]
     if job.thickness_mm is None:
         return "Type the thickness first: click its box on the drawing."
-    if job.length_mm is None:
+    if seam_length(job) is None:
         return "Type the seam's length first: click its box on the drawing."
-    stops = [c.text for s in stations for c in s.cautions if c.level == "stop"]
-    return stops[0] if stops else ""
+    return ""
 
 
 def _drawing(job: Job, reckoned: Reckoned | None) -> SeamDrawing:
+    told = {row.field: getattr(job, row.field) for row in dimension_rows(job.joint)}
+    joint = joint_drawing(job.joint, job.thickness_mm, told)
     if reckoned is None:
-        return empty_drawing(job.root_gap_mm)
+        return empty_drawing(job.root_gap_mm, job.thickness_mm, joint)
     return seam_drawing(
         reckoned.solution,
         root_gap_mm=job.root_gap_mm,
         orifice_mm=reckoned.orifice_mm,
         cone_mm=reckoned.flame.values.cone_mm,
         feather_mm=reckoned.flame.values.feather_mm,
+        joint=joint,
+        in_layers=job.joint in GROOVED,
     )
 
 
@@ -113,6 +113,7 @@ def compose_plan(
     shop: ShopSchools,
     rack: Sequence[RackTip] = (),
     hand_factor: float = 1.0,
+    own: Metals | None = None,
 ) -> Plan:
     """Return the plan of a job.
 
@@ -121,23 +122,33 @@ def compose_plan(
         shop: the shop's schools, which the job may overrule.
         rack: the tips to choose from; without any, number drills stand in.
         hand_factor: heat of this hand and torch against the model's, 1 until fitted.
+        own: the shop's own heats, which the job may name.
     """
     schools = schools_of(job, shop)
-    reckoned = reckon_job(job, shop, rack, hand_factor)
+    metal = metal_of(job, own)
+    told = metal is not None and job.thickness_mm is not None
+    preheat = preheat_of(job, metal, shop, hand_factor) if metal is not None and told else None
+    reckoned = reckon_job(job, shop, rack, hand_factor, metal, preheat)
+    refused = told and reckoned is None
     stations = [
-        piece_station(job, reckoned),
-        _to_come("preheat"),
+        piece_station(job, metal),
+        preheat_station(job, shop, metal, preheat),
         torch_station(reckoned)
         if reckoned
-        else _waiting("torch", "Torch", "Tip, flow, flame, pressures, lens."),
-        _safe_start(job, schools),
+        else _waiting("torch", "Torch", *_not_planned(refused, "Tip, flow, flame, pressures.")),
         tack_and_run_station(reckoned)
         if reckoned
-        else _waiting("tack-and-run", "Tack and run", "Travel, minutes, pool and blue band."),
-        _to_come("cool-and-dress"),
+        else _waiting(
+            "tack-and-run", "Tack and run", *_not_planned(refused, "Travel, minutes, pool, rod.")
+        ),
+        cool_station(metal, preheat)
+        if not refused
+        else _waiting("cool-and-dress", "Cool and dress", *_not_planned(True, "")),
         _waiting("look-and-log", "Look and log", LOOK_HOLDS),
     ]
     figures = {figure.id: figure for station in stations for figure in station.figures}
+    cards = bench_cards(figures, schools.shut_down, metal.family if metal else job.family)
+    stations.insert(SAFE_START_PLACE, _safe_start(job, schools, cards))
     why_not = _why_not(job, stations)
     return Plan(
         method_version=METHOD_VERSION,
@@ -151,7 +162,7 @@ def compose_plan(
         ],
         candidates=reckoned.tip_answer.values.candidates if reckoned else [],
         drawing=_drawing(job, reckoned),
-        cards=bench_cards(figures, schools.shut_down),
+        cards=cards,
         may_start=not why_not,
         why_not=why_not,
     )

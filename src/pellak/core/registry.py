@@ -6,12 +6,21 @@ from pellak.core.care.eyes import EYES
 from pellak.core.errors import Refused
 from pellak.core.heat.reckon import HEAT
 from pellak.core.metal.carbon_equivalent import CARBON_EQUIVALENT
+from pellak.core.preheat.reckon import PREHEAT
 from pellak.core.reading.quantity import QUANTITY
 from pellak.core.torch.flame import FLAME
 from pellak.core.torch.tip import TIP
 from pellak.core.working import Reckoner
 
-RECKONERS: tuple[Reckoner[Any, Any], ...] = (QUANTITY, TIP, HEAT, FLAME, EYES, CARBON_EQUIVALENT)
+RECKONERS: tuple[Reckoner[Any, Any], ...] = (
+    QUANTITY,
+    TIP,
+    HEAT,
+    FLAME,
+    EYES,
+    CARBON_EQUIVALENT,
+    PREHEAT,
+)
 
 
 def get_reckoner(name: str) -> Reckoner[Any, Any]:

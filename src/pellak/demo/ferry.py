@@ -12,6 +12,7 @@ from pellak.core.plan import compose_plan
 from pellak.core.run_log import RunLog
 from pellak.core.torch.candidates import RackTip
 from pellak.shop.bench import Bench
+from pellak.shop.metals import Metals
 from pellak.shop.run_book import RunBook
 from pellak.shop.settings import Settings
 from pellak.store.database import Database
@@ -21,11 +22,80 @@ SEED = 1907
 FERRY = "Ferry Halden Reach"
 TIPS = (("B1", 0.51), ("B2", 0.66), ("B3", 0.81), ("B4", 0.99), ("B5", 1.32), ("B6", 1.85))
 JOBS: tuple[dict[str, Any], ...] = (
-    {"name": "Funnel casing patch", "thickness_mm": "1.2", "length_mm": "640"},
-    {"name": "Galley flue seam", "thickness_mm": "20 ga", "length_mm": "18 in"},
-    {"name": "Ramp kick plate", "thickness_mm": "1/8", "length_mm": "900", "root_gap_mm": "1.6"},
-    {"name": "Lamp-room locker", "thickness_mm": "16 ga", "length_mm": "420"},
+    {
+        "name": "Funnel casing patch",
+        "alloy": "dc01",
+        "thickness_mm": "1.2",
+        "length_mm": "640",
+        "held": "nothing",
+        "coating": "bare",
+        "restraint": "medium",
+    },
+    {"name": "Galley flue seam", "alloy": "dc01", "thickness_mm": "20 ga", "length_mm": "18 in"},
+    {
+        "name": "Ramp kick plate",
+        "alloy": "s235jr",
+        "thickness_mm": "1/8",
+        "length_mm": "900",
+        "root_gap_mm": "1.6",
+    },
+    {"name": "Lamp-room locker", "alloy": "dc01", "thickness_mm": "16 ga", "length_mm": "420"},
+    {
+        "name": "Survey-mast node",
+        "alloy": "4130",
+        "joint": "cluster",
+        "thickness_mm": ".065",
+        "outside_diameter_mm": "1-1/4 in",
+        "branch_deg": "60",
+        "closed": "vented",
+        "restraint": "high",
+        "coating": "bare",
+    },
+    {
+        "name": "Cowl vent halves",
+        "alloy": "al-3003",
+        "joint": "tipped-edge",
+        "thickness_mm": "16 ga",
+        "length_mm": "510",
+        "coating": "bare",
+    },
+    {
+        "name": "Chart-house flashing",
+        "alloy": "pb-sheet",
+        "joint": "lap",
+        "thickness_mm": "code 5",
+        "length_mm": "1200",
+        "overlap_mm": "25",
+        "fume": "open-air",
+    },
+    {
+        "name": "Bilge-pump body",
+        "alloy": "en-gjl-200",
+        "joint": "casting-crack",
+        "thickness_mm": "9",
+        "length_mm": "85",
+        "closed": "vented",
+        "restraint": "high",
+        "held": "nothing",
+    },
 )
+HEATS: tuple[dict[str, str], ...] = (
+    {
+        "heat": "BW-4417",
+        "alloy": "4130",
+        "note": "mast tube, 32 mm",
+        "line": "C 0.29 Si 0.24 Mn 0.47 P 0.009 S <0.005 Cr 0.92 Mo 0.18",
+    },
+    {
+        "heat": "BW-4502",
+        "alloy": "4130",
+        "note": "mast tube, second delivery",
+        "line": "C 0.33 Si 0.28-0.31 Mn 0.58 P 0.014 S 0.006 Cr 1.08 Mo 0.24",
+    },
+)
+"""Two made-up certificates of one grade, so that there is something to compare."""
+LOGGED_JOINTS = ("butt",)
+"""The joints the made-up runs were done on; they come first among the jobs."""
 PEOPLE: Mapping[str, float] = {"Ansel": 1.06, "Brit": 0.94, "Tove": 0.86}
 """Made-up hands, by their true hand factor."""
 RUNS = 36
@@ -43,13 +113,17 @@ NOTES = (
 )
 
 
-def load_demo(database: Database, bench: Bench, book: RunBook, settings: Settings) -> bool:
+def load_demo(
+    database: Database, bench: Bench, book: RunBook, settings: Settings, metals: Metals
+) -> bool:
     """Load the demo unless it was loaded before; return whether it was loaded now."""
     with database.transaction() as session:
         if Rack(session).setting(LOADED_KEY):
             return False
     for label, orifice_mm in TIPS:
         settings.add_tip(RackTip(label=label, orifice_mm=orifice_mm))
+    for heat in HEATS:
+        metals.add(heat)
     job_ids = [_add_job(bench, job) for job in JOBS]
     _enter_runs(bench, book, settings.tips(), job_ids)
     with database.transaction() as session:
@@ -66,10 +140,10 @@ def _add_job(bench: Bench, job: Mapping[str, Any]) -> str:
 def _enter_runs(bench: Bench, book: RunBook, tips: list[RackTip], job_ids: list[str]) -> None:
     chance = random.Random(SEED)
     jobs = [bench.open(job_id).plan.job for job_id in job_ids]
-    plans = [compose_plan(job, ShopSchools(), tips) for job in jobs]
+    plans = [compose_plan(job, ShopSchools(), tips) for job in jobs if job.joint in LOGGED_JOINTS]
     days = sorted(chance.uniform(0, DAYS) for _ in range(RUNS))
     for day in days:
-        place = chance.randrange(len(jobs))
+        place = chance.randrange(len(plans))
         who = chance.choice(sorted(PEOPLE))
         morning = LAST_DAY - timedelta(days=DAYS - round(day))
         started_at = morning + timedelta(minutes=chance.randrange(-80, 340))

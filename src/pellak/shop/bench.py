@@ -7,16 +7,15 @@ from uuid import uuid4
 
 from sqlalchemy.orm import Session
 
-from pellak.core.job import Job, ShopSchools, job_from, with_changes
-from pellak.core.plan import Plan, compose_plan
-from pellak.core.tables import heat_families, joints
-from pellak.core.torch.candidates import RackTip
+from pellak.core.job import Job, job_from, metal_of, metal_words, with_changes
+from pellak.core.metal.alloy import Metals as MetalsById
+from pellak.core.plan import Plan
+from pellak.core.tables import joints
 from pellak.core.working import Record, short
 from pellak.shop.errors import NotFound, Stale
-from pellak.shop.settings import rack_tips, shop_schools
+from pellak.shop.planning import own_metals, plan_job
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
-from pellak.store.rack import Rack
 from pellak.store.runs import Runs
 from pellak.store.tables import JobRow
 
@@ -45,9 +44,9 @@ class OpenJob(Record):
     plan: Plan
 
 
-def ticket_line(job: Job) -> str:
+def ticket_line(job: Job, own: MetalsById) -> str:
     """Return metal, thickness and joint in one line."""
-    metal = heat_families()[job.family].name.removesuffix(" steel")
+    metal = metal_words(job, metal_of(job, own)).split(",")[0].removesuffix(" steel")
     thickness = f" {short(job.thickness_mm, 3)} mm" if job.thickness_mm is not None else ""
     return f"{metal}{thickness} · {joints()[job.joint].name}"
 
@@ -62,12 +61,13 @@ class Bench:
     def tickets(self) -> list[Ticket]:
         """Return the tickets on the bench, oldest first."""
         with self._database.transaction() as session:
+            own = own_metals(session)
             return [
                 Ticket(
                     id=row.job_id,
                     name=row.name,
                     belongs_to=job.belongs_to,
-                    line=ticket_line(job),
+                    line=ticket_line(job, own),
                     family=row.family,
                     open_run_id=_open_run_id(session, row.job_id),
                 )
@@ -95,15 +95,17 @@ class Bench:
     def preview(self, job_id: str, changes: Mapping[str, Any]) -> Plan:
         """Return the plan as it would be with some changes, saving nothing."""
         with self._database.transaction() as session:
-            job = with_changes(job_from(_get(session, job_id).document), changes)
-            return _plan(session, job)
+            job = with_changes(
+                job_from(_get(session, job_id).document), changes, own_metals(session)
+            )
+            return plan_job(session, job)
 
     def change(self, job_id: str, version: int, changes: Mapping[str, Any]) -> OpenJob:
         """Save some changes to a job; what stood before can be taken back."""
         with self._database.transaction() as session:
             row = self._current(session, job_id, version)
             before = job_from(row.document)
-            after = with_changes(before, changes)
+            after = with_changes(before, changes, own_metals(session))
             if after != before:
                 Jobs(session).remember(row, self._clock())
                 self._save(row, after)
@@ -153,7 +155,7 @@ class Bench:
             saved_at=row.saved_at,
             undo_steps=Jobs(session).count_revisions(row.job_id),
             open_run_id=_open_run_id(session, row.job_id),
-            plan=_plan(session, job_from(row.document)),
+            plan=plan_job(session, job_from(row.document)),
         )
 
 
@@ -177,10 +179,3 @@ def _get(session: Session, job_id: str) -> JobRow:
 def _open_run_id(session: Session, job_id: str) -> str | None:
     run = Runs(session).open_for(job_id)
     return None if run is None else run.run_id
-
-
-def _plan(session: Session, job: Job) -> Plan:
-    rack = Rack(session)
-    schools: ShopSchools = shop_schools(rack)
-    tips: list[RackTip] = rack_tips(rack)
-    return compose_plan(job, schools, tips)

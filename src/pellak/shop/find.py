@@ -5,6 +5,7 @@ from pellak.core.errors import Refused
 from pellak.core.job import job_from
 from pellak.core.working import Record
 from pellak.shop.bench import ticket_line
+from pellak.shop.planning import own_metals
 from pellak.shop.settings import rack_tips
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
@@ -37,8 +38,11 @@ class Finder:
         """Return the jobs a text names and the answers it asks for."""
         wanted = text.casefold().strip()
         with self._database.transaction() as session:
+            own = own_metals(session)
             jobs = [
-                FoundJob(id=row.job_id, name=row.name, line=ticket_line(job_from(row.document)))
+                FoundJob(
+                    id=row.job_id, name=row.name, line=ticket_line(job_from(row.document), own)
+                )
                 for row in Jobs(session).on_the_bench()
             ]
             tips = rack_tips(Rack(session))

@@ -9,14 +9,13 @@ from sqlalchemy.orm import Session
 
 from pellak.core.errors import Refused
 from pellak.core.job import job_from
-from pellak.core.plan import Plan, compose_plan
+from pellak.core.plan import Plan
 from pellak.core.run_log import RunLog, with_entries
 from pellak.core.working import Record
 from pellak.shop.errors import NotFound, Stale
-from pellak.shop.settings import rack_tips, shop_schools
+from pellak.shop.planning import plan_job
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
-from pellak.store.rack import Rack
 from pellak.store.runs import Runs
 from pellak.store.tables import RunRow
 
@@ -76,8 +75,7 @@ class RunBook:
             standing = Runs(session).open_for(job_id)
             if standing is not None and standing.plan["job"] == job_row.document:
                 return _run(standing)
-            rack = Rack(session)
-            plan = compose_plan(job_from(job_row.document), shop_schools(rack), rack_tips(rack))
+            plan = plan_job(session, job_from(job_row.document))
             if not plan.may_start or plan.job.thickness_mm is None:
                 raise Refused("job", plan.job.name, plan.why_not)
             if standing is not None and standing.puddle_s is None and standing.seam_min is None:

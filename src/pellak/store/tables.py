@@ -86,6 +86,18 @@ class TipRow(Base):
     chart: Mapped[list[dict[str, Any]]] = mapped_column(JSON, default=list)
 
 
+class HeatLotRow(Base):
+    """A heat of the shop's own: a mill certificate as it was entered."""
+
+    __tablename__ = "heat_lot"
+    metal_id: Mapped[str] = mapped_column(String(40), primary_key=True)
+    heat: Mapped[str] = mapped_column(String(60), index=True)
+    alloy: Mapped[str] = mapped_column(String(60), index=True)
+    certificate: Mapped[dict[str, Any]] = mapped_column(JSON)
+    entered_at: Mapped[datetime] = mapped_column(UtcMoment)
+    deleted_at: Mapped[datetime | None] = mapped_column(UtcMoment)
+
+
 class SettingRow(Base):
     """A setting of the shop, JSON by key."""
 

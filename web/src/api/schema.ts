@@ -123,6 +123,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reckon/preheat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Does this alloy at this thickness want heat first, and how much? */
+        post: operations["reckon_preheat"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -280,6 +297,110 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/metals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Metals */
+        get: operations["list_metals"];
+        put?: never;
+        /** Add Heat */
+        post: operations["add_heat"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/metals/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Export Heats */
+        get: operations["export_heats"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/metals/look-into": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look Into Certificates */
+        post: operations["look_into_certificates"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/metals/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Import Certificates */
+        post: operations["import_certificates"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/metals/{metal_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Look At Metal */
+        get: operations["look_at_metal"];
+        put?: never;
+        post?: never;
+        /** Put Heat Away */
+        delete: operations["put_heat_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/metals/{metal_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring Heat Back */
+        post: operations["bring_heat_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/basics": {
         parameters: {
             query?: never;
@@ -353,6 +474,38 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * Amount
+         * @description How much of an element, mass %. `low_pct` None: certified only as below `high_pct`.
+         */
+        Amount: {
+            /** Low Pct */
+            low_pct: number | null;
+            /** High Pct */
+            high_pct: number;
+        };
+        /**
+         * Asks
+         * @description A question only the person can answer: the job's field, what was answered, the answers.
+         *
+         *     `picker` names a richer way to answer than a list: the catalogue of metals.
+         */
+        Asks: {
+            /** Field */
+            field: string;
+            /** Question */
+            question: string;
+            /** Chosen */
+            chosen: string | null;
+            /** Answers */
+            answers: components["schemas"]["School"][];
+            /**
+             * Picker
+             * @default
+             * @enum {string}
+             */
+            picker: "" | "metals";
+        };
         /**
          * Basics
          * @description What a page needs before it can show anything.
@@ -436,6 +589,25 @@ export interface components {
             source: string;
         };
         /**
+         * Certificate
+         * @description One heat: its number, the catalogue alloy it is a heat of, and its amounts by element.
+         */
+        Certificate: {
+            /** Heat */
+            heat: string;
+            /** Alloy */
+            alloy: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Amounts */
+            amounts: {
+                [key: string]: components["schemas"]["Amount"];
+            };
+        };
+        /**
          * ChartRow
          * @description One row of the tip maker's own chart, as typed in.
          */
@@ -450,8 +622,24 @@ export interface components {
             oxygen_bar: number;
         };
         /**
+         * CheckWith
+         * @description How to prove the heat: the crayon that must have melted and the one that must not have.
+         */
+        CheckWith: {
+            /** Crayon Low C */
+            crayon_low_c: number;
+            /** Crayon High C */
+            crayon_high_c: number;
+            /** Contact Thermometer */
+            contact_thermometer: boolean;
+            /** How */
+            how: string;
+        };
+        /**
          * Choice
          * @description A question where good people disagree, the job's field that answers it, and the answers.
+         *
+         *     `job_only` marks a choice that belongs to the piece and is never the whole shop's.
          */
         Choice: {
             /** Field */
@@ -467,6 +655,11 @@ export interface components {
             chosen_by: "job" | "shop";
             /** Schools */
             schools: components["schemas"]["School"][];
+            /**
+             * Job Only
+             * @default false
+             */
+            job_only: boolean;
         };
         /**
          * Confirmation
@@ -477,6 +670,85 @@ export interface components {
             step: string;
             /** At */
             at: string;
+        };
+        /**
+         * CoolingPoint
+         * @description Cooling time and hardness at one start temperature; None where the pool is not through.
+         */
+        CoolingPoint: {
+            /** Start C */
+            start_c: number;
+            /** T85 S */
+            t85_s: number | null;
+            /** Haz Hv */
+            haz_hv: number | null;
+            /** Heat Input Kj Per Mm */
+            heat_input_kj_per_mm: number | null;
+        };
+        /**
+         * Curve
+         * @description A figure drawn against another, with the level that matters and where this job stands.
+         */
+        Curve: {
+            /** Label */
+            label: string;
+            /** X Label */
+            x_label: string;
+            /** X Unit */
+            x_unit: string;
+            /** Y Unit */
+            y_unit: string;
+            /** Points */
+            points: components["schemas"]["CurvePoint"][];
+            /** Limit */
+            limit?: number | null;
+            /**
+             * Limit Label
+             * @default
+             */
+            limit_label: string;
+            /** At X */
+            at_x?: components["schemas"]["CurvePoint"][];
+        };
+        /**
+         * CurvePoint
+         * @description One place of a curve; y None where there is no answer.
+         */
+        CurvePoint: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number | null;
+        };
+        /**
+         * Dimension
+         * @description A boxed dimension: the job's field, its value, whether it is the usual one, where it is.
+         */
+        Dimension: {
+            /** Field */
+            field: string;
+            /** Label */
+            label: string;
+            /** Short */
+            short: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle";
+            /** Unit */
+            unit: string;
+            /** Asks */
+            asks: string;
+            /** Value */
+            value: number | null;
+            /** Usual */
+            usual: boolean;
+            /** At */
+            at: [
+                number,
+                number
+            ];
         };
         /**
          * DisplayUnit
@@ -506,6 +778,20 @@ export interface components {
             text: string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * ElementBar
+         * @description An element: how much is reckoned with, and the span it was certified in.
+         */
+        ElementBar: {
+            /** Element */
+            element: string;
+            /** Percent */
+            percent: number;
+            /** Low Percent */
+            low_percent: number;
+            /** High Percent */
+            high_percent: number;
         };
         /**
          * EyesAnswer
@@ -594,6 +880,10 @@ export interface components {
             working?: components["schemas"]["Working"][];
             scale?: components["schemas"]["JudgementScale"] | null;
             choice?: components["schemas"]["Choice"] | null;
+            asks?: components["schemas"]["Asks"] | null;
+            curve?: components["schemas"]["Curve"] | null;
+            /** Methods */
+            methods?: components["schemas"]["MethodLine"][];
         };
         /**
          * FlameAnswer
@@ -716,7 +1006,7 @@ export interface components {
              * @default butt
              * @enum {string}
              */
-            joint: "butt" | "tipped-edge" | "outside-corner" | "tee" | "lap" | "cluster";
+            joint: "butt" | "tipped-edge" | "outside-corner" | "tee" | "lap" | "cluster" | "pipe-butt" | "casting-crack";
             /**
              * Start C
              * @default 20
@@ -731,6 +1021,8 @@ export interface components {
             acetylene_l_per_h: number;
             /** Orifice Mm */
             orifice_mm?: number | null;
+            /** Near Edge Mm */
+            near_edge_mm?: number | null;
         };
         /**
          * HeatLine
@@ -777,6 +1069,8 @@ export interface components {
             haz_width_mm: number | null;
             /** T85 S */
             t85_s: number | null;
+            /** Haz Hv */
+            haz_hv?: number | null;
             /** Heat Input Kj Per Mm */
             heat_input_kj_per_mm: number | null;
             /** Gas L Per M */
@@ -787,6 +1081,18 @@ export interface components {
             matched_puddle_s: number | null;
             /** Verdict */
             verdict: string;
+        };
+        /**
+         * Imported
+         * @description What an import came to: heats taken, heats that stood there already, things left out.
+         */
+        Imported: {
+            /** Added */
+            added: components["schemas"]["MetalLine"][];
+            /** Already There */
+            already_there: string[];
+            /** Left Out */
+            left_out: string[];
         };
         /**
          * JobChange
@@ -819,6 +1125,38 @@ export interface components {
             version: number;
         };
         /**
+         * JointDrawing
+         * @description A joint in section. `torch_deg` leans from upright, to the right; `view` is left, bottom,
+         *     right, top of the metal.
+         */
+        JointDrawing: {
+            /**
+             * Joint
+             * @enum {string}
+             */
+            joint: "butt" | "tipped-edge" | "outside-corner" | "tee" | "lap" | "cluster" | "pipe-butt" | "casting-crack";
+            /** Shapes */
+            shapes: components["schemas"]["Shape"][];
+            /** Dimensions */
+            dimensions: components["schemas"]["Dimension"][];
+            /** Torch Deg */
+            torch_deg: number;
+            /** Torch At */
+            torch_at: [
+                number,
+                number
+            ];
+            /** View */
+            view: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Text */
+            text: string;
+        };
+        /**
          * JudgementScale
          * @description A small scale on which a figure sits, from 0 to `end`, in the figure's unit.
          */
@@ -844,6 +1182,84 @@ export interface components {
              * @default false
              */
             finish: boolean;
+        };
+        /**
+         * MetalLine
+         * @description One line of the catalogue.
+         */
+        MetalLine: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Family */
+            family: string;
+            /** Family Name */
+            family_name: string;
+            /** Standard */
+            standard: string;
+            /** Own */
+            own: boolean;
+            /**
+             * Advice
+             * @enum {string}
+             */
+            advice: "fuse" | "mind" | "refuse";
+            /** Note */
+            note: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * MetalPage
+         * @description Everything a metal's page shows.
+         */
+        MetalPage: {
+            line: components["schemas"]["MetalLine"];
+            /** Source */
+            source: string;
+            /** Composition */
+            composition: components["schemas"]["ElementBar"][];
+            /** Equivalents */
+            equivalents?: components["schemas"]["Figure"][];
+            /** Meaning */
+            meaning: string;
+            /** Cautions */
+            cautions: components["schemas"]["Caution"][];
+            /** Preheats */
+            preheats: components["schemas"]["PreheatAt"][];
+            /** Rods */
+            rods: components["schemas"]["School"][];
+        };
+        /**
+         * MethodLine
+         * @description One method beside its rivals: what it says, whether it may be used here, and why.
+         */
+        MethodLine: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Value */
+            value: number | null;
+            /** Valid */
+            valid: boolean;
+            /** Chosen */
+            chosen: boolean;
+            /** Why */
+            why: string;
+        };
+        /**
+         * MethodValue
+         * @description One method's answer: null where it asks for none or does not apply.
+         */
+        MethodValue: {
+            /** Preheat C */
+            preheat_c: number | null;
+            /** Valid */
+            valid: boolean;
+            /** Why */
+            why: string;
         };
         /**
          * OneLineAnswer
@@ -906,6 +1322,147 @@ export interface components {
             why_not: string;
         };
         /**
+         * PostHeat
+         * @description The heat and the cooling afterwards. None where none is asked for.
+         *
+         *     `cooling_max_c_per_h` holds down to `slow_down_to_c`; `needed` False marks a heat that is only
+         *     owed to machined parts and parts under a code.
+         */
+        PostHeat: {
+            /** Target C */
+            target_c: number | null;
+            /** Low C */
+            low_c: number | null;
+            /** High C */
+            high_c: number | null;
+            /** Hold Min */
+            hold_min: number | null;
+            /** Cooling Max C Per H */
+            cooling_max_c_per_h: number | null;
+            /** Slow Down To C */
+            slow_down_to_c: number | null;
+            /** Cool In */
+            cool_in: string;
+            /** Needed */
+            needed: boolean;
+            /** Why */
+            why: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * PreheatAnswer
+         * @description Answer of the preheat reckoner.
+         */
+        PreheatAnswer: {
+            values: components["schemas"]["PreheatValues"];
+            /** Working */
+            working?: components["schemas"]["Working"][];
+            /** Cautions */
+            cautions?: components["schemas"]["Caution"][];
+            /** Schools */
+            schools?: components["schemas"]["School"][];
+        };
+        /**
+         * PreheatAt
+         * @description The preheat of a metal at one thickness, free to move.
+         */
+        PreheatAt: {
+            /** Thickness Mm */
+            thickness_mm: number;
+            /** Preheat C */
+            preheat_c: number | null;
+            /** Why */
+            why: string;
+        };
+        /**
+         * PreheatGiven
+         * @description A metal by alloy id or analysis, its wall, how it is held, and the school to go by.
+         *
+         *     `combined_thickness_mm`, the sum of what conducts heat away within 75 mm, replaces the wall in
+         *     the formulas; `temper_c` is what a quenched-and-tempered part was tempered at.
+         */
+        PreheatGiven: {
+            /** Alloy */
+            alloy?: string | null;
+            /** Composition */
+            composition?: {
+                [key: string]: number;
+            } | null;
+            /** Family */
+            family?: ("carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "tool-steel" | "manganese-steel" | "cast-iron" | "aluminium" | "lead") | null;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /**
+             * Joint
+             * @default butt
+             * @enum {string}
+             */
+            joint: "butt" | "tipped-edge" | "outside-corner" | "tee" | "lap" | "cluster" | "pipe-butt" | "casting-crack";
+            /** Combined Thickness Mm */
+            combined_thickness_mm?: number | null;
+            /**
+             * Restraint
+             * @default low
+             * @enum {string}
+             */
+            restraint: "low" | "medium" | "high";
+            /**
+             * Hydrogen Ml Per 100G
+             * @default 5
+             */
+            hydrogen_ml_per_100g: number;
+            /** Heat Input Kj Per Mm */
+            heat_input_kj_per_mm?: number | null;
+            /** Acetylene L Per H */
+            acetylene_l_per_h?: number | null;
+            /** Temper C */
+            temper_c?: number | null;
+            /**
+             * School
+             * @default auto
+             * @enum {string}
+             */
+            school: "auto" | "shop" | "seferian" | "en1011-b" | "cooling-time" | "warm-through" | "soak" | "zone" | "warm-and-bury";
+        };
+        /**
+         * PreheatValues
+         * @description The recommended heat; null where the piece is welded cold or the school is refused.
+         */
+        PreheatValues: {
+            /** Preheat C */
+            preheat_c: number | null;
+            /** Preheat Low C */
+            preheat_low_c: number | null;
+            /** Preheat High C */
+            preheat_high_c: number | null;
+            /** Interpass Min C */
+            interpass_min_c: number | null;
+            /** Interpass Max C */
+            interpass_max_c: number | null;
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "none" | "shop" | "seferian" | "en1011-b" | "en1011-b-edge" | "cooling-time" | "warm-through" | "practice" | "soak" | "zone" | "warm-and-bury";
+            /** By Method */
+            by_method: {
+                [key: string]: components["schemas"]["MethodValue"];
+            };
+            /** Why */
+            why: string;
+            post_heat: components["schemas"]["PostHeat"];
+            check_with: components["schemas"]["CheckWith"] | null;
+            /** Spread Max K */
+            spread_max_k: number | null;
+            /** T85 S */
+            t85_s: number | null;
+            /** Haz Hv */
+            haz_hv: number | null;
+            /** Curve */
+            curve: components["schemas"]["CoolingPoint"][];
+        };
+        /**
          * Problem
          * @description What went wrong, for people and for programs.
          */
@@ -950,7 +1507,7 @@ export interface components {
              */
             kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle";
             /** Family */
-            family?: ("carbon-steel" | "chromoly" | "stainless" | "aluminium" | "lead" | "cast-iron") | null;
+            family?: ("carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "tool-steel" | "manganese-steel" | "cast-iron" | "aluminium" | "lead") | null;
         };
         /**
          * QuantityValues
@@ -988,6 +1545,16 @@ export interface components {
             jets: number;
             /** Chart */
             chart?: components["schemas"]["ChartRow"][];
+        };
+        /**
+         * ReadFile
+         * @description The certificates of a file, and what in it was not understood and left out.
+         */
+        ReadFile: {
+            /** Certificates */
+            certificates: components["schemas"]["Certificate"][];
+            /** Left Out */
+            left_out: string[];
         };
         /**
          * ReckonerLine
@@ -1105,6 +1672,8 @@ export interface components {
         /**
          * SeamDrawing
          * @description The seam across and along. Parts that are not known, or never happen, are null.
+         *
+         *     `glows` is False for metals that melt without showing any colour first.
          */
         SeamDrawing: {
             /** Thickness Mm */
@@ -1149,12 +1718,21 @@ export interface components {
             along?: components["schemas"]["HeatPoint"][];
             /** Lines */
             lines?: components["schemas"]["HeatLine"][];
+            joint?: components["schemas"]["JointDrawing"] | null;
+            /**
+             * Glows
+             * @default true
+             */
+            glows: boolean;
             /** Text */
             text: string;
         };
         /**
          * SeamJob
-         * @description A seam in sheet. None means not told yet, never a silent default.
+         * @description A seam. None means not told yet, never a silent default.
+         *
+         *     `alloy` is an id of the catalogue or of the shop's own heats, or "unknown"; while it is None
+         *     the family's common grade stands in, and the plan says so.
          */
         SeamJob: {
             /**
@@ -1173,15 +1751,17 @@ export interface components {
             /**
              * Family
              * @default carbon-steel
-             * @constant
+             * @enum {string}
              */
-            family: "carbon-steel";
+            family: "carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "tool-steel" | "manganese-steel" | "cast-iron" | "aluminium" | "lead";
+            /** Alloy */
+            alloy?: string | null;
             /**
              * Joint
              * @default butt
-             * @constant
+             * @enum {string}
              */
-            joint: "butt";
+            joint: "butt" | "tipped-edge" | "outside-corner" | "tee" | "lap" | "cluster" | "pipe-butt" | "casting-crack";
             /** Thickness Mm */
             thickness_mm?: number | null;
             /** Length Mm */
@@ -1191,25 +1771,73 @@ export interface components {
              * @default 0
              */
             root_gap_mm: number;
+            /** Upstand Mm */
+            upstand_mm?: number | null;
+            /** Leg Mm */
+            leg_mm?: number | null;
+            /** Overlap Mm */
+            overlap_mm?: number | null;
+            /** Outside Diameter Mm */
+            outside_diameter_mm?: number | null;
+            /** Branch Deg */
+            branch_deg?: number | null;
+            /** Included Angle Deg */
+            included_angle_deg?: number | null;
+            /** Root Face Mm */
+            root_face_mm?: number | null;
+            /** Held */
+            held?: ("nothing" | "fuel-solvent-gas" | "not-known") | null;
+            /** Coating */
+            coating?: ("bare" | "paint" | "zinc" | "chromium" | "cadmium" | "lead-paint" | "degreased-chlorinated" | "not-known") | null;
+            /** Closed */
+            closed?: ("open" | "vented" | "closed") | null;
+            /** Restraint */
+            restraint?: ("low" | "medium" | "high") | null;
+            /** Fume */
+            fume?: ("extraction" | "open-air" | "none") | null;
             /**
              * Start C
              * @default 20
              */
             start_c: number;
+            /** Temper C */
+            temper_c?: number | null;
             /** Acetylene L Per H */
             acetylene_l_per_h?: number | null;
             /** Tip Label */
             tip_label?: string | null;
+            /** Rod */
+            rod?: string | null;
             /** Pace */
             pace?: ("gentle" | "normal" | "brisk") | null;
             /** Mixer */
             mixer?: ("equal-pressure" | "injector") | null;
             /** Shut Down */
             shut_down?: ("acetylene-first" | "oxygen-first") | null;
+            /** Preheat */
+            preheat?: ("auto" | "shop" | "seferian" | "en1011-b" | "cooling-time" | "warm-through" | "soak" | "zone" | "warm-and-bury") | null;
             /** Typed */
             typed?: {
                 [key: string]: string;
             };
+        };
+        /**
+         * Shape
+         * @description A closed outline. `metal` is the piece, `pool` what will be melted, `crack` a line to stop.
+         *
+         *     `hidden` metal lies behind the section, such as the far wall of a tube.
+         */
+        Shape: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "metal" | "hidden" | "pool" | "crack";
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
         };
         /**
          * ShopSchools
@@ -1234,6 +1862,12 @@ export interface components {
              * @enum {string}
              */
             shut_down: "acetylene-first" | "oxygen-first";
+            /**
+             * Preheat
+             * @default auto
+             * @enum {string}
+             */
+            preheat: "auto" | "shop" | "seferian" | "en1011-b" | "cooling-time" | "warm-through" | "soak" | "zone" | "warm-and-bury";
         };
         /**
          * Sign
@@ -1278,6 +1912,8 @@ export interface components {
         /**
          * Step
          * @description One step: what to do, why, and whose rule it is.
+         *
+         *     `families` limits it to some metals; `when` to plans whose figure of that id has a number.
          */
         Step: {
             /** Id */
@@ -1286,7 +1922,7 @@ export interface components {
              * Phase
              * @enum {string}
              */
-            phase: "piece" | "place" | "people" | "equipment" | "gas" | "light-up" | "seam" | "shut-down";
+            phase: "piece" | "place" | "people" | "equipment" | "gas" | "light-up" | "preheat" | "seam" | "shut-down" | "after";
             /** Text */
             text: string;
             /** Reason */
@@ -1308,6 +1944,13 @@ export interface components {
             school?: ("acetylene-first" | "oxygen-first") | null;
             /** Number */
             number?: string | null;
+            /** Families */
+            families?: string[];
+            /**
+             * When
+             * @default
+             */
+            when: string;
             /**
              * Kind
              * @default step
@@ -1391,7 +2034,7 @@ export interface components {
              * @default butt
              * @enum {string}
              */
-            joint: "butt" | "tipped-edge" | "outside-corner" | "tee" | "lap" | "cluster";
+            joint: "butt" | "tipped-edge" | "outside-corner" | "tee" | "lap" | "cluster" | "pipe-butt" | "casting-crack";
             /**
              * Start C
              * @default 20
@@ -1867,6 +2510,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CarbonEquivalentAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reckon_preheat: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreheatGiven"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreheatAnswer"];
                 };
             };
             /** @description Bad Request */
@@ -2882,6 +3585,546 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_metals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MetalLine"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_heat: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MetalLine"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_heats: {
+        parameters: {
+            query?: {
+                kind?: "csv" | "json";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_into_certificates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadFile"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_certificates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_at_metal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                metal_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MetalPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_heat_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                metal_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bring_heat_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                metal_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MetalLine"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -14,9 +14,21 @@ class BenchCard(Record):
     figure: Figure | None = None
 
 
-def bench_cards(figures: Mapping[str, Figure], shut_down: ShutDownSchool) -> list[BenchCard]:
-    """Return the cards in order for a plan's figures by id."""
+def bench_cards(
+    figures: Mapping[str, Figure], shut_down: ShutDownSchool, family: str
+) -> list[BenchCard]:
+    """Return the cards in order for a plan's figures by id and the metal's family."""
+
+    def wanted(step: Step) -> bool:
+        if step.families and family not in step.families:
+            return False
+        if not step.when:
+            return True
+        figure = figures.get(step.when)
+        return figure is not None and figure.value is not None
+
     return [
         BenchCard(step=step, figure=figures.get(step.number) if step.number else None)
         for step in steps(shut_down)
+        if wanted(step)
     ]

@@ -5,6 +5,8 @@ from functools import cache
 from importlib.resources import files
 from typing import Literal
 
+from pydantic import Field
+
 from pellak.core.working import Record
 
 ShutDownSchool = Literal["acetylene-first", "oxygen-first"]
@@ -16,10 +18,24 @@ GUIDANCE = (
 
 
 class Step(Record):
-    """One step: what to do, why, and whose rule it is."""
+    """One step: what to do, why, and whose rule it is.
+
+    `families` limits it to some metals; `when` to plans whose figure of that id has a number.
+    """
 
     id: str
-    phase: Literal["piece", "place", "people", "equipment", "gas", "light-up", "seam", "shut-down"]
+    phase: Literal[
+        "piece",
+        "place",
+        "people",
+        "equipment",
+        "gas",
+        "light-up",
+        "preheat",
+        "seam",
+        "shut-down",
+        "after",
+    ]
     text: str
     reason: str
     source: str
@@ -27,6 +43,8 @@ class Step(Record):
     gate: Literal["", "stop"] = ""
     school: ShutDownSchool | None = None
     number: str | None = None
+    families: list[str] = Field(default_factory=list)
+    when: str = ""
     kind: Literal["step", "puddle", "seam"] = "step"
 
 
@@ -38,7 +56,7 @@ class DrillStep(Record):
 
 
 @cache
-def _file() -> dict[str, list[dict[str, str]]]:
+def _file() -> dict[str, list[dict[str, object]]]:
     text = files("pellak.core.tables").joinpath("sequences.toml").read_text(encoding="utf-8")
     return tomllib.loads(text)
 

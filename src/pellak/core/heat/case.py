@@ -36,7 +36,8 @@ class HeatCase:
     """The inputs of the plate model.
 
     `hand_factor` scales the heat for a hand and torch: 1 until fitted from logged puddles.
-    `orifice_mm` None means the bore that suits the flow.
+    `orifice_mm` None means the bore that suits the flow. `near_edge_mm` is the distance to an edge
+    across the seam, None for the middle of a sheet; `edge_kept` whether flame past it wraps on.
     """
 
     family: HeatFamily
@@ -46,6 +47,8 @@ class HeatCase:
     heat_paths: int
     hand_factor: float = 1.0
     orifice_mm: float | None = None
+    near_edge_mm: float | None = None
+    edge_kept: bool = False
 
     @property
     def bore_mm(self) -> float:
@@ -105,6 +108,8 @@ class HeatCases:
     melting_rise_k: Floats
     start_c: Floats
     puddle_half_width_m: Floats
+    edge_m: Floats
+    edge_kept: NDArray[np.bool_]
     face_loss_w_per_m2_k: float = FACE_LOSS_W_PER_M2_K
 
     def __len__(self) -> int:
@@ -122,6 +127,8 @@ class HeatCases:
             melting_rise_k=self.melting_rise_k[index],
             start_c=self.start_c[index],
             puddle_half_width_m=self.puddle_half_width_m[index],
+            edge_m=self.edge_m[index],
+            edge_kept=self.edge_kept[index],
             face_loss_w_per_m2_k=self.face_loss_w_per_m2_k,
         )
 
@@ -154,4 +161,8 @@ class HeatCases:
             melting_rise_k=column([c.family.melting_c - c.start_c for c in cases]),
             start_c=column([c.start_c for c in cases]),
             puddle_half_width_m=column([c.puddle_half_width_mm / 1000 for c in cases]),
+            edge_m=column(
+                [np.inf if c.near_edge_mm is None else c.near_edge_mm / 1000 for c in cases]
+            ),
+            edge_kept=np.array([c.edge_kept for c in cases]),
         )

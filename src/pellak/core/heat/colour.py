@@ -34,13 +34,20 @@ def blue_c() -> float:
     return next(colour.low_c for colour in heat_colours() if colour.name == "dark blue")
 
 
-def colour_at(temperature_c: float, melting_c: float) -> str:
-    """Return the colour, as hex, that clean steel heated to a temperature shows.
+COLOURLESS: frozenset[str] = frozenset({"aluminium", "lead"})
+"""Families that melt below a visible glow and keep no tint: no colour warns of their pool."""
 
-    Between the last tint and the first glow it looks bare; above melting it is pool.
+
+def colour_at(temperature_c: float, melting_c: float, *, glows: bool = True) -> str:
+    """Return the colour, as hex, that the clean metal heated to a temperature shows.
+
+    Between the last tint and the first glow steel looks bare; above melting it is pool. A metal
+    that does not glow stays bare until then.
     """
     if temperature_c >= melting_c:
         return POOL
+    if not glows:
+        return BARE_STEEL
     for colour in heat_colours():
         if colour.low_c <= temperature_c < colour.high_c:
             return colour.hex

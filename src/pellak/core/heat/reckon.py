@@ -5,6 +5,12 @@ from collections.abc import Callable
 from pellak.core.heat.case import HeatCase
 from pellak.core.heat.solve import HeatGiven, HeatOutcome, HeatSolution, solve_heat
 from pellak.core.heat.verdict import puddle_verdict
+from pellak.core.metal.alloy import HARDENABLE, metal_named
+from pellak.core.metal.composition import Composition
+from pellak.core.metal.hardness import FORMULA as HARDNESS_FORMULA
+from pellak.core.metal.hardness import SCATTER_HV as HARDNESS_SCATTER_HV
+from pellak.core.metal.hardness import SOURCE as HARDNESS_SOURCE
+from pellak.core.metal.hardness import hardness_numbers, haz_hardness_hv
 from pellak.core.working import (
     Answer,
     Caution,
@@ -63,6 +69,7 @@ class HeatValues(Record):
     pool_width_mm: float | None
     haz_width_mm: float | None
     t85_s: float | None
+    haz_hv: float | None = None
     heat_input_kj_per_mm: float | None
     gas_l_per_m: float | None
     lift_off_mm: float | None
@@ -209,27 +216,59 @@ def _cautions(given: HeatGiven, solution: HeatSolution) -> list[Caution]:
     return cautions
 
 
-def heat_answer(given: HeatGiven, solution: HeatSolution) -> HeatAnswer:
-    """Word a solved heat question as an answer with its working."""
+def _hardness(composition: Composition | None, solution: HeatSolution) -> list[Working]:
+    """Return the hardness beside the seam, for a hardenable steel whose analysis is known."""
+    if composition is None:
+        return []
+    t85_s = FIGURES["t85_s"](solution.expected)
+    if t85_s is None:
+        return []
+    value = haz_hardness_hv(composition, t85_s)
+    return [
+        Working(
+            name="haz_hv",
+            value=value,
+            unit="HV",
+            low=value - HARDNESS_SCATTER_HV,
+            high=value + HARDNESS_SCATTER_HV,
+            formula=HARDNESS_FORMULA,
+            inserted=inserted(HARDNESS_FORMULA, hardness_numbers(composition, t85_s)),
+            source=HARDNESS_SOURCE,
+            note="beside the seam, as welded from this start temperature",
+        )
+    ]
+
+
+def heat_answer(
+    given: HeatGiven, solution: HeatSolution, composition: Composition | None = None
+) -> HeatAnswer:
+    """Word a solved heat question as an answer with its working.
+
+    `composition` is the analysis of a hardenable steel, None where hardness is not asked for.
+    """
     expected, case = solution.expected, solution.expected.case
     band = puddle_verdict(
         case.family.family, case.thickness_mm, expected.puddle_s, solution.matched_puddle_s
     )
     note = complaints(VALID_RANGES, {"thickness_mm": given.thickness_mm})
+    hardness = _hardness(composition, solution)
     return HeatAnswer(
         values=HeatValues(
             **{name: figure(expected) for name, figure in FIGURES.items()},
+            haz_hv=hardness[0].value if hardness else None,
             matched_puddle_s=solution.matched_puddle_s,
             verdict=band.verdict,
         ),
-        working=[_working(name, solution, note) for name in FIGURES],
+        working=[*(_working(name, solution, note) for name in FIGURES), *hardness],
         cautions=_cautions(given, solution),
     )
 
 
 def reckon_heat(given: HeatGiven) -> HeatAnswer:
     """Return what a flame does to a piece: times, speed, widths, cooling, gas."""
-    return heat_answer(given, solve_heat(given))
+    metal = metal_named(given.alloy) if given.alloy is not None else None
+    analysis = metal.composition if metal is not None and metal.family in HARDENABLE else None
+    return heat_answer(given, solve_heat(given), analysis)
 
 
 HEAT = Reckoner(

@@ -3,12 +3,13 @@
 import math
 from dataclasses import dataclass, replace
 
+import numpy as np
 from pydantic import Field
 
 from pellak.core.errors import Refused
-from pellak.core.heat.case import HeatCase, HeatCases
+from pellak.core.heat.case import Floats, HeatCase, HeatCases
 from pellak.core.heat.gas_rule import rule_flow_l_per_h
-from pellak.core.heat.standing import standing_times
+from pellak.core.heat.standing import StandingTimes, standing_times
 from pellak.core.heat.travel import TravelResult, travel_results
 from pellak.core.metal.alloy import heat_family
 from pellak.core.tables import Family, HeatFamily, Joint, joints
@@ -50,6 +51,7 @@ class HeatGiven(PieceGiven):
 
     acetylene_l_per_h: Number = Field(ge=2, le=20_000)
     orifice_mm: Number | None = Field(default=None, ge=0.1, le=20)
+    near_edge_mm: Number | None = Field(default=None, ge=0, le=10_000)
 
     def case(self) -> HeatCase:
         """Return this piece under this flame."""
@@ -57,6 +59,7 @@ class HeatGiven(PieceGiven):
             self.matched_case(),
             acetylene_l_per_h=self.acetylene_l_per_h,
             orifice_mm=self.orifice_mm,
+            near_edge_mm=self.near_edge_mm,
         )
 
 
@@ -86,6 +89,29 @@ def seconds_or_never(seconds: float) -> float | None:
     return None if math.isnan(seconds) else float(seconds)
 
 
+def _standing(cases: list[HeatCase], matched: HeatCase) -> StandingTimes:
+    """Return standing times of the planned, cool and hot hand, and of the matched flame.
+
+    Near an edge the flame past it is partly lost and partly wraps on: the planned time is the
+    mean of both, by logarithm; the cool hand loses it all, the hot hand keeps it all.
+    """
+    times = standing_times(HeatCases.of([*cases, matched]))
+    if cases[0].near_edge_mm is None:
+        return times
+    kept = standing_times(HeatCases.of([replace(c, edge_kept=True) for c in [*cases, matched]]))
+    weight = np.array([0.5, 0.0, 1.0, 0.0])
+
+    def between(lost: Floats, wrapped: Floats) -> Floats:
+        mixed: Floats = np.exp((1 - weight) * np.log(lost) + weight * np.log(wrapped))
+        return np.where(weight == 1.0, wrapped, mixed)
+
+    return StandingTimes(
+        between(times.wet_s, kept.wet_s),
+        between(times.puddle_s, kept.puddle_s),
+        between(times.through_s, kept.through_s),
+    )
+
+
 def solve_heat(given: HeatGiven) -> HeatSolution:
     """Solve a heat question.
 
@@ -99,7 +125,7 @@ def solve_heat(given: HeatGiven) -> HeatSolution:
         replace(case, hand_factor=case.hand_factor / spread),
         replace(case, hand_factor=case.hand_factor * spread),
     ]
-    times = standing_times(HeatCases.of([*cases, given.matched_case()]))
+    times = _standing(cases, given.matched_case())
     travels = travel_results(HeatCases.of(cases), case.family.grain_change_c)
     expected, cool, hot = (
         HeatOutcome(

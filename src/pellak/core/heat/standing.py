@@ -6,6 +6,7 @@ import numpy as np
 
 from pellak.core.heat.bracket import where_share_is_one
 from pellak.core.heat.case import Floats, HeatCases
+from pellak.core.heat.edge import beside_edge
 from pellak.core.heat.plate import FAR_FACE, NEAR_FACE, HeatingHistory
 
 SHORTEST_S = 1e-3
@@ -47,7 +48,7 @@ def puddle_times_s(cases: HeatCases) -> Floats:
 
 def _seconds_until_molten(cases: HeatCases, *, beside_m: Floats, depth: Floats) -> Floats:
     def share(ln_seconds: Floats) -> Floats:
-        history = HeatingHistory.at(cases, np.exp(ln_seconds), depth)
+        history = beside_edge(HeatingHistory.at(cases, np.exp(ln_seconds), depth), cases)
         return history.rise_beside_k(beside_m) / cases.molten_rise_k
 
     ln_seconds = where_share_is_one(

@@ -6,8 +6,8 @@ from typing import Literal
 from pydantic import Field
 
 from pellak.core.errors import Refused
-from pellak.core.metal.alloy import alloys
-from pellak.core.metal.composition import Composition, Percent, catalogue_compositions, checked
+from pellak.core.metal.alloy import FERROUS, metal_named
+from pellak.core.metal.composition import Composition, Percent, checked
 from pellak.core.working import (
     Answer,
     Caution,
@@ -141,12 +141,12 @@ def _told(given: CarbonEquivalentGiven) -> tuple[Composition, str]:
     if (given.composition is None) == (given.alloy is None):
         raise Refused("composition", given.composition, "either a composition or an alloy id")
     if given.alloy is not None:
-        if given.alloy not in alloys():
-            raise Refused("alloy", given.alloy, "an alloy id from the catalogue, such as sae-1010")
-        family = alloys()[given.alloy].family
-        if family in ("aluminium", "lead"):
-            raise Refused("alloy", given.alloy, f"a steel or an iron; {given.alloy} is {family}")
-        return catalogue_compositions()[given.alloy], family
+        metal = metal_named(given.alloy)
+        if metal.family not in FERROUS:
+            raise Refused(
+                "alloy", given.alloy, f"a steel or an iron; {given.alloy} is {metal.family}"
+            )
+        return metal.composition, metal.family
     if given.family is None:
         raise Refused("family", None, "the family, since irons are reckoned otherwise than steels")
     assert given.composition is not None

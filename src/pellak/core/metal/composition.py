@@ -1,13 +1,11 @@
 """What a metal is made of, mass %, and where it comes from in the catalogue."""
 
 from collections.abc import Mapping
-from functools import cache
 from typing import Annotated
 
 from pydantic import Field
 
 from pellak.core.errors import Refused
-from pellak.core.tables import rows
 from pellak.core.working import Number
 
 ELEMENTS = (
@@ -20,13 +18,9 @@ WHOLE_PERCENT = 100.5
 """A sum above this is no composition: rounding of the parts explains half a percent, no more."""
 
 
-@cache
-def catalogue_compositions() -> Mapping[str, Composition]:
-    """Return the composition of every catalogue alloy; elements that are not known are left out."""
-    return {
-        row["id"]: {e: float(row[f"{e}_pct"]) for e in ELEMENTS if row[f"{e}_pct"]}
-        for row in rows("alloys.csv")
-    }
+def composition_of_row(row: Mapping[str, str]) -> Composition:
+    """Return the composition in a row of the catalogue; elements not known are left out."""
+    return {e: float(row[f"{e}_pct"]) for e in ELEMENTS if row[f"{e}_pct"]}
 
 
 def checked(composition: Composition) -> Composition:

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from functools import cache
 
 from pellak.core.errors import Refused
-from pellak.core.tables import Family, gauge_thicknesses_mm, rows
+from pellak.core.tables import gauge_thicknesses_mm, rows
 from pellak.core.working import short
 
 _GAUGE = re.compile(
@@ -18,12 +18,12 @@ _LEAD_POUNDS = re.compile(r"(\d+)\s*-?\s*(?:lbs?|pound)(?:\s*/\s*(?:ft²|sq\s*ft
 
 @dataclass(frozen=True)
 class GaugeSystem:
-    """A gauge system, the words that name it and the family that means it unasked."""
+    """A gauge system, the words that name it and the families that mean it unasked."""
 
     system: str
     name: str
     words: frozenset[str]
-    family: str
+    families: frozenset[str]
 
 
 @cache
@@ -31,7 +31,10 @@ def gauge_systems() -> Mapping[str, GaugeSystem]:
     """Return the sheet, tube and wire gauge systems by id."""
     return {
         row["system"]: GaugeSystem(
-            row["system"], row["name"], frozenset(row["words"].split(";")), row["family"]
+            row["system"],
+            row["name"],
+            frozenset(row["words"].split(";")),
+            frozenset(row["families"].split(";")),
         )
         for row in rows("gauge_systems.csv")
     }
@@ -54,7 +57,7 @@ def _candidates(gauge: str) -> str:
     return ", ".join(named)
 
 
-def read_gauge(text: str, family: Family | None) -> tuple[float, str] | None:
+def read_gauge(text: str, family: str | None) -> tuple[float, str] | None:
     """Return thickness, mm, and how it was read, or None when the text is no gauge at all.
 
     Raises:
@@ -74,7 +77,7 @@ def read_gauge(text: str, family: Family | None) -> tuple[float, str] | None:
     if kind and not any(kind.strip() in s.words for s in gauge_systems().values()):
         raise Refused("text", text, f"say which gauge: {_candidates(gauge)}")
     if not named:
-        named = [s for s in gauge_systems().values() if family and s.family == family]
+        named = [s for s in gauge_systems().values() if family and family in s.families]
     if len(named) != 1:
         if family == "lead":
             raise Refused("text", text, "lead goes by code, such as code 5, or by weight, 5 lb")

@@ -7,9 +7,9 @@ from fractions import Fraction
 from pydantic import Field
 
 from pellak.core.errors import Refused
+from pellak.core.metal.alloy import MetalFamily
 from pellak.core.reading.gauges import read_gauge
 from pellak.core.reading.units import Kind, QuantityKind, Unit, kinds, unit_spellings
-from pellak.core.tables import Family
 from pellak.core.working import Answer, Reckoner, Record, Working, short
 
 LONGEST_TEXT = 60
@@ -28,7 +28,7 @@ class QuantityGiven(Record):
 
     text: str = Field(max_length=10_000)
     kind: QuantityKind
-    family: Family | None = None
+    family: MetalFamily | None = None
 
 
 class QuantityValues(Record):
@@ -137,7 +137,7 @@ def _read_pairs(text: str, kind: Kind, sign: float) -> tuple[float, str]:
     return total, " ".join(told)
 
 
-def read_quantity(text: str, kind_id: QuantityKind, family: Family | None = None) -> QuantityValues:
+def read_quantity(text: str, kind_id: QuantityKind, family: str | None = None) -> QuantityValues:
     """Read typed text as a quantity.
 
     Args:

@@ -1,26 +1,56 @@
-"""Station 1, Piece: metal, thickness as it is really named, length, fit-up."""
+"""Station 1, Piece: metal, thickness as it is really named, joint, what it held, how it is held."""
 
-from pellak.core.figure import Figure, Station
-from pellak.core.job import Job
+from pellak.core.figure import Asks, Figure, Station
+from pellak.core.job import Job, metal_words
+from pellak.core.metal.alloy import FAMILY_NAMES, Metal
+from pellak.core.metal.fusion import fusion_advice, fusion_cautions
+from pellak.core.metal.mind import metal_cautions
+from pellak.core.piece.dimensions import dimension_rows, dimension_value, ring_length
+from pellak.core.piece.questions import question_cautions, questions_for
 from pellak.core.reading.gauges import gauge_systems
-from pellak.core.stations.reckoned import Reckoned
-from pellak.core.tables import gauge_thicknesses_mm, heat_families
-from pellak.core.working import Caution, Working, short
+from pellak.core.tables import gauge_thicknesses_mm, joints
+from pellak.core.working import Caution, School, Working, short
 
-HOLDS = "Metal, thickness as it is named, joint, length and fit-up."
+HOLDS = "Metal, thickness as it is named, joint, what it held, how it is coated and held."
 NEAR_GAUGE_RATIO = 0.03
 RODLESS_UP_TO_MM = 1.25
 """1.2 mm sheet in the trade; 18 gauge, 1.21 mm, counts as that."""
 FIT_UP_SOURCE = "sheet practice: edges touching and no rod up to about 1.2 mm, a gap up to t above"
+SQUARE_EDGED_UP_TO_MM = 6.0
+GROOVED = ("casting-crack",)
+BARE = Caution(
+    level="warn",
+    text="Heated paint and plating give off fume. Bare 25 mm back from the seam, both faces, and "
+    "the edges.",
+    reason="Zinc gives fume fever, cadmium kills; scale and paint make the pool spark and trap "
+    "dirt.",
+    source="ANSI Z49.1",
+)
+IDENTIFY = Caution(
+    level="stop",
+    text="Nobody knows this metal: no torch. Spark it, file it, try a magnet, look at a chip, "
+    "weigh it; or send a chip for analysis. A steel of unknown grade is planned as high carbon.",
+    reason="Magnesium burns, beryllium copper poisons, and a hard steel cracks: each has been "
+    "taken for something else.",
+    source="ANSI Z49.1",
+)
 
 
-def gauge_beside(thickness_mm: float) -> str:
-    """Return the sheet-steel gauge within 3 % of a thickness, such as `18 ga`, or nothing."""
-    name, mm = min(
-        gauge_thicknesses_mm()["sheet-steel"].items(), key=lambda g: abs(g[1] - thickness_mm)
-    )
+def gauge_beside(thickness_mm: float, family: str) -> str:
+    """Return the gauge within 3 % of a thickness in the family's own system, or nothing."""
+    system = next((s for s in gauge_systems().values() if family in s.families), None)
+    if family == "lead":
+        name, mm = _nearest("lead-code", thickness_mm)
+        return f"code {name} lead" if abs(mm - thickness_mm) <= NEAR_GAUGE_RATIO * mm else ""
+    if system is None:
+        return ""
+    name, mm = _nearest(system.system, thickness_mm)
     near = abs(mm - thickness_mm) <= NEAR_GAUGE_RATIO * mm
-    return f"{name} ga {gauge_systems()['sheet-steel'].name}" if near else ""
+    return f"{name} ga {system.name}" if near else ""
+
+
+def _nearest(system: str, thickness_mm: float) -> tuple[str, float]:
+    return min(gauge_thicknesses_mm()[system].items(), key=lambda g: abs(g[1] - thickness_mm))
 
 
 def _typed(job: Job, field: str, value: float) -> Working:
@@ -36,26 +66,28 @@ def _typed(job: Job, field: str, value: float) -> Working:
     )
 
 
-def fit_up(thickness_mm: float, root_gap_mm: float) -> str:
+def fit_up(job: Job) -> str:
     """Return the fit-up in words."""
-    if root_gap_mm > 0:
+    if job.joint not in ("butt", "pipe-butt", "outside-corner"):
+        return joints()[job.joint].name
+    if job.root_gap_mm > 0:
         return "gapped, rod-fed"
-    return "edges touching, no rod" if thickness_mm <= RODLESS_UP_TO_MM else "edges touching"
+    assert job.thickness_mm is not None
+    rodless = job.thickness_mm <= RODLESS_UP_TO_MM and job.family == "carbon-steel"
+    return "edges touching, no rod" if rodless else "edges touching"
 
 
-def _cautions(job: Job) -> list[Caution]:
-    cautions = [
-        Caution(
-            level="warn",
-            text="Heated paint and plating give off fume. Bare 25 mm back from the seam, both "
-            "faces, and the edges.",
-            reason="Zinc gives fume fever, cadmium kills; scale and paint make the pool spark and "
-            "trap dirt.",
-            source="ANSI Z49.1",
-        )
-    ]
+def _cautions(job: Job, metal: Metal | None) -> list[Caution]:
+    family = metal.family if metal else job.family
+    cautions = [IDENTIFY] if metal is None else fusion_cautions(metal)
+    cautions += question_cautions(job.answers, family, job.joint)
+    if job.coating is None:
+        cautions.append(BARE)
+    if metal is not None:
+        cautions += metal_cautions(metal, "piece")
     thickness_mm = job.thickness_mm
-    if thickness_mm is not None and thickness_mm > 6:
+    square_edged = job.joint not in GROOVED
+    if square_edged and thickness_mm is not None and thickness_mm > SQUARE_EDGED_UP_TO_MM:
         cautions.append(
             Caution(
                 level="warn",
@@ -78,49 +110,161 @@ def _cautions(job: Job) -> list[Caution]:
     return cautions
 
 
-def piece_station(job: Job, reckoned: Reckoned | None) -> Station:
-    """Return the Piece station; it answers once the thickness is told."""
-    if job.thickness_mm is None or reckoned is None:
-        return Station(
-            id="piece",
-            name="Piece",
-            state="present",
-            answer="thickness?",
-            holds=HOLDS,
-            cautions=_cautions(job),
+def _metal(job: Job, metal: Metal | None) -> Figure:
+    asks = Asks(
+        field="alloy",
+        question="Which metal is it?",
+        chosen=job.alloy,
+        answers=[],
+        picker="metals",
+    )
+    if metal is None:
+        return Figure(
+            id="metal", label="Metal", text=metal_words(job, metal), detail="identify it", asks=asks
         )
-    figures = [
-        Figure(
-            id="thickness_mm",
-            label="Thickness",
-            value=job.thickness_mm,
-            unit="mm",
-            detail=gauge_beside(job.thickness_mm),
-            working=[_typed(job, "thickness_mm", job.thickness_mm)],
+    told = "" if job.alloy else f"grade not told: reckoned as {metal.name}"
+    plain = Working(
+        name="metal",
+        value=metal.name,
+        formula="composition of the alloy named",
+        inserted=", ".join(f"{e} {short(n)} %" for e, n in metal.composition.items()) or "—",
+        source=metal.source or "as told",
+        note="; ".join(filter(None, [metal.note, told])),
+    )
+    advice = fusion_advice(metal)
+    judged = {"fuse": "", "mind": "a poor choice for the torch", "refuse": "not fused by torch"}
+    return Figure(
+        id="metal",
+        label="Metal",
+        text=metal_words(job, metal),
+        detail=" · ".join(filter(None, [told or FAMILY_NAMES[metal.family], judged[advice.level]])),
+        working=[plain],
+        asks=asks,
+    )
+
+
+def _joint(job: Job) -> Figure:
+    rows = joints()
+    return Figure(
+        id="joint",
+        label="Joint",
+        text=rows[job.joint].name,
+        detail="" if job.thickness_mm is None else fit_up(job),
+        asks=Asks(
+            field="joint",
+            question="Which joint?",
+            chosen=job.joint,
+            answers=[School(id=r.joint, label=r.name, why=r.source) for r in rows.values()],
         ),
-        Figure(
-            id="metal",
-            label="Metal",
-            text=heat_families()[job.family].name,
-            detail=fit_up(job.thickness_mm, job.root_gap_mm),
-        ),
-    ]
+    )
+
+
+def _questions(job: Job, family: str) -> list[Figure]:
+    figures = []
+    for question in questions_for(family):
+        chosen = job.answers[question.field]
+        said = next((a for a in question.answer if a.id == chosen), None)
+        figures.append(
+            Figure(
+                id=question.field,
+                label=question.label,
+                text=said.label if said else "not told",
+                asks=Asks(
+                    field=question.field,
+                    question=question.question,
+                    chosen=chosen,
+                    answers=[School(id=a.id, label=a.label, why=a.why) for a in question.answer],
+                ),
+            )
+        )
+    return figures
+
+
+def _dimensions(job: Job, thickness_mm: float) -> list[Figure]:
+    figures = []
+    told = {row.field: getattr(job, row.field) for row in dimension_rows(job.joint)}
+    for row in dimension_rows(job.joint):
+        if row.field == "root_gap_mm":
+            continue
+        value, usual = dimension_value(row, told, thickness_mm)
+        line = _typed(job, row.field, value) if value is not None and not usual else None
+        if value is not None and usual:
+            line = Working(
+                name=row.field,
+                value=value,
+                unit=row.unit,
+                formula=f"usual: {row.usual}",
+                inserted=f"{row.usual} with t = {short(thickness_mm)}",
+                source=row.source,
+                note=f"not told, so the usual: {row.why}",
+            )
+        figures.append(
+            Figure(
+                id=row.field,
+                label=row.label,
+                value=value,
+                text=None if value is not None else "not told",
+                unit=row.unit,
+                detail="the usual; type your own on the drawing" if usual and value else "",
+                working=[line] if line else [],
+            )
+        )
+    return figures
+
+
+def seam_length(job: Job) -> Working | None:
+    """Return the seam's length with working: typed, or once round the tube; None if neither."""
     if job.length_mm is not None:
+        return _typed(job, "length_mm", job.length_mm)
+    return ring_length(job.joint, job.outside_diameter_mm, job.branch_deg)
+
+
+def piece_station(job: Job, metal: Metal | None) -> Station:
+    """Return the Piece station; it answers once the thickness is told."""
+    family = metal.family if metal else job.family
+    length = seam_length(job)
+    figures = [_metal(job, metal)]
+    if job.thickness_mm is not None:
+        figures.append(
+            Figure(
+                id="thickness_mm",
+                label="Wall" if job.joint in ("cluster", "pipe-butt") else "Thickness",
+                value=job.thickness_mm,
+                unit="mm",
+                detail=gauge_beside(job.thickness_mm, family),
+                working=[_typed(job, "thickness_mm", job.thickness_mm)],
+            )
+        )
+    figures.append(_joint(job))
+    if job.thickness_mm is not None:
+        figures += _dimensions(job, job.thickness_mm)
+    if length is not None:
         figures.append(
             Figure(
                 id="length_mm",
                 label="Seam",
-                value=job.length_mm,
+                value=float(length.value or 0),
                 unit="mm",
-                working=[_typed(job, "length_mm", job.length_mm)],
+                low=length.low,
+                high=length.high,
+                working=[length],
             )
         )
+    figures += _questions(job, family)
+    thickness_mm = job.thickness_mm
+    told = thickness_mm is not None
     return Station(
         id="piece",
         name="Piece",
-        state="settled" if job.length_mm is not None else "present",
-        answer=f"{short(job.thickness_mm, 3)} mm sheet",
+        state="settled" if told and length is not None else "present",
+        answer=f"{short(thickness_mm, 3)} mm {_form(job)}" if thickness_mm else "thickness?",
         holds=HOLDS,
         figures=figures,
-        cautions=_cautions(job),
+        cautions=_cautions(job, metal),
+    )
+
+
+def _form(job: Job) -> str:
+    return {"cluster": "tube", "pipe-butt": "pipe", "casting-crack": "casting"}.get(
+        job.joint, "sheet" if (job.thickness_mm or 0) < SQUARE_EDGED_UP_TO_MM else "plate"
     )

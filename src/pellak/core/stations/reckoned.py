@@ -8,6 +8,15 @@ from pellak.core.figure import Choice
 from pellak.core.heat.reckon import HeatAnswer, heat_answer
 from pellak.core.heat.solve import HeatGiven, HeatSolution, solve_heat
 from pellak.core.job import Job, ShopSchools, schools_of
+from pellak.core.metal.alloy import HARDENABLE, Metal, heat_family_of
+from pellak.core.metal.fusion import fusion_advice
+from pellak.core.preheat.reckon import (
+    PreheatAnswer,
+    PreheatGiven,
+    PreheatQuestion,
+    answer_preheat,
+)
+from pellak.core.tables import HeatFamily
 from pellak.core.torch.candidates import RackTip, TipCandidate
 from pellak.core.torch.flame import FlameAnswer, FlameGiven, reckon_flame
 from pellak.core.torch.tip import TipAnswer, TipGiven, reckon_tip
@@ -27,6 +36,10 @@ class Reckoned:
     job: Job
     schools: ShopSchools
     from_rack: bool
+    metal: Metal
+    constants: HeatFamily
+    preheat: PreheatAnswer
+    start_c: float
     tip_answer: TipAnswer
     tip: TipCandidate | None
     orifice_mm: float
@@ -50,18 +63,45 @@ def _planned_tip(job: Job, answer: TipAnswer) -> TipCandidate | None:
     return next(iter(chosen or working), None)
 
 
+def preheat_of(job: Job, metal: Metal, shop: ShopSchools, hand_factor: float) -> PreheatAnswer:
+    """Ask the preheat reckoner about a job whose thickness is told."""
+    assert job.thickness_mm is not None
+    given = PreheatGiven(
+        alloy=metal.id,
+        thickness_mm=job.thickness_mm,
+        joint=job.joint,
+        restraint=job.restraint or ("medium" if metal.family == "cast-iron" else "low"),
+        acetylene_l_per_h=job.acetylene_l_per_h,
+        temper_c=job.temper_c,
+        school=schools_of(job, shop).preheat,
+    )
+    return answer_preheat(PreheatQuestion(metal, given, hand_factor))
+
+
 def reckon_job(
-    job: Job, shop: ShopSchools, rack: Sequence[RackTip], hand_factor: float
+    job: Job,
+    shop: ShopSchools,
+    rack: Sequence[RackTip],
+    hand_factor: float,
+    metal: Metal | None,
+    preheat: PreheatAnswer | None,
 ) -> Reckoned | None:
-    """Ask every reckoner about a job; None while its thickness is not told."""
-    if job.thickness_mm is None:
+    """Ask every reckoner about a job.
+
+    None while its thickness is not told, where nobody knows the metal, or where it is not fused.
+    """
+    if job.thickness_mm is None or metal is None or preheat is None:
+        return None
+    constants = heat_family_of(metal.family)
+    if constants is None or fusion_advice(metal).level == "refuse":
         return None
     schools = schools_of(job, shop)
+    start_c = max(job.start_c, preheat.values.preheat_c or job.start_c)
     piece = {
-        "family": job.family,
+        "family": constants.family,
         "thickness_mm": job.thickness_mm,
         "joint": job.joint,
-        "start_c": job.start_c,
+        "start_c": start_c,
         "hand_factor": hand_factor,
     }
     tip_answer = reckon_tip(
@@ -79,20 +119,31 @@ def reckon_job(
     jet = tip.jet_m_per_s if tip else tip_answer.values.jet_m_per_s
     heat_given = HeatGiven(**piece, acetylene_l_per_h=flow, orifice_mm=orifice_mm)
     solution = solve_heat(heat_given)
+    analysis = metal.composition if metal.family in HARDENABLE else None
     return Reckoned(
         job=job,
         schools=schools,
         from_rack=bool(rack),
+        metal=metal,
+        constants=constants,
+        preheat=preheat,
+        start_c=start_c,
         tip_answer=tip_answer,
         tip=tip,
         orifice_mm=orifice_mm,
         acetylene_l_per_h=flow,
         jet_m_per_s=jet,
         solution=solution,
-        heat=heat_answer(heat_given, solution),
-        flame=reckon_flame(FlameGiven(metal=job.family, orifice_mm=orifice_mm, jet_m_per_s=jet)),
+        heat=heat_answer(heat_given, solution, analysis),
+        flame=reckon_flame(
+            FlameGiven(metal=constants.family, orifice_mm=orifice_mm, jet_m_per_s=jet)
+        ),
         eyes=reckon_eyes(
-            EyesGiven(acetylene_l_per_h=flow, thickness_mm=job.thickness_mm, flux=False)
+            EyesGiven(
+                acetylene_l_per_h=flow,
+                thickness_mm=job.thickness_mm,
+                flux=metal.family == "aluminium",
+            )
         ),
     )
 

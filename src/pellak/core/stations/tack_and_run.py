@@ -1,22 +1,34 @@
 """Station 5, Tack and run: the seam itself. Tacks, fit-up and passes join it later."""
 
+import math
+
 from pellak.core.drawing import blue_band_mm
-from pellak.core.figure import Figure, Station, figure_of
-from pellak.core.heat.colour import blue_c
+from pellak.core.figure import Choice, Figure, Station, figure_of
+from pellak.core.heat.colour import COLOURLESS, blue_c
 from pellak.core.heat.reckon import MODEL_SCATTER_RATIO
 from pellak.core.heat.reckon import SOURCE as HEAT_SOURCE
+from pellak.core.metal.mind import metal_cautions
+from pellak.core.metal.rod import (
+    FORMULA as ROD_FORMULA,
+)
+from pellak.core.metal.rod import NO_ROD, flux_for, forehand_diameter_mm, rod_schools, rods
+from pellak.core.metal.rod import SOURCE as ROD_SOURCE
+from pellak.core.piece.dimensions import ring_length
+from pellak.core.stations.piece import GROOVED, RODLESS_UP_TO_MM, seam_length
 from pellak.core.stations.reckoned import Reckoned, line
-from pellak.core.working import Working, inserted, short
+from pellak.core.working import School, Working, inserted, short
 
 HOLDS = "Travel, minutes, pool and blue band. Tack order and waits are still to come."
 MINUTES_FORMULA = "length / v + puddle / 60"
 GAS_FORMULA = "Q * minutes / 60"
+CLOSING_FORMULA = "T0 + q / (rho * c * h * sqrt(4 * pi * a * t))"
 BAND_FORMULA = "2 * y where max T(x, y, 0, 60 s) = T_blue"
 
 
 def seam_minutes(reckoned: Reckoned) -> Working | None:
     """Return flame minutes for one pass; None without a length or without penetration."""
-    length_mm, values = reckoned.job.length_mm, reckoned.heat.values
+    length, values = seam_length(reckoned.job), reckoned.heat.values
+    length_mm = None if length is None or not isinstance(length.value, float) else length.value
     travel = line(reckoned.heat.working, "travel_mm_per_min")
     if length_mm is None or values.travel_mm_per_min is None or values.puddle_s is None:
         return None
@@ -82,8 +94,151 @@ def _blue_band(reckoned: Reckoned) -> Working:
     )
 
 
+def _colours(reckoned: Reckoned) -> list[Figure]:
+    """Return what colour and grain tell beside the seam, for metals that show any."""
+    if reckoned.constants.family in COLOURLESS:
+        return []
+    return [
+        figure_of(
+            _blue_band(reckoned), "Blue band, edge to edge", detail="keep it equal both sides"
+        ),
+        figure_of(line(reckoned.heat.working, "haz_width_mm"), "Grain changed, each side"),
+    ]
+
+
+def _rod(reckoned: Reckoned) -> list[Figure]:
+    """Return rod and flux: the job's choice, else none on thin touching sheet, else the usual."""
+    job, metal = reckoned.job, reckoned.metal
+    schools = rod_schools(metal)
+    thickness_mm = job.thickness_mm or 0.0
+    rodless = School(
+        id=NO_ROD,
+        label="no rod",
+        why="edges touching, melted together and planished flat; to about 1.2 mm, or tipped edges",
+    )
+    may_melt = metal.family in ("carbon-steel", "chromoly", "stainless", "aluminium")
+    if may_melt:
+        schools = [*schools, rodless]
+    thin = thickness_mm <= RODLESS_UP_TO_MM and job.root_gap_mm == 0 and job.joint == "butt"
+    usual = NO_ROD if (thin and metal.family == "carbon-steel") or (
+        job.joint == "tipped-edge" and may_melt
+    ) else schools[0].id  # fmt: skip
+    known = [school.id for school in schools]
+    chosen = job.rod if job.rod in known else usual
+    school = next(s for s in schools if s.id == chosen)
+    rod = rods().get(chosen)
+    diameter = forehand_diameter_mm(rod, thickness_mm) if rod else None
+    detail = school.why
+    working = []
+    if rod is not None and diameter is not None:
+        detail = f"{diameter:g} mm · {school.why}"
+        working.append(
+            Working(
+                name="rod_diameter_mm",
+                value=diameter,
+                unit="mm",
+                low=max(RODLESS_UP_TO_MM, 0.8 * diameter),
+                high=1.3 * diameter,
+                formula=ROD_FORMULA,
+                inserted=inserted(ROD_FORMULA, {"t": thickness_mm}),
+                source=f"{ROD_SOURCE}; {rod.standard}",
+                note=rod.note,
+            )
+        )
+    figures = [
+        Figure(
+            id="rod",
+            label="Rod",
+            text=rod.classification if rod else "none",
+            detail=detail,
+            working=working,
+            choice=Choice(
+                field="rod",
+                question="Which rod?",
+                chosen=chosen,
+                chosen_by="job",
+                schools=schools,
+                job_only=True,
+            ),
+        )
+    ]
+    flux = flux_for(metal)
+    if flux:
+        figures.append(
+            Figure(
+                id="flux",
+                label="Flux",
+                text=flux,
+                detail="mixed fresh in non-metal ware, on work and rod, both faces"
+                if metal.family in ("aluminium", "stainless")
+                else "on the warm rod and into the groove",
+            )
+        )
+    return figures
+
+
+def _closing(reckoned: Reckoned) -> Figure | None:
+    """Return how warm the start of a ring still is when the seam comes round to it."""
+    job, values = reckoned.job, reckoned.heat.values
+    ring = ring_length(job.joint, job.outside_diameter_mm, job.branch_deg)
+    travel = reckoned.solution.expected.travel
+    if ring is None or travel is None or values.heat_input_kj_per_mm is None:
+        return None
+    metal, ring_m = reckoned.constants, float(ring.value or 0) / 1000
+    seconds = ring_m / travel.travel_m_per_s
+    numbers = {
+        "T0": reckoned.start_c,
+        "q": values.heat_input_kj_per_mm * 1e6,
+        "rho": metal.density_kg_per_m3,
+        "c": metal.specific_heat_j_per_kg_k,
+        "h": (job.thickness_mm or 0) / 1000,
+        "a": reckoned.solution.expected.case.diffusivity_m2_per_s,
+        "t": seconds,
+        "pi": math.pi,
+    }
+    heat_capacity = numbers["rho"] * numbers["c"] * numbers["h"]
+    rise = numbers["q"] / (heat_capacity * math.sqrt(4 * math.pi * numbers["a"] * seconds))
+    warm_c = min(reckoned.start_c + rise, metal.melting_c)
+    return figure_of(
+        Working(
+            name="closing_c",
+            value=warm_c,
+            unit="°C",
+            low=reckoned.start_c + 0.7 * rise,
+            high=min(reckoned.start_c + 1.4 * rise, metal.melting_c),
+            formula=CLOSING_FORMULA,
+            inserted=inserted(CLOSING_FORMULA, numbers),
+            source="instantaneous line source in a thin plate, Carslaw and Jaeger, section 10.3",
+            note="the wall taken as an unrolled plate, one lap without a stop",
+        ),
+        "Tube where the ring closes",
+        detail="already this warm when you come round: speed up or lift for the last quarter",
+    )
+
+
+def _grooved(reckoned: Reckoned) -> Station:
+    """Return the station of a groove that is filled in layers: no single travel speed."""
+    layers = Figure(
+        id="travel_mm_per_min",
+        label="Travel",
+        text="in layers",
+        detail="a groove is filled pass by pass; their number, speed and minutes are still to come",
+    )
+    return Station(
+        id="tack-and-run",
+        name="Tack and run",
+        state="ahead",
+        answer="in layers",
+        holds=HOLDS,
+        figures=[layers, *_rod(reckoned)],
+        cautions=metal_cautions(reckoned.metal, "tack-and-run"),
+    )
+
+
 def tack_and_run_station(reckoned: Reckoned) -> Station:
     """Return the Tack and run station."""
+    if reckoned.job.joint in GROOVED:
+        return _grooved(reckoned)
     working = reckoned.heat.working
     minutes = seam_minutes(reckoned)
     travel = line(working, "travel_mm_per_min")
@@ -106,12 +261,13 @@ def tack_and_run_station(reckoned: Reckoned) -> Station:
         )
     figures += [
         figure_of(line(working, "pool_width_mm"), "Pool width to hold"),
-        figure_of(
-            _blue_band(reckoned), "Blue band, edge to edge", detail="keep it equal both sides"
-        ),
-        figure_of(line(working, "haz_width_mm"), "Grain changed, each side"),
+        *_colours(reckoned),
         figure_of(line(working, "lift_off_mm"), "Lift or speed up before the end"),
+        *_rod(reckoned),
     ]
+    closing = _closing(reckoned)
+    if closing is not None:
+        figures.append(closing)
     return Station(
         id="tack-and-run",
         name="Tack and run",
@@ -125,5 +281,5 @@ def tack_and_run_station(reckoned: Reckoned) -> Station:
         else "not through",
         holds=HOLDS,
         figures=figures,
-        cautions=reckoned.heat.cautions,
+        cautions=[*reckoned.heat.cautions, *metal_cautions(reckoned.metal, "tack-and-run")],
     )

@@ -3,6 +3,7 @@
 from pellak.core.care.eyes import EyesAnswer
 from pellak.core.figure import Figure, JudgementScale, ScaleBand, Station, figure_of
 from pellak.core.heat.verdict import verdict_bands
+from pellak.core.metal.mind import metal_cautions
 from pellak.core.stations.reckoned import Reckoned, choice_for, line
 from pellak.core.torch.candidates import VERDICT_WORDS
 from pellak.core.torch.flame import flame_settings
@@ -90,7 +91,7 @@ def _puddle(reckoned: Reckoned) -> Figure:
 
 
 def _flame(reckoned: Reckoned) -> Figure:
-    values, setting = reckoned.flame.values, flame_settings()[reckoned.job.family, "fusion"]
+    values, setting = reckoned.flame.values, flame_settings()[reckoned.constants.family, "fusion"]
     return Figure(
         id="flame",
         label="Flame",
@@ -227,7 +228,8 @@ def _pressures(reckoned: Reckoned) -> list[Figure]:
 def _eyes(eyes: EyesAnswer) -> Figure:
     shade = line(eyes.working, "shade")
     schools = " · ".join(f"{s.values['shade']} {s.label}" for s in eyes.schools)
-    return figure_of(shade, "Lens shade", detail=schools)
+    glare = " · flux-glare filter" if eyes.values.glare_filter else ""
+    return figure_of(shade, "Lens shade", detail=f"{schools}{glare}")
 
 
 def _draw(flow_l_per_h: float) -> Caution:
@@ -270,5 +272,6 @@ def torch_station(reckoned: Reckoned) -> Station:
             _draw(reckoned.acetylene_l_per_h),
             *reckoned.flame.cautions,
             *reckoned.eyes.cautions,
+            *metal_cautions(reckoned.metal, "torch"),
         ],
     )

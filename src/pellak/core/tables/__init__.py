@@ -8,7 +8,9 @@ from importlib.resources import files
 from typing import Literal
 
 Family = Literal["carbon-steel", "chromoly", "stainless", "aluminium", "lead", "cast-iron"]
-Joint = Literal["butt", "tipped-edge", "outside-corner", "tee", "lap", "cluster"]
+Joint = Literal[
+    "butt", "tipped-edge", "outside-corner", "tee", "lap", "cluster", "pipe-butt", "casting-crack"
+]
 
 
 @cache
@@ -57,6 +59,38 @@ def heat_families() -> Mapping[str, HeatFamily]:
             source=row["source"],
         )
         for row in rows("heat_families.csv")
+    }
+
+
+@dataclass(frozen=True)
+class ThermalRow:
+    """Mean properties from room temperature to melting, and strength at room temperature."""
+
+    thermal_id: str
+    conductivity_w_per_m_k: float
+    density_kg_per_m3: float
+    specific_heat_j_per_kg_k: float
+    expansion_per_k: float
+    youngs_pa: float
+    uts_pa: float
+    source: str
+
+
+@cache
+def thermal_rows() -> Mapping[str, ThermalRow]:
+    """Return the thermal and strength rows by id."""
+    return {
+        row["id"]: ThermalRow(
+            thermal_id=row["id"],
+            conductivity_w_per_m_k=float(row["conductivity_W_mK"]),
+            density_kg_per_m3=float(row["density_kg_m3"]),
+            specific_heat_j_per_kg_k=float(row["specific_heat_J_kgK"]),
+            expansion_per_k=1e-6 * float(row["expansion_1e6_per_K"]),
+            youngs_pa=1e9 * float(row["youngs_GPa"]),
+            uts_pa=1e6 * float(row["uts_MPa"]),
+            source=row["source"],
+        )
+        for row in rows("thermal.csv")
     }
 
 

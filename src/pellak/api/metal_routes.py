@@ -1,0 +1,60 @@
+"""The metals: catalogue, own heats, certificates in and out."""
+
+from typing import Annotated, Any
+
+from fastapi import APIRouter, Body
+from fastapi.responses import PlainTextResponse
+
+from pellak.api.problems import documented
+from pellak.core.metal.certificate_files import FileKind, ReadFile
+from pellak.core.metal.page import MetalLine, MetalPage
+from pellak.shop.metals import Imported, Metals
+
+MEDIA_TYPES = {"csv": "text/csv; charset=utf-8", "json": "application/json"}
+FileBody = Annotated[bytes, Body(media_type="application/octet-stream")]
+
+
+def metal_router(metals: Metals) -> APIRouter:
+    """Return the routes of the metals."""
+    router = APIRouter(
+        prefix="/api/metals", tags=["metals"], responses=documented(400, 403, 404, 413, 422)
+    )
+
+    @router.get("", operation_id="list_metals")
+    def list_metals() -> list[MetalLine]:
+        return metals.lines()
+
+    @router.post("", operation_id="add_heat", status_code=201)
+    def add_heat(document: dict[str, Any]) -> MetalLine:
+        return metals.add(document)
+
+    @router.get("/export", operation_id="export_heats", response_class=PlainTextResponse)
+    def export_heats(kind: FileKind = "csv") -> PlainTextResponse:
+        named = f"attachment; filename=heats.{kind}"
+        return PlainTextResponse(
+            metals.write_out(kind),
+            media_type=MEDIA_TYPES[kind],
+            headers={"Content-Disposition": named},
+        )
+
+    @router.post("/look-into", operation_id="look_into_certificates")
+    def look_into_certificates(body: FileBody) -> ReadFile:
+        return metals.look_into(body)
+
+    @router.post("/import", operation_id="import_certificates")
+    def import_certificates(body: FileBody) -> Imported:
+        return metals.take_in(body)
+
+    @router.get("/{metal_id}", operation_id="look_at_metal")
+    def look_at_metal(metal_id: str) -> MetalPage:
+        return metals.page(metal_id)
+
+    @router.delete("/{metal_id}", operation_id="put_heat_away", status_code=204)
+    def put_heat_away(metal_id: str) -> None:
+        metals.put_away(metal_id)
+
+    @router.post("/{metal_id}/restore", operation_id="bring_heat_back")
+    def bring_heat_back(metal_id: str) -> MetalLine:
+        return metals.bring_back(metal_id)
+
+    return router

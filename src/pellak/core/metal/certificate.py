@@ -1,0 +1,201 @@
+"""A mill certificate: one heat of one alloy, each element as it was certified."""
+
+import re
+from decimal import Decimal
+from typing import Annotated
+
+from pydantic import Field, StringConstraints
+
+from pellak.core.errors import Refused
+from pellak.core.metal.alloy import FERROUS, Metal, alloys, metal_named
+from pellak.core.metal.composition import ELEMENTS, checked
+from pellak.core.working import Number, Record
+
+PPM_PER_PERCENT = 10_000
+MOST_CARBON_IN_IRON = 6.67
+"""Cementite: no iron holds more."""
+_NUMBER = r"\d+(?:[.,]\d+)?|[.,]\d+"
+_AMOUNT = re.compile(
+    rf"(?P<below><=?|≤|max\.?|less than)?\s*(?P<first>{_NUMBER})\s*"
+    rf"(?:(?:-|–|—|to|\.\.\.?|…)\s*(?P<last>{_NUMBER})\s*)?"
+    r"(?P<unit>%|wt\s*%|wt\.?\s*%|ppm)?(?P<max>\s*max\.?)?",
+    re.IGNORECASE,
+)
+STARTS_A_FORMULA = ("=", "+", "-", "@", "\t", "\r")
+
+
+class Amount(Record):
+    """How much of an element, mass %. `low_pct` None: certified only as below `high_pct`."""
+
+    low_pct: Number | None = Field(ge=0, le=100)
+    high_pct: Number = Field(ge=0, le=100)
+
+    @property
+    def planned_pct(self) -> float:
+        """What is reckoned with: the middle of a range, the whole of a limit to be safe."""
+        return self.high_pct if self.low_pct is None else (self.low_pct + self.high_pct) / 2
+
+    @property
+    def text(self) -> str:
+        """The amount as it is written on a certificate, %."""
+        high = _plain(self.high_pct)
+        if self.low_pct is None:
+            return f"<{high}"
+        return high if self.low_pct == self.high_pct else f"{_plain(self.low_pct)}-{high}"
+
+
+Line = Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)]
+
+
+class Certificate(Record):
+    """One heat: its number, the catalogue alloy it is a heat of, and its amounts by element."""
+
+    heat: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60)]
+    alloy: Line
+    note: Annotated[str, StringConstraints(strip_whitespace=True, max_length=200)] = ""
+    amounts: dict[str, Amount] = Field(max_length=len(ELEMENTS))
+
+
+def _plain(value: float) -> str:
+    """Write a float so that reading it gives the same float, without an exponent."""
+    return format(Decimal(repr(value)).normalize(), "f")
+
+
+def read_amount(text: str, field: str, *, ppm: bool = False) -> Amount:
+    """Read an amount such as `0.18`, `0,18`, `<0.01`, `0.10-0.20` or `120 ppm`.
+
+    Args:
+        text: as typed or found in a cell.
+        field: what a refusal names, such as `row 3, column Mn`.
+        ppm: whether a bare number counts parts per million.
+
+    Raises:
+        Refused: anything else, a negative amount, a range upside down, more than 100 %.
+    """
+    match = _AMOUNT.fullmatch(text.strip())
+    if match is None:
+        raise Refused(field, text, "an amount such as 0.18, <0.01, 0.10-0.20 or 120 ppm")
+    named = (match["unit"] or "").lower()
+    in_ppm = named == "ppm" or (ppm and not named)
+    ends = [
+        Decimal(end.replace(",", ".")) / (PPM_PER_PERCENT if in_ppm else 1)
+        for end in (match["first"], match["last"])
+        if end is not None
+    ]
+    low, high = float(ends[0]), float(ends[-1])
+    below = match["below"] is not None or match["max"] is not None
+    if below and len(ends) == 2:
+        raise Refused(field, text, "either a limit or a range, not both")
+    if low > high:
+        raise Refused(field, text, "a range with the smaller amount first")
+    if high > 100:
+        raise Refused(field, text, "no more than 100 %")
+    return Amount(low_pct=None if below else low, high_pct=high)
+
+
+_PASTED = re.compile(
+    rf"(?P<element>[A-Z][a-z]?)\s*[:=]?\s*(?P<amount>(?:<=?|≤)?\s*(?:{_NUMBER})"
+    rf"(?:\s*(?:-|–|to)\s*(?:{_NUMBER}))?\s*(?:%|ppm)?)[\s,;|]*"
+)
+
+
+def read_line(text: str) -> dict[str, Amount]:
+    """Read a pasted line such as `C 0.30 Si 0.25 Mn 0.40-0.60 P <0.01 Cr 0.95`.
+
+    Raises:
+        Refused: something in it is no element with an amount, or an element stands twice.
+    """
+    amounts: dict[str, Amount] = {}
+    rest = text.strip()
+    while rest:
+        match = _PASTED.match(rest)
+        element = match["element"] if match else ""
+        if match is None or element not in ELEMENTS:
+            raise Refused(
+                "line", rest[:40], "element and amount in turn, such as C 0.30 Mn 0.50 P <0.01"
+            )
+        if element in amounts:
+            raise Refused("line", element, f"{element} once only")
+        amounts[element] = read_amount(match["amount"], f"line, {element}")
+        rest = rest[match.end() :]
+    if not amounts:
+        raise Refused("line", text, "element and amount in turn, such as C 0.30 Mn 0.50")
+    return amounts
+
+
+def plain_text(text: str, field: str) -> str:
+    """Return a text cell. Raises Refused where a spreadsheet would run it as a formula."""
+    if text.startswith(STARTS_A_FORMULA):
+        raise Refused(field, text, "text that does not begin with = + - or @, as a formula does")
+    if any(ord(sign) < 32 for sign in text):
+        raise Refused(field, text, "text on one line, without control signs")
+    return text
+
+
+def find_alloy(text: str, field: str) -> Metal:
+    """Return the catalogue alloy a certificate names by id, name or the tail of its number.
+
+    Raises:
+        Refused: none or several fit; names those that do.
+    """
+    wanted = " ".join(text.casefold().replace("_", " ").split())
+    found = [
+        alloy
+        for alloy in alloys().values()
+        if wanted in (alloy.id, alloy.name.casefold(), alloy.id.rpartition("-")[2])
+    ]
+    if len(found) != 1:
+        near = [a.id for a in alloys().values() if wanted and wanted in a.name.casefold()][:5]
+        known = ", ".join([a.id for a in found] or near) or "4130, sae-1045, gi-30"
+        raise Refused(field, text, f"one alloy of the catalogue, such as {known}")
+    return found[0]
+
+
+def checked_certificate(certificate: Certificate, field: str = "amounts") -> Certificate:
+    """Return a certificate that can be true.
+
+    Raises:
+        Refused: an unknown alloy or element, parts that add up wrong, more carbon than iron holds.
+    """
+    alloy = metal_named(certificate.alloy)
+    plain_text(certificate.heat, "heat")
+    plain_text(certificate.note, "note")
+    if not certificate.amounts:
+        raise Refused(field, "nothing", "at least one element with its amount")
+    least = {e: a.low_pct or 0.0 for e, a in certificate.amounts.items()}
+    try:
+        checked(least)
+    except Refused as refused:
+        raise Refused(field, refused.was_read, refused.accepted) from None
+    balance = {"aluminium": "Al", "lead": "Pb"}.get(alloy.family, "Fe")
+    most = sum(a.high_pct for a in certificate.amounts.values())
+    if balance in certificate.amounts and most < 95:
+        raise Refused(field, f"{most:.2f} %", f"parts that add up to about 100 % with {balance}")
+    carbon = certificate.amounts.get("C")
+    if alloy.family in FERROUS:
+        if carbon is None:
+            raise Refused(f"{field}, C", None, "the carbon content; nothing can be said without it")
+        if carbon.high_pct > MOST_CARBON_IN_IRON:
+            raise Refused(
+                f"{field}, C", carbon.text, f"at most {MOST_CARBON_IN_IRON} %, all that iron holds"
+            )
+    return certificate
+
+
+def own_metal(certificate: Certificate, metal_id: str) -> Metal:
+    """Return the metal a certificate describes: its own analysis, all else as its alloy's."""
+    like = metal_named(certificate.alloy)
+    return Metal(
+        id=metal_id,
+        name=f"{like.name}, heat {certificate.heat}",
+        family=like.family,
+        standard=like.standard,
+        thermal_id=like.thermal_id,
+        composition={e: a.planned_pct for e, a in certificate.amounts.items()},
+        weldable=like.weldable,
+        heat_treatable=like.heat_treatable,
+        note=certificate.note or like.note,
+        source=f"mill certificate of heat {certificate.heat}",
+        like=like.id,
+        spans={e: (a.low_pct or 0.0, a.high_pct) for e, a in certificate.amounts.items()},
+    )

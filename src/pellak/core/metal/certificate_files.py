@@ -1,0 +1,221 @@
+"""Mill certificates as CSV and JSON files: read with care, written so that they read back."""
+
+import csv
+import io
+import json
+import re
+from collections.abc import Mapping, Sequence
+from typing import Any, Literal
+
+from pellak.core.errors import Refused
+from pellak.core.metal.certificate import (
+    Amount,
+    Certificate,
+    checked_certificate,
+    find_alloy,
+    plain_text,
+    read_amount,
+)
+from pellak.core.metal.composition import ELEMENTS
+from pellak.core.working import Record
+
+FileKind = Literal["csv", "json"]
+MOST_HEATS = 1000
+MOST_COLUMNS = 80
+TEXT_COLUMNS: Mapping[str, str] = {
+    "heat": "heat",
+    "heat no": "heat",
+    "heat number": "heat",
+    "cast": "heat",
+    "melt": "heat",
+    "alloy": "alloy",
+    "grade": "alloy",
+    "material": "alloy",
+    "note": "note",
+    "remarks": "note",
+}
+_ELEMENT_HEADING = re.compile(
+    r"(?P<element>[A-Za-z]{1,2})[\s_]*[\[(]?\s*(?P<unit>%|pct|wt\.?\s*%|ppm)?\s*[\])]?"
+)
+
+
+class ReadFile(Record):
+    """The certificates of a file, and what in it was not understood and left out."""
+
+    certificates: list[Certificate]
+    left_out: list[str]
+
+
+def decoded(body: bytes) -> str:
+    """Return a file's text: UTF-8, or UTF-16 where a byte-order mark says so.
+
+    Raises:
+        Refused: bytes that are neither.
+    """
+    accepted = "a file saved as UTF-8 or UTF-16 text"
+    wide = body.startswith((b"\xff\xfe", b"\xfe\xff"))
+    try:
+        text = body.decode("utf-16" if wide else "utf-8-sig")
+    except UnicodeDecodeError as error:
+        raise Refused("file", f"a byte that is not text at {error.start}", accepted) from None
+    if "\0" in text:
+        raise Refused("file", "zero bytes", accepted)
+    return text
+
+
+def read_file(body: bytes) -> ReadFile:
+    """Read certificates from a CSV or JSON file; everything in it is good, or none of it is taken.
+
+    Raises:
+        Refused: names the row and column, or the place in the JSON, that cannot be used.
+    """
+    text = decoded(body).strip()
+    if not text:
+        raise Refused("file", "an empty file", "a CSV or JSON file of certificates")
+    read = _from_json(text) if text[0] in "[{" else _from_csv(text)
+    heats: dict[str, int] = {}
+    for place, certificate in enumerate(read.certificates, start=1):
+        if certificate.heat in heats:
+            first = heats[certificate.heat]
+            raise Refused(f"heat {place}", certificate.heat, f"each heat once; see heat {first}")
+        heats[certificate.heat] = place
+    return read
+
+
+def _delimiter(header: str) -> str:
+    return max(";\t,", key=header.count)
+
+
+def _headings(
+    cells: Sequence[str],
+) -> tuple[dict[int, str], dict[int, tuple[str, bool]], list[str]]:
+    """Return text columns, element columns with whether they count ppm, and the unknown ones."""
+    texts: dict[int, str] = {}
+    elements: dict[int, tuple[str, bool]] = {}
+    unknown = []
+    for place, cell in enumerate(cells):
+        name = " ".join(cell.strip().casefold().replace("_", " ").split())
+        if name in TEXT_COLUMNS:
+            texts[place] = TEXT_COLUMNS[name]
+            continue
+        match = _ELEMENT_HEADING.fullmatch(cell.strip())
+        element = match["element"].capitalize() if match else ""
+        if match and element in ELEMENTS:
+            elements[place] = (element, (match["unit"] or "").lower() == "ppm")
+        elif cell.strip():
+            unknown.append(f"column {cell.strip()[:40]}")
+    named = [*texts.values(), *(element for element, _ in elements.values())]
+    twice = next((name for name in named if named.count(name) > 1), None)
+    if twice:
+        raise Refused("header", twice, f"one column for {twice}")
+    for needed in ("heat", "alloy"):
+        if needed not in texts.values():
+            raise Refused("header", ", ".join(cells)[:80], f"a column named {needed}")
+    return texts, elements, unknown
+
+
+def _from_csv(text: str) -> ReadFile:
+    first = text.splitlines()[0]
+    reader = csv.reader(io.StringIO(text), delimiter=_delimiter(first), strict=True)
+    try:
+        lines = [line for line in reader if any(cell.strip() for cell in line)]
+    except csv.Error as error:
+        raise Refused("file", str(error), "a CSV file with its quotes closed") from None
+    if len(lines) > MOST_HEATS + 1 or len(lines[0]) > MOST_COLUMNS:
+        raise Refused(
+            "file",
+            f"{len(lines) - 1} rows, {len(lines[0])} columns",
+            f"{MOST_HEATS} rows and {MOST_COLUMNS} columns at most",
+        )
+    texts, elements, unknown = _headings(lines[0])
+    certificates = []
+    for number, line in enumerate(lines[1:], start=2):
+        if len(line) > len(lines[0]):
+            raise Refused(
+                f"row {number}", f"{len(line)} cells", f"{len(lines[0])} cells, as in the header"
+            )
+        said = {
+            name: plain_text(line[place].strip(), f"row {number}, column {name}")
+            for place, name in texts.items()
+            if place < len(line)
+        }
+        amounts = {
+            element: read_amount(line[place], f"row {number}, column {element}", ppm=ppm)
+            for place, (element, ppm) in elements.items()
+            if place < len(line) and line[place].strip() not in ("", "-", "—")
+        }
+        certificates.append(_certificate(said, amounts, f"row {number}"))
+    return ReadFile(certificates=certificates, left_out=unknown)
+
+
+def _certificate(said: Mapping[str, str], amounts: dict[str, Amount], field: str) -> Certificate:
+    heat, note = said.get("heat", ""), said.get("note", "")
+    if not 0 < len(heat) <= 60:
+        raise Refused(f"{field}, column heat", heat, "a heat number of 1 to 60 signs")
+    if len(note) > 200:
+        raise Refused(f"{field}, column note", note, "200 signs at most")
+    alloy = find_alloy(said.get("alloy", ""), f"{field}, column alloy")
+    certificate = Certificate(heat=heat, alloy=alloy.id, note=note, amounts=amounts)
+    return checked_certificate(certificate, field)
+
+
+def _from_json(text: str) -> ReadFile:
+    try:
+        document: Any = json.loads(text)
+    except (ValueError, RecursionError) as error:
+        raise Refused("file", str(error)[:80], "a JSON file of certificates") from None
+    listed = document.get("heats", [document]) if isinstance(document, dict) else document
+    if not isinstance(listed, list) or len(listed) > MOST_HEATS:
+        raise Refused("heats", "something else", f"a list of up to {MOST_HEATS} heats")
+    certificates, unknown = [], []
+    for place, heat in enumerate(listed, start=1):
+        field = f"heat {place}"
+        if not isinstance(heat, dict):
+            raise Refused(field, repr(heat)[:40], "an object with heat, alloy and composition")
+        composition = heat.get("composition")
+        if not isinstance(composition, dict):
+            raise Refused(f"{field}, composition", repr(composition)[:40], "elements with amounts")
+        ppm = str(heat.get("unit", "%")).casefold() == "ppm"
+        amounts = {}
+        for name, amount in composition.items():
+            if name not in ELEMENTS:
+                unknown.append(f"{field}, {name[:40]}")
+                continue
+            if isinstance(amount, bool) or not isinstance(amount, int | float | str):
+                raise Refused(f"{field}, {name}", repr(amount)[:40], "a number or a text")
+            amounts[name] = read_amount(str(amount), f"{field}, {name}", ppm=ppm)
+        unknown += [
+            f"{field}, {key[:40]}"
+            for key in heat
+            if key not in ("heat", "alloy", "note", "composition", "unit")
+        ]
+        said = {
+            key: plain_text(str(heat.get(key, "")).strip(), f"{field}, {key}")
+            for key in ("heat", "alloy", "note")
+        }
+        certificates.append(_certificate(said, amounts, field))
+    return ReadFile(certificates=certificates, left_out=unknown)
+
+
+def write_file(certificates: Sequence[Certificate], kind: FileKind) -> str:
+    """Write certificates so that `read_file` gives the same ones back."""
+    if kind == "json":
+        heats = [
+            {
+                "heat": c.heat,
+                "alloy": c.alloy,
+                "note": c.note,
+                "unit": "%",
+                "composition": {e: a.text for e, a in c.amounts.items()},
+            }
+            for c in certificates
+        ]
+        return json.dumps({"heats": heats}, ensure_ascii=False, indent=2) + "\n"
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    used = [e for e in ELEMENTS if any(e in c.amounts for c in certificates)]
+    writer.writerow(["heat", "alloy", "note", *(f"{e}_pct" for e in used)])
+    for c in certificates:
+        cells = [c.amounts[e].text if e in c.amounts else "" for e in used]
+        writer.writerow([c.heat, c.alloy, c.note, *cells])
+    return out.getvalue()

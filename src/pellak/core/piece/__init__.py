@@ -1,0 +1,1 @@
+"""The piece in the hand: what is asked of it, its joint and its dimensions."""

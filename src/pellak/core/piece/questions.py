@@ -1,0 +1,85 @@
+"""What is asked of every piece, from tables/piece_questions.toml, and the stops it brings."""
+
+import tomllib
+from collections.abc import Mapping
+from functools import cache
+from importlib.resources import files
+from typing import Literal
+
+from pydantic import Field
+
+from pellak.core.working import Caution, Record
+
+Held = Literal["nothing", "fuel-solvent-gas", "not-known"]
+Coating = Literal[
+    "bare", "paint", "zinc", "chromium", "cadmium", "lead-paint", "degreased-chlorinated",
+    "not-known",
+]  # fmt: skip
+Closed = Literal["open", "vented", "closed"]
+Fume = Literal["extraction", "open-air", "none"]
+
+
+class PieceAnswer(Record):
+    """One answer to a question; with a level it brings a caution."""
+
+    id: str
+    label: str
+    why: str
+    level: Literal["", "stop", "warn", "note"] = ""
+    text: str = ""
+    reason: str = ""
+    source: str = ""
+
+
+class Unanswered(Record):
+    """The caution while a question is open, for these families and joints (none named: all)."""
+
+    families: list[str] = Field(default_factory=list)
+    joints: list[str] = Field(default_factory=list)
+    level: Literal["stop", "warn", "note"]
+    text: str
+    reason: str
+    source: str
+
+
+class PieceQuestion(Record):
+    """A question asked of a piece. `families` empty asks it of every metal."""
+
+    field: str
+    question: str
+    label: str
+    families: list[str] = Field(default_factory=list)
+    answer: list[PieceAnswer]
+    unanswered: Unanswered | None = None
+
+
+@cache
+def piece_questions() -> tuple[PieceQuestion, ...]:
+    """Return every question in the order they are asked."""
+    text = files("pellak.core.tables").joinpath("piece_questions.toml").read_text(encoding="utf-8")
+    return tuple(PieceQuestion.model_validate(q) for q in tomllib.loads(text)["question"])
+
+
+def questions_for(family: str) -> list[PieceQuestion]:
+    """Return the questions that are asked of a metal family."""
+    return [q for q in piece_questions() if not q.families or family in q.families]
+
+
+def _caution(source: PieceAnswer | Unanswered) -> Caution:
+    assert source.level != ""
+    return Caution(level=source.level, text=source.text, reason=source.reason, source=source.source)
+
+
+def question_cautions(answers: Mapping[str, str | None], family: str, joint: str) -> list[Caution]:
+    """Return the cautions the answers bring, and those of questions that may not stay open."""
+    cautions = []
+    for question in questions_for(family):
+        chosen = answers.get(question.field)
+        cautions += [_caution(a) for a in question.answer if a.id == chosen and a.level]
+        open_question = question.unanswered
+        if chosen is None and open_question is not None:
+            named = open_question.families or open_question.joints
+            asked = family in open_question.families or joint in open_question.joints
+            if asked or not named:
+                cautions.append(_caution(open_question))
+    return cautions

@@ -1,0 +1,110 @@
+"""What the piece is owed after the seam: stress relief, slow cooling, and in what."""
+
+from pellak.core.metal.alloy import HARDENABLE
+from pellak.core.metal.carbon_equivalent import carbon_equivalent_iiw
+from pellak.core.preheat.case import SHEET_BELOW_MM, MethodAnswer, PreheatCase
+from pellak.core.preheat.iron_heat import iron_row
+from pellak.core.working import Record
+
+RELIEVED_ABOVE_CE = 0.45
+BURIED_ABOVE_CE = 0.60
+STRESS_RELIEF_C = (595.0, 650.0)
+UNDER_TEMPER_C = 28.0
+HOLD_MIN_PER_MM = 60 / 25
+LEAST_HOLD_MIN = 15.0
+SOURCE = "AWS D1.1 and ASME VIII stress-relief practice: 595–650 °C, an hour for each 25 mm"
+
+
+class PostHeat(Record):
+    """The heat and the cooling afterwards. None where none is asked for.
+
+    `cooling_max_c_per_h` holds down to `slow_down_to_c`; `needed` False marks a heat that is only
+    owed to machined parts and parts under a code.
+    """
+
+    target_c: float | None
+    low_c: float | None
+    high_c: float | None
+    hold_min: float | None
+    cooling_max_c_per_h: float | None
+    slow_down_to_c: float | None
+    cool_in: str
+    needed: bool
+    why: str
+    source: str
+
+
+def _still_air(why: str, source: str = "gas-welding practice") -> PostHeat:
+    return PostHeat(
+        target_c=None,
+        low_c=None,
+        high_c=None,
+        hold_min=None,
+        cooling_max_c_per_h=None,
+        slow_down_to_c=None,
+        cool_in="still air, out of draughts; never quenched",
+        needed=False,
+        why=why,
+        source=source,
+    )
+
+
+def _iron(case: PreheatCase, method: MethodAnswer) -> PostHeat:
+    row = iron_row(method.method, case.metal.thermal_id)
+
+    def number(name: str) -> float | None:
+        return float(row[name]) if row[name] else None
+
+    per_25_mm = float(row["hold_min_per_25_mm"])
+    return PostHeat(
+        target_c=number("post_c"),
+        low_c=number("post_low_c"),
+        high_c=number("post_high_c"),
+        hold_min=max(LEAST_HOLD_MIN, per_25_mm * case.wall_mm / 25),
+        cooling_max_c_per_h=number("cooling_max_c_per_h"),
+        slow_down_to_c=number("cool_to_c"),
+        cool_in=row["cool_in"],
+        needed=True,
+        why="evens the casting out, lets the iron turn grey and the stress go",
+        source=row["source"],
+    )
+
+
+def post_heat(case: PreheatCase, method: MethodAnswer, temper_c: float | None) -> PostHeat:
+    """Return what is owed after the seam.
+
+    Args:
+        case: the piece.
+        method: the preheat method chosen; a casting's cooling goes with its preheat.
+        temper_c: the temperature a quenched-and-tempered part was tempered at, where known.
+    """
+    family = case.metal.family
+    if family == "cast-iron":
+        return _iron(case, method)
+    if family == "aluminium":
+        return _still_air("strength lost beside the seam does not come back; take the flux off")
+    if family not in HARDENABLE and case.metal.thermal_id != "stainless-martensitic":
+        return _still_air("nothing is gained by heating it again")
+    ce = carbon_equivalent_iiw(case.metal.composition)
+    if case.wall_mm <= SHEET_BELOW_MM or ce <= RELIEVED_ABOVE_CE:
+        return _still_air("a thin or lean steel is left as welded and cooled in still air")
+    low, high = STRESS_RELIEF_C
+    if temper_c is not None:
+        high = min(high, temper_c - UNDER_TEMPER_C)
+        low = min(low, high)
+    bury = ce > BURIED_ABOVE_CE
+    return PostHeat(
+        target_c=(low + high) / 2,
+        low_c=low,
+        high_c=high,
+        hold_min=max(LEAST_HOLD_MIN, HOLD_MIN_PER_MM * case.wall_mm),
+        cooling_max_c_per_h=None,
+        slow_down_to_c=None,
+        cool_in="under a blanket or in dry lime, then still air"
+        if bury
+        else "still air, out of draughts; never quenched",
+        needed=bury,
+        why="tempers the hard edge and takes the stress out; owed to machined parts, parts under "
+        "a code, and every steel that hardens this readily",
+        source=SOURCE,
+    )

@@ -1,0 +1,50 @@
+"""Temperature crayons: the two to buy, one either side of what is wanted."""
+
+from pellak.core.working import Record
+
+SOURCE = "crayons are stocked in steps of 25 °F to 600 °F and 50 °F above; makers differ a little"
+FIRST_F, FINE_UP_TO_F, LAST_F = 100, 600, 1250
+CONTACT_UP_TO_C = 120.0
+
+
+class CheckWith(Record):
+    """How to prove the heat: the crayon that must have melted and the one that must not have."""
+
+    crayon_low_c: float
+    crayon_high_c: float
+    contact_thermometer: bool
+    how: str
+
+
+def crayon_steps_c() -> list[float]:
+    """Return the crayons usually stocked, °C, rising."""
+    fine = range(FIRST_F, FINE_UP_TO_F + 1, 25)
+    coarse = range(FINE_UP_TO_F + 50, LAST_F + 1, 50)
+    return [round((f - 32) / 1.8) for f in (*fine, *coarse)]
+
+
+def crayons_for(least_c: float, most_c: float, family: str) -> CheckWith:
+    """Return the crayons for a window: the first step at or above the least, one at or below most.
+
+    Where the window holds only one step, the upper crayon is the next one above it.
+    """
+    steps = crayon_steps_c()
+    melts = next((step for step in steps if step >= least_c), steps[-1])
+    above = [step for step in steps if step > melts]
+    inside = [step for step in above if step <= most_c]
+    not_yet = inside[-1] if inside else above[0] if above else melts
+    how = (
+        f"Stroke the metal, not the flame's side: {melts:g} °C must melt, {not_yet:g} °C must not. "
+        "Look 75 mm from the seam and on the far face, a minute after the flame has moved off."
+    )
+    if family == "aluminium":
+        how += (
+            " A contact thermometer does as well. Aluminium shows no colour, and soot that burns "
+            "off means 350–430 °C: annealed, far too hot."
+        )
+    return CheckWith(
+        crayon_low_c=melts,
+        crayon_high_c=not_yet,
+        contact_thermometer=family == "aluminium" or least_c <= CONTACT_UP_TO_C,
+        how=how,
+    )

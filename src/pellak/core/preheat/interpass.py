@@ -1,0 +1,78 @@
+"""How hot the work may get between passes, and how cold it must not."""
+
+from dataclasses import dataclass
+
+from pellak.core.metal.alloy import HARDENABLE
+from pellak.core.preheat.after import UNDER_TEMPER_C
+from pellak.core.preheat.case import PreheatCase
+from pellak.core.preheat.choose import Chosen
+from pellak.core.preheat.iron_heat import iron_row
+from pellak.core.tables import rows
+from pellak.core.working import Working, inserted
+
+STEEL_MAX_C = 250.0
+SOURCE = "EN 1011-2 table of greatest interpass temperatures, non-alloy and fine-grain steel"
+TEMPER_SOURCE = "28 °C (50 °F) under the tempering temperature, AWS D1.1 practice"
+ABOVE_PREHEAT_C = 50.0
+
+
+@dataclass(frozen=True)
+class Interpass:
+    """The limits between passes, °C, None where none is set, with the working of the upper."""
+
+    min_c: float | None
+    max_c: float | None
+    working: Working | None = None
+
+
+def _line(value: float, formula: str, numbers: dict[str, float], source: str, note: str) -> Working:
+    return Working(
+        name="interpass_max_c",
+        value=value,
+        unit="°C",
+        formula=formula,
+        inserted=inserted(formula, numbers),
+        source=source,
+        note=note,
+    )
+
+
+def interpass_for(case: PreheatCase, chosen: Chosen, temper_c: float | None) -> Interpass:
+    """Return the interpass limits for a metal and the preheat chosen for it."""
+    if case.metal.family == "cast-iron":
+        row = iron_row(chosen.answer.method, case.metal.thermal_id)
+        top = float(row["interpass_max_c"])
+        return Interpass(
+            float(row["interpass_min_c"]),
+            top,
+            _line(top, "row of the cast-iron table", {}, row["source"], "never let it fall below "
+                  f"{row['interpass_min_c']} °C before the seam is done"),
+        )  # fmt: skip
+    if case.metal.family not in HARDENABLE:
+        keys = (case.metal.advised_as, case.metal.thermal_id, case.metal.family)
+        limits = [
+            (float(row["interpass_max_c"]), row["source"])
+            for key in keys
+            for row in rows("preheat_practice.csv")
+            if row["metal"] == key and row["interpass_max_c"]
+        ]
+        if not limits:
+            return Interpass(chosen.preheat_c, None)
+        top, source = limits[0]
+        return Interpass(
+            chosen.preheat_c, top, _line(top, "row of the practice table", {}, source, "")
+        )
+    if temper_c is not None:
+        top = temper_c - UNDER_TEMPER_C
+        formula = "temper - 28"
+        line = _line(top, formula, {"temper": temper_c}, TEMPER_SOURCE, "hotter, it softens")
+        return Interpass(chosen.preheat_c, top, line)
+    # A steel that wants more than 200 °C first would be over the usual limit before it begins.
+    top = max(STEEL_MAX_C, (chosen.preheat_c or 0.0) + ABOVE_PREHEAT_C)
+    formula = "greater of 250 and preheat + 50"
+    note = "hotter between passes the grain coarsens"
+    return Interpass(
+        chosen.preheat_c,
+        top,
+        _line(top, formula, {"preheat": chosen.preheat_c or 0.0}, SOURCE, note),
+    )

@@ -1,0 +1,211 @@
+"""Station 2, Preheat: whether it wants heat first, how much, by whom, and how to prove it."""
+
+from pellak.core.figure import Curve, CurvePoint, Figure, MethodLine, Station, figure_of
+from pellak.core.heat.colour import blue_c
+from pellak.core.job import Job, ShopSchools, schools_of
+from pellak.core.metal.alloy import Metal
+from pellak.core.metal.fusion import fusion_advice
+from pellak.core.metal.hardness import COLD_CRACKING_HV
+from pellak.core.metal.mind import metal_cautions
+from pellak.core.preheat.case import METHOD_LABELS
+from pellak.core.preheat.crayons import SOURCE as CRAYON_SOURCE
+from pellak.core.preheat.reckon import PreheatAnswer
+from pellak.core.stations.reckoned import choice_for, line
+from pellak.core.working import School, Working, short
+
+HOLDS = "Whether this metal at this thickness wants heat first, how much, and how to prove it."
+AUTO = School(
+    id="auto",
+    label="our own rule",
+    why="under 3 mm none; otherwise the highest formula that is valid here; a casting by how it is "
+    "held",
+)
+BROAD_FLAME_FROM_C = 300.0
+REACH_SOURCE = "torch practice: heat broad and slow, let it even out, measure away from the flame"
+
+
+def _school_choice(job: Job, shop: ShopSchools, answer: PreheatAnswer, figure: Figure) -> Figure:
+    chosen = schools_of(job, shop).preheat
+    pickable = [s for s in answer.schools if s.id not in ("none", "practice", "en1011-b-edge")]
+    if not pickable:
+        return figure
+    choice = choice_for(job, "preheat", "Whose preheat?", chosen, [AUTO, *pickable])
+    return figure.model_copy(update={"choice": choice})
+
+
+def _heat(job: Job, shop: ShopSchools, answer: PreheatAnswer) -> Figure:
+    values = answer.values
+    rule = [w for w in answer.working if len(values.by_method) == 1 and w.name == "practice_c"]
+    figure = figure_of(
+        line(answer.working, "preheat_c"), "Heat it first to", detail=values.why, also=rule
+    )
+    if values.preheat_c is None:
+        refused = any(c.level == "stop" for c in answer.cautions)
+        figure = figure.model_copy(update={"text": "refused" if refused else "none"})
+    return _school_choice(job, shop, answer, figure)
+
+
+def _methods(answer: PreheatAnswer) -> Figure:
+    values = answer.values
+    lines = [
+        MethodLine(
+            id=name,
+            label=METHOD_LABELS[name],  # type: ignore[index]
+            value=method.preheat_c,
+            valid=method.valid,
+            chosen=name == values.method,
+            why=method.why,
+        )
+        for name, method in values.by_method.items()
+    ]
+    working = [w for w in answer.working if w.name not in ("preheat_c", "interpass_max_c")]
+    return Figure(
+        id="methods",
+        label="Every method beside the others",
+        text=f"{len(lines)} methods" if len(lines) > 1 else "one rule",
+        unit="°C",
+        working=working,
+        methods=lines,
+    )
+
+
+def _prove(answer: PreheatAnswer) -> Figure | None:
+    check = answer.values.check_with
+    if check is None:
+        return None
+    working = Working(
+        name="crayons",
+        value=f"{check.crayon_low_c:g} °C and {check.crayon_high_c:g} °C",
+        formula="first stocked crayon at or above the least, last at or below the most",
+        inserted=f"between {short(answer.values.preheat_low_c or 0, 3)} °C and "
+        f"{short(answer.values.preheat_high_c or 0, 3)} °C",
+        source=CRAYON_SOURCE,
+    )
+    contact = ", or a contact thermometer" if check.contact_thermometer else ""
+    return Figure(
+        id="crayons",
+        label="Prove it with crayons",
+        text=f"{check.crayon_low_c:g} °C melts, {check.crayon_high_c:g} °C does not",
+        detail=check.how.removesuffix(".") + contact + ".",
+        working=[working],
+    )
+
+
+def _reach(answer: PreheatAnswer, thickness_mm: float) -> Figure | None:
+    target = answer.values.preheat_c
+    if target is None:
+        return None
+    back = max(75.0, 3 * thickness_mm)
+    how = "the welding tip, flame drawn back and soft" if target < blue_c() else "a heating head"
+    if target >= BROAD_FLAME_FROM_C:
+        how = "a heating head, or a furnace where the whole part is to soak"
+    return Figure(
+        id="reach",
+        label="Reach it with",
+        text=how,
+        detail=f"{short(back, 3)} mm each side of the seam and right through; take the flame off "
+        "a minute before measuring, so that the heat has evened out",
+        working=[
+            Working(
+                name="heated_band_mm",
+                value=back,
+                unit="mm",
+                formula="greater of 75 mm and 3 t, each side",
+                inserted=f"greater of 75 mm and {short(3 * thickness_mm, 3)} mm",
+                source="EN ISO 13916 measuring distance; AWS D1.1 preheat distance of 75 mm",
+            )
+        ],
+    )
+
+
+def _curve(answer: PreheatAnswer) -> Figure | None:
+    values = answer.values
+    if values.haz_hv is None or not values.curve:
+        return None
+    hv = line(answer.working, "haz_hv")
+    points = [CurvePoint(x=p.start_c, y=p.haz_hv) for p in values.curve]
+    here = [CurvePoint(x=values.curve[0].start_c, y=values.haz_hv)]
+    warm = values.preheat_c
+    told = f"cooling 800 to 500 °C in {values.t85_s:.0f} s" if values.t85_s else ""
+    if warm is not None:
+        between = [p for p in points if p.y is not None]
+        near = min(between, key=lambda p: abs(p.x - warm))
+        here.append(CurvePoint(x=near.x, y=near.y))
+        told += f"; about {near.y:.0f} HV when started at {near.x:.0f} °C"
+    return figure_of(hv, "Hardness beside the seam, started cold", detail=told).model_copy(
+        update={
+            "curve": Curve(
+                label="Hardness beside the seam against the temperature it is started at",
+                x_label="started at",
+                x_unit="°C",
+                y_unit="HV",
+                points=points,
+                limit=COLD_CRACKING_HV,
+                limit_label="cracking risk above",
+                at_x=here,
+            )
+        }
+    )
+
+
+def preheat_station(
+    job: Job, shop: ShopSchools, metal: Metal | None, answer: PreheatAnswer | None
+) -> Station:
+    """Return the Preheat station; it answers once metal and thickness are told."""
+    if metal is None or answer is None or job.thickness_mm is None:
+        return Station(id="preheat", name="Preheat", state="ahead", answer="—", holds=HOLDS)
+    values = answer.values
+    advice = fusion_advice(metal)
+    if advice.level == "refuse":
+        refused = Figure(
+            id="preheat_c", label="Heat it first", text="not fused by torch", detail=advice.instead
+        )
+        return Station(
+            id="preheat",
+            name="Preheat",
+            state="ahead",
+            answer="refused",
+            holds=HOLDS,
+            figures=[refused],
+            cautions=metal_cautions(metal, "preheat"),
+        )
+    figures = [_heat(job, shop, answer)]
+    if values.interpass_max_c is not None and (values.preheat_c or metal.family != "aluminium"):
+        least = (
+            "" if values.interpass_min_c is None else f"never below {values.interpass_min_c:g} °C"
+        )
+        figures.append(
+            figure_of(line(answer.working, "interpass_max_c"), "Between passes, at most",
+                      detail=least)
+        )  # fmt: skip
+    optional = (_prove(answer), _reach(answer, job.thickness_mm), _curve(answer))
+    figures += [figure for figure in optional if figure is not None]
+    if values.spread_max_k is not None:
+        figures.append(
+            figure_of(line(answer.working, "spread_max_k"), "Spread across the part, at most",
+                      detail=_spread_words(answer))
+        )  # fmt: skip
+    if len(values.by_method) > 1:
+        figures.append(_methods(answer))
+    # The Piece station already refuses the metal itself; here only what the heat adds.
+    own = [c for c in answer.cautions if not _is_metal_advice(c.source, metal)]
+    return Station(
+        id="preheat",
+        name="Preheat",
+        state="settled",
+        answer="none" if values.preheat_c is None else f"{values.preheat_c:.0f} °C",
+        holds=HOLDS,
+        figures=figures,
+        cautions=[*own, *metal_cautions(metal, "preheat")],
+    )
+
+
+def _spread_words(answer: PreheatAnswer) -> str:
+    target, spread = answer.values.preheat_c, answer.values.spread_max_k
+    if target is None or spread is None:
+        return "between hottest and coldest place"
+    return f"at {target:.0f} °C nothing colder than {target - spread:.0f} °C anywhere"
+
+
+def _is_metal_advice(source: str, metal: Metal) -> bool:
+    return source == fusion_advice(metal).source
