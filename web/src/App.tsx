@@ -11,6 +11,7 @@ import { SettingsProvider } from "./shell/settings";
 
 const BenchMode = lazy(() => import("./places/benchmode/BenchMode"));
 const RunBook = lazy(() => import("./places/runbook/RunBook"));
+const MetalsPlace = lazy(() => import("./places/metals/MetalsPlace"));
 const RunPage = lazy(() => import("./places/runbook/RunPage"));
 
 const cache = new QueryClient({
@@ -43,6 +44,14 @@ const router = createBrowserRouter([
     children: [
       { path: "/", element: <BenchPlace /> },
       { path: "/jobs/:jobId", element: <BenchPlace /> },
+      {
+        path: "/metals",
+        element: (
+          <Suspense fallback={waiting}>
+            <MetalsPlace />
+          </Suspense>
+        ),
+      },
       {
         path: "/runs",
         element: (

@@ -3,7 +3,7 @@
 from typing import Annotated, Any
 
 from fastapi import APIRouter, Body
-from fastapi.responses import PlainTextResponse
+from fastapi.responses import Response
 
 from pellak.api.problems import documented
 from pellak.core.metal.certificate_files import FileKind, ReadFile
@@ -28,10 +28,15 @@ def metal_router(metals: Metals) -> APIRouter:
     def add_heat(document: dict[str, Any]) -> MetalLine:
         return metals.add(document)
 
-    @router.get("/export", operation_id="export_heats", response_class=PlainTextResponse)
-    def export_heats(kind: FileKind = "csv") -> PlainTextResponse:
+    @router.get(
+        "/export",
+        operation_id="export_heats",
+        response_class=Response,
+        responses={200: {"content": {"text/csv": {}, "application/json": {}}}},
+    )
+    def export_heats(kind: FileKind = "csv") -> Response:
         named = f"attachment; filename=heats.{kind}"
-        return PlainTextResponse(
+        return Response(
             metals.write_out(kind),
             media_type=MEDIA_TYPES[kind],
             headers={"Content-Disposition": named},

@@ -10,7 +10,8 @@ from pydantic import ValidationError
 from pellak.core.errors import Refused
 from pellak.core.heat.gas_rule import rule_flow_l_per_h
 from pellak.core.job import refusals
-from pellak.core.metal.alloy import alloys
+from pellak.core.metal.alloy import Metal, alloys
+from pellak.core.metal.page import everyday_words
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.reading.units import kinds
 from pellak.core.registry import get_reckoner
@@ -152,22 +153,51 @@ def _eyes(text: str, _rack: list[RackTip]) -> OneLineAnswer:
 
 
 def _carbon_equivalent(text: str, _rack: list[RackTip]) -> OneLineAnswer:
-    wanted = text.removeprefix("of ").strip()
-    named = [
-        alloy
-        for alloy in alloys().values()
-        if wanted in (alloy.id, alloy.name.casefold(), alloy.id.rpartition("-")[2])
-    ]
-    if len(named) != 1:
-        known = ", ".join(alloy.id for alloy in named) or "4130, sae-1045, gi-30"
-        raise Refused("text", text, f"one alloy of the catalogue, such as {known}")
-    given = {"alloy": named[0].id}
+    alloy = _catalogue_alloy(text)
+    given = {"alloy": alloy.id}
     answer = _reckon("carbon-equivalent", given)
     told = [f"{line.name.replace('_', ' ')} {line.value:.2f}" for line in answer.working]
     return OneLineAnswer(
         reckoner="carbon-equivalent",
         headline=" · ".join(told),
-        asked=f"carbon equivalent of {named[0].name}",
+        asked=f"carbon equivalent of {alloy.name}",
+        given=given,
+        working=answer.working,
+    )
+
+
+def _catalogue_alloy(text: str) -> Metal:
+    """Return the catalogue alloy a question names, by id, name or everyday words."""
+    wanted = text.removeprefix("of ").strip()
+    exact = [
+        alloy
+        for alloy in alloys().values()
+        if wanted in (alloy.id, alloy.name.casefold(), alloy.id.rpartition("-")[2])
+    ]
+    named = exact or [a for a in alloys().values() if wanted in everyday_words(a).split(";")]
+    if not named:
+        raise Refused("text", text, "one alloy of the catalogue, such as 4130, sae-1045, gi-30")
+    if len(named) > 1 and not exact:
+        known = ", ".join(alloy.id for alloy in named)
+        raise Refused("text", text, f"one of these alloys: {known}")
+    return named[0]
+
+
+def _preheat(text: str, _rack: list[RackTip]) -> OneLineAnswer:
+    match = re.fullmatch(r"(?:of )?(.+?) (?:at |in )?([\d.,/\s-]+\s*\S*|code \d+)", text)
+    if match is None:
+        raise Refused("text", text, "an alloy and a thickness, such as preheat 4130 at 4 mm")
+    alloy = _catalogue_alloy(match[1].strip())
+    thickness = read_quantity(match[2], "length", alloy.family)
+    given = {"alloy": alloy.id, "thickness_mm": thickness.value}
+    answer = _reckon("preheat", given)
+    values = answer.values
+    told = "none" if values.preheat_c is None else f"{values.preheat_c:.0f} °C"
+    stop = next((c.text for c in answer.cautions if c.level == "stop"), "")
+    return OneLineAnswer(
+        reckoner="preheat",
+        headline=stop or f"{told} · {values.why}",
+        asked=f"preheat of {alloy.name} {thickness.value:.4g} mm, free to move",
         given=given,
         working=answer.working,
     )
@@ -176,6 +206,7 @@ def _carbon_equivalent(text: str, _rack: list[RackTip]) -> OneLineAnswer:
 _ASKED: dict[str, Callable[[str, list[RackTip]], OneLineAnswer]] = {
     "tip": _tip,
     "ce": _carbon_equivalent,
+    "preheat": _preheat,
     "heat": _heat,
     "puddle": _heat,
     "travel": _heat,

@@ -46,7 +46,8 @@ class HeatLine(Record):
 class SeamDrawing(Record):
     """The seam across and along. Parts that are not known, or never happen, are null.
 
-    `glows` is False for metals that melt without showing any colour first.
+    `glows` is False for metals that melt without showing any colour first; `cold_colour` is what
+    the metal looks like at the temperature the seam is started at.
     """
 
     thickness_mm: float | None
@@ -69,6 +70,7 @@ class SeamDrawing(Record):
     lines: list[HeatLine] = Field(default_factory=list)
     joint: JointDrawing | None = None
     glows: bool = True
+    cold_colour: str | None = None
     text: str
 
 
@@ -198,6 +200,7 @@ def seam_drawing(
         lines=lines,
         joint=joint,
         glows=glows,
+        cold_colour=colour_at(case.start_c, metal.melting_c, glows=glows),
         text=(f"{joint.text} " if joint is not None else "")
         + _text(in_layers, case.thickness_mm, root_gap_mm, orifice_mm, cone_mm, pool_mm, band_mm),
     )

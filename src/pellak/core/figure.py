@@ -20,10 +20,14 @@ class ScaleBand(Record):
 
 
 class JudgementScale(Record):
-    """A small scale on which a figure sits, from 0 to `end`, in the figure's unit."""
+    """A small scale on which a figure sits, from 0 to `end`, in the figure's unit.
+
+    With `aims` its second band is the one to aim for; without, it is a ruler that only tells.
+    """
 
     bands: list[ScaleBand]
     end: float
+    aims: bool = True
 
 
 class Choice(Record):

@@ -7,6 +7,7 @@ from uuid import uuid4
 
 from sqlalchemy.orm import Session
 
+from pellak.core.errors import Refused
 from pellak.core.job import Job, job_from, metal_of, metal_words, with_changes
 from pellak.core.metal.alloy import Metals as MetalsById
 from pellak.core.plan import Plan
@@ -77,9 +78,9 @@ class Bench:
 
     def add(self, document: Mapping[str, Any]) -> OpenJob:
         """Put a new job on the bench."""
-        job = job_from(document)
         now = self._clock()
         with self._database.transaction() as session:
+            job = _new_job(document, own_metals(session))
             row = JobRow(
                 job_id=uuid4().hex[:12], version=1, created_at=now, saved_at=now, **_columns(job)
             )
@@ -157,6 +158,17 @@ class Bench:
             open_run_id=_open_run_id(session, row.job_id),
             plan=plan_job(session, job_from(row.document)),
         )
+
+
+def _new_job(document: Mapping[str, Any], own: MetalsById) -> Job:
+    """Return a new job, its family that of the alloy it names."""
+    job = job_from(document)
+    metal = metal_of(job, own)
+    if job.alloy is None or metal is None or metal.family == job.family:
+        return job
+    if "family" in document:
+        raise Refused("family", job.family, f"{metal.family}, the family of {metal.name}")
+    return job.model_copy(update={"family": metal.family})
 
 
 def _columns(job: Job) -> dict[str, Any]:

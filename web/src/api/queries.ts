@@ -1,7 +1,7 @@
 // One queryOptions factory per question to the server; the key is the question.
 import { queryOptions } from "@tanstack/react-query";
 
-import { answer, client, type QuantityKind } from "./client";
+import { answer, client, type MetalFamily, type QuantityKind } from "./client";
 
 export const basicsQuery = queryOptions({
   queryKey: ["basics"],
@@ -37,7 +37,7 @@ export const previewQuery = (jobId: string, version: number, field: string, text
     gcTime: 0,
   });
 
-export const readingQuery = (text: string, kind: QuantityKind, family: "carbon-steel") =>
+export const readingQuery = (text: string, kind: QuantityKind, family: MetalFamily) =>
   queryOptions({
     queryKey: ["reading", text, kind, family],
     queryFn: ({ signal }) =>
@@ -45,6 +45,20 @@ export const readingQuery = (text: string, kind: QuantityKind, family: "carbon-s
     enabled: text.trim() !== "",
     retry: false,
     staleTime: Infinity,
+  });
+
+export const metalsQuery = queryOptions({
+  queryKey: ["metals"],
+  queryFn: ({ signal }) => answer(client.GET("/api/metals", { signal })),
+});
+
+export const metalQuery = (metalId: string) =>
+  queryOptions({
+    queryKey: ["metal", metalId],
+    queryFn: ({ signal }) =>
+      answer(
+        client.GET("/api/metals/{metal_id}", { params: { path: { metal_id: metalId } }, signal }),
+      ),
   });
 
 export const findQuery = (text: string) =>

@@ -744,11 +744,7 @@ export interface components {
             value: number | null;
             /** Usual */
             usual: boolean;
-            /** At */
-            at: [
-                number,
-                number
-            ];
+            at: components["schemas"]["Place"];
         };
         /**
          * DisplayUnit
@@ -1126,8 +1122,7 @@ export interface components {
         };
         /**
          * JointDrawing
-         * @description A joint in section. `torch_deg` leans from upright, to the right; `view` is left, bottom,
-         *     right, top of the metal.
+         * @description A joint in section. `torch_deg` leans from upright, to the right; `view` boxes the metal.
          */
         JointDrawing: {
             /**
@@ -1141,30 +1136,27 @@ export interface components {
             dimensions: components["schemas"]["Dimension"][];
             /** Torch Deg */
             torch_deg: number;
-            /** Torch At */
-            torch_at: [
-                number,
-                number
-            ];
-            /** View */
-            view: [
-                number,
-                number,
-                number,
-                number
-            ];
+            torch_at: components["schemas"]["Place"];
+            view: components["schemas"]["View"];
             /** Text */
             text: string;
         };
         /**
          * JudgementScale
          * @description A small scale on which a figure sits, from 0 to `end`, in the figure's unit.
+         *
+         *     With `aims` its second band is the one to aim for; without, it is a ruler that only tells.
          */
         JudgementScale: {
             /** Bands */
             bands: components["schemas"]["ScaleBand"][];
             /** End */
             end: number;
+            /**
+             * Aims
+             * @default true
+             */
+            aims: boolean;
         };
         /**
          * LogEntries
@@ -1298,6 +1290,16 @@ export interface components {
             /** Open Run Id */
             open_run_id: string | null;
             plan: components["schemas"]["Plan"];
+        };
+        /**
+         * Place
+         * @description A place in the section, mm from the root.
+         */
+        Place: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
         };
         /**
          * Plan
@@ -1673,7 +1675,8 @@ export interface components {
          * SeamDrawing
          * @description The seam across and along. Parts that are not known, or never happen, are null.
          *
-         *     `glows` is False for metals that melt without showing any colour first.
+         *     `glows` is False for metals that melt without showing any colour first; `cold_colour` is what
+         *     the metal looks like at the temperature the seam is started at.
          */
         SeamDrawing: {
             /** Thickness Mm */
@@ -1724,6 +1727,8 @@ export interface components {
              * @default true
              */
             glows: boolean;
+            /** Cold Colour */
+            cold_colour?: string | null;
             /** Text */
             text: string;
         };
@@ -1825,19 +1830,16 @@ export interface components {
          * Shape
          * @description A closed outline. `metal` is the piece, `pool` what will be melted, `crack` a line to stop.
          *
-         *     `hidden` metal lies behind the section, such as the far wall of a tube.
+         *     `far` metal is cut too, but only reached round a tube; `hidden` lies behind the section.
          */
         Shape: {
             /**
              * Role
              * @enum {string}
              */
-            role: "metal" | "hidden" | "pool" | "crack";
+            role: "metal" | "far" | "hidden" | "pool" | "crack";
             /** Points */
-            points: [
-                number,
-                number
-            ][];
+            points: components["schemas"]["Place"][];
         };
         /**
          * ShopSchools
@@ -2089,6 +2091,20 @@ export interface components {
             matched_puddle_s: number | null;
             /** Candidates */
             candidates: components["schemas"]["TipCandidate"][];
+        };
+        /**
+         * View
+         * @description The box round the metal, mm.
+         */
+        View: {
+            /** Left */
+            left: number;
+            /** Bottom */
+            bottom: number;
+            /** Right */
+            right: number;
+            /** Top */
+            top: number;
         };
         /**
          * Working
@@ -3765,7 +3781,8 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/plain": string;
+                    "text/csv": unknown;
+                    "application/json": unknown;
                 };
             };
             /** @description Bad Request */
@@ -3774,7 +3791,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/plain": components["schemas"]["Problem"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Forbidden */
@@ -3783,7 +3800,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/plain": components["schemas"]["Problem"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not Found */
@@ -3792,7 +3809,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/plain": components["schemas"]["Problem"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Request Entity Too Large */
@@ -3801,7 +3818,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/plain": components["schemas"]["Problem"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -3810,7 +3827,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/plain": components["schemas"]["Problem"];
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };

@@ -21,7 +21,7 @@ export function SeamAlong({ drawing, travelMmPerMin, width }: SeamAlongProps) {
   const units = useUnits();
   const id = useId();
   const sheetMm = drawing.thickness_mm ?? 1;
-  const backMm = Math.max(10, -1.7 * (drawing.pool_back_mm ?? -6));
+  const backMm = Math.max(10, 3 * sheetMm, -1.7 * (drawing.pool_back_mm ?? -6));
   const wholeMm = backMm / (1 - AHEAD_SHARE);
   const pxPerMm = width / wholeMm;
   const x = scaleLinear([-backMm, wholeMm - backMm], [0, width]);
@@ -67,7 +67,7 @@ export function SeamAlong({ drawing, travelMmPerMin, width }: SeamAlongProps) {
         y={sheetTop}
         width={width}
         height={sheetPx}
-        fill={drawing.along?.length ? `url(#${id}-heat)` : "var(--steel)"}
+        fill={drawing.along?.length ? `url(#${id}-heat)` : (drawing.cold_colour ?? "var(--steel)")}
       />
       {ripples.map((at) => (
         <path

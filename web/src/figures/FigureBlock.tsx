@@ -2,6 +2,9 @@ import { useState } from "react";
 
 import type { Changes, Figure } from "../api/client";
 import { Dialog } from "../parts/Dialog";
+import { AnswerChooser } from "./AnswerChooser";
+import { CurveBlock } from "./CurveBlock";
+import { MethodLines } from "./MethodLines";
 import { useUnits } from "../shell/settings";
 import type { Units } from "../shell/units";
 import { ScaleBar } from "./ScaleBar";
@@ -16,17 +19,23 @@ interface FigureBlockProps {
   onChange?: ((changes: Changes) => void) | undefined;
 }
 
+const LONG_TEXT = 18;
+
 // A figure with an honest range is not worth more than two digits.
 const digits = (figure: Figure) => (figure.low != null || figure.high != null ? 2 : 3);
 
+// A tip's label is a name, even where it looks like a measure.
+const words = (figure: Figure, units: Units): string | null =>
+  figure.text == null || figure.id === "tip" ? (figure.text ?? null) : units.prose(figure.text);
+
 const told = (figure: Figure, units: Units): string =>
-  figure.text ??
+  words(figure, units) ??
   (figure.value == null ? "—" : units.measure(figure.value, figure.unit ?? "", digits(figure)));
 
 /** Big number, unit, honest range; working and rival schools behind it. */
 export function FigureBlock({ figure, was, onChange }: FigureBlockProps) {
   const units = useUnits();
-  const [shows, setShows] = useState<"working" | "schools" | null>(null);
+  const [shows, setShows] = useState<"working" | "schools" | "answers" | null>(null);
   const unit = figure.unit ?? "";
   const shown = figure.value == null ? null : units.show(figure.value, unit, digits(figure));
   const changed = was !== undefined && told(was, units) !== told(figure, units);
@@ -38,6 +47,15 @@ export function FigureBlock({ figure, was, onChange }: FigureBlockProps) {
       <div className="flex items-baseline justify-between gap-3">
         <h3 className="text-sm text-mute">{figure.label}</h3>
         <div className="flex shrink-0 gap-3 text-sm" data-screen-only>
+          {figure.asks && onChange && (
+            <button
+              className="link"
+              aria-label={`Answer: ${figure.label}`}
+              onClick={() => setShows("answers")}
+            >
+              {figure.asks.chosen == null ? "answer" : "change"}
+            </button>
+          )}
           {figure.choice && onChange && (
             <button
               className="link"
@@ -59,8 +77,10 @@ export function FigureBlock({ figure, was, onChange }: FigureBlockProps) {
         </div>
       </div>
       <p className="flex flex-wrap items-baseline gap-x-1.5">
-        <span className="font-narrow text-2xl font-semibold tabular-nums">
-          {figure.text ?? shown?.number ?? "—"}
+        <span
+          className={`font-narrow font-semibold tabular-nums ${figure.asks || (figure.text ?? "").length > LONG_TEXT ? "text-lg" : "text-2xl"} ${figure.asks && figure.asks.chosen == null ? "text-mute" : ""}`}
+        >
+          {words(figure, units) ?? shown?.number ?? "—"}
         </span>
         {shown && <span>{shown.symbol}</span>}
         <span className="text-sm text-mute">{units.span(figure.low, figure.high, unit)}</span>
@@ -68,6 +88,26 @@ export function FigureBlock({ figure, was, onChange }: FigureBlockProps) {
       </p>
       {figure.detail && <p className="text-sm text-mute">{units.prose(figure.detail)}</p>}
       <ScaleBar figure={figure} />
+      {figure.curve && <CurveBlock curve={figure.curve} />}
+      {(figure.methods ?? []).length > 0 && (
+        <MethodLines lines={figure.methods ?? []} unit={unit} />
+      )}
+      {figure.asks && onChange && (
+        <Dialog
+          open={shows === "answers"}
+          onClose={() => setShows(null)}
+          title={figure.asks.question}
+          at="top"
+        >
+          <AnswerChooser
+            asks={figure.asks}
+            onAnswer={(chosen) => {
+              if (figure.asks) onChange({ [figure.asks.field]: chosen });
+              setShows(null);
+            }}
+          />
+        </Dialog>
+      )}
       <Dialog
         open={shows === "working"}
         onClose={() => setShows(null)}
@@ -80,7 +120,11 @@ export function FigureBlock({ figure, was, onChange }: FigureBlockProps) {
           open={shows === "schools"}
           onClose={() => setShows(null)}
           title={figure.choice.question}
-          about="Good people disagree here. Choose for this job, or for the whole shop."
+          about={
+            figure.choice.job_only
+              ? "Good people disagree here. Choose for this job."
+              : "Good people disagree here. Choose for this job, or for the whole shop."
+          }
         >
           <SchoolChooser choice={figure.choice} unit={unit} onChange={onChange} />
         </Dialog>

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { type CSSProperties, useId, useRef, useState } from "react";
 import { flushSync } from "react-dom";
 
-import { faultOf, type QuantityKind } from "../api/client";
+import { faultOf, type MetalFamily, type QuantityKind } from "../api/client";
 import { readingQuery } from "../api/queries";
 import { useSettled } from "../parts/useSettled";
 import { useUnits } from "../shell/settings";
@@ -19,6 +19,10 @@ interface QuantityFieldProps {
   prefix?: string;
   /** How the standing value was typed, kept beside it when it says more, such as a gauge. */
   typed?: string | undefined;
+  /** Gauges differ from metal to metal. */
+  family: MetalFamily;
+  /** Whether what stands there is only the usual, not told by anyone. */
+  usual?: boolean;
   /** How wide the box is, px: what was typed is kept beside the measure only where it fits. */
   widthPx: number;
   /** What the server said of the last attempt, kept until the text changes. */
@@ -44,7 +48,7 @@ export function QuantityField(props: QuantityFieldProps) {
   const cancelled = useRef(false);
   const touched = useRef(false);
   const settled = useSettled(text ?? "");
-  const reading = useQuery(readingQuery(settled, kind, "carbon-steel"));
+  const reading = useQuery(readingQuery(settled, kind, props.family));
   const measure = value === null ? "" : units.measure(value, unit);
   const named = props.prefix && measure ? `${props.prefix} ${measure}` : measure;
   const beside = `${named} · ${typed}`;
@@ -95,7 +99,7 @@ export function QuantityField(props: QuantityFieldProps) {
         }}
         className={`h-9 w-full rounded-md border-[1.5px] bg-panel px-2 text-center font-medium ${
           wrong ? "border-stop text-stop" : "border-cone text-cone"
-        }`}
+        } ${props.usual && text === null ? "border-dashed" : ""}`}
       />
       <p
         id={noteId}

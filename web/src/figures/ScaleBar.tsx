@@ -4,12 +4,14 @@ import type { Figure } from "../api/client";
 import { useUnits } from "../shell/settings";
 
 const TONES = ["bg-feather", "bg-good", "bg-warn", "bg-steel"] as const;
+const RULER_TONES = ["bg-good", "bg-feather", "bg-warn", "bg-steel"] as const;
 
 /** A small scale with named bands, the range as a bracket and the figure as a mark. */
 export function ScaleBar({ figure }: { figure: Figure }) {
   const units = useUnits();
   const scale = figure.scale;
   if (scale == null) return null;
+  const tones = scale.aims === false ? RULER_TONES : TONES;
   const place = scaleLinear([0, scale.end], [0, 100]).clamp(true);
   const bands = scale.bands.map((band, index) => {
     const left = place(scale.bands[index - 1]?.up_to ?? 0);
@@ -26,7 +28,7 @@ export function ScaleBar({ figure }: { figure: Figure }) {
           <span
             key={band.label}
             style={{ width: `${band.width}%` }}
-            className={`h-2 rounded-[1px] ${TONES[band.index] ?? "bg-line"}`}
+            className={`h-2 rounded-[1px] ${tones[band.index] ?? "bg-line"}`}
           />
         ))}
         {figure.low != null && figure.high != null && (
@@ -46,15 +48,15 @@ export function ScaleBar({ figure }: { figure: Figure }) {
         )}
       </div>
       <p className="mt-1.5 text-sm text-mute">
-        <strong className="font-medium text-ink">{standing ? standing.label : "never"}</strong>
-        {" · "}
-        {scale.bands[1]?.label}{" "}
-        {units.range(
-          scale.bands[0]?.up_to ?? 0,
-          scale.bands[1]?.up_to ?? scale.end,
-          figure.unit ?? "",
-        )}{" "}
-        {units.symbol(figure.unit ?? "")}
+        <strong className="font-medium text-ink">
+          {standing ? units.prose(standing.label) : "never"}
+        </strong>
+        {scale.aims !== false &&
+          ` · ${scale.bands[1]?.label} ${units.range(
+            scale.bands[0]?.up_to ?? 0,
+            scale.bands[1]?.up_to ?? scale.end,
+            figure.unit ?? "",
+          )} ${units.symbol(figure.unit ?? "")}`}
       </p>
     </div>
   );

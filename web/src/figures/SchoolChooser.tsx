@@ -37,7 +37,7 @@ export function SchoolChooser({ choice, unit, onChange }: SchoolChooserProps) {
               {chosen && (
                 <span className="text-sm font-normal text-mute">
                   {" "}
-                  — this {choice.chosen_by}&rsquo;s choice
+                  {choice.job_only ? "— planned with" : `— this ${choice.chosen_by}’s choice`}
                 </span>
               )}
             </p>
@@ -45,20 +45,22 @@ export function SchoolChooser({ choice, unit, onChange }: SchoolChooserProps) {
             <div className="mt-2 flex flex-wrap gap-2">
               <button
                 className="button"
-                disabled={chosen && choice.chosen_by === "job"}
+                disabled={chosen && choice.chosen_by === "job" && !choice.job_only}
                 onClick={() => onChange({ [choice.field]: school.id })}
               >
                 For this job
               </button>
-              <button
-                className="button"
-                onClick={() => {
-                  forShop.mutate(school.id);
-                  if (choice.chosen_by === "job") onChange({ [choice.field]: null });
-                }}
-              >
-                For the whole shop
-              </button>
+              {!choice.job_only && (
+                <button
+                  className="button"
+                  onClick={() => {
+                    forShop.mutate(school.id);
+                    if (choice.chosen_by === "job") onChange({ [choice.field]: null });
+                  }}
+                >
+                  For the whole shop
+                </button>
+              )}
             </div>
           </li>
         );

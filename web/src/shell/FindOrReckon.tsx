@@ -8,9 +8,18 @@ import { Dialog } from "../parts/Dialog";
 import { useSettled } from "../parts/useSettled";
 import { useUnits } from "./settings";
 
-const EXAMPLES = ["tip for 16 ga", "heat 1.6", "flame 2X", "lens for 3 mm", "3 cfh"];
+const EXAMPLES = [
+  "tip for 16 ga",
+  "heat 1.6",
+  "flame 2X",
+  "lens for 3 mm",
+  "preheat 4130 at 4 mm",
+  "ce of 4140",
+  "3 cfh",
+];
 const PLACES = [
   { name: "Bench", to: "/" },
+  { name: "Metals", to: "/metals" },
   { name: "Run book", to: "/runs" },
 ];
 

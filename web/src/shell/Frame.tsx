@@ -11,7 +11,11 @@ export function Frame() {
   const { units, setSystem, theme, setTheme } = useSettings();
   const [finding, setFinding] = useState(false);
   const { pathname } = useLocation();
-  const onBench = pathname === "/" || pathname.startsWith("/jobs");
+  const places = [
+    { name: "Bench", to: "/", here: pathname === "/" || pathname.startsWith("/jobs") },
+    { name: "Metals", to: "/metals", here: pathname.startsWith("/metals") },
+    { name: "Run book", to: "/runs", here: pathname.startsWith("/runs") },
+  ];
   const find = () => setFinding(true);
   useKeys({ "/": find, "Mod+k": find });
   const place = (here: boolean) =>
@@ -31,20 +35,23 @@ export function Frame() {
           pellak
         </NavLink>
         <nav aria-label="Places" className="flex h-[var(--head)] gap-4">
-          <NavLink to="/" className={place(onBench)} aria-current={onBench ? "page" : undefined}>
-            Bench
-          </NavLink>
-          <NavLink
-            to="/runs"
-            className={place(!onBench)}
-            aria-current={onBench ? undefined : "page"}
-          >
-            Run book
-          </NavLink>
+          {places.map(({ name, to, here }) => (
+            <NavLink
+              key={to}
+              to={to}
+              className={place(here)}
+              aria-current={here ? "page" : undefined}
+            >
+              {name}
+            </NavLink>
+          ))}
         </nav>
         <div className="ml-auto flex flex-wrap items-center gap-2 py-1">
           <button className="button min-h-9" onClick={find} aria-label="Find or reckon">
-            <kbd className="rounded border border-line px-1.5 text-sm">/</kbd> Find or reckon
+            <kbd className="hidden rounded border border-line px-1.5 text-sm sm:inline">/</kbd>
+            <span>
+              Find<span className="hidden sm:inline"> or reckon</span>
+            </span>
           </button>
           <ToggleRow
             label="Units"

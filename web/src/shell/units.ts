@@ -52,6 +52,8 @@ export class Units {
   /** A value and its unit in one string. */
   measure(value: number, unit: string, digits = 3): string {
     const { number, symbol } = this.show(value, unit, digits);
+    // The sign for degrees of angle stands close to its number.
+    if (symbol === "°") return `${number}°`;
     return symbol ? `${number} ${symbol}` : number;
   }
 

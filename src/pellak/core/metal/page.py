@@ -78,9 +78,9 @@ class MetalPage(Record):
 
 
 def everyday_words(metal: Metal) -> str:
-    """Return the everyday names a metal is also looked for by."""
+    """Return the everyday names a metal is also looked for by, separated by semicolons."""
     named = [row["words"] for row in rows("alloy_words.csv") if row["alloy"] == metal.advised_as]
-    return " ".join(named).replace(";", " ")
+    return ";".join(named)
 
 
 def metal_line(metal: Metal) -> MetalLine:
@@ -128,7 +128,7 @@ def _equivalents(metal: Metal) -> list[Figure]:
             named = [ScaleBand(label=label, up_to=up_to) for label, up_to in bands]
             scale = JudgementScale(bands=named, end=end)
         end = max(scale.end, 1.1 * float(line.value or 0.0))
-        scaled = scale.model_copy(update={"end": end})
+        scaled = scale.model_copy(update={"end": end, "aims": False})
         figure = figure_of(line, TITLES[line.name], detail=line.note)
         figures.append(figure.model_copy(update={"scale": scaled}))
     return figures

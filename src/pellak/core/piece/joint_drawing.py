@@ -4,7 +4,7 @@ The root of the joint, where the flame points, is the origin; x runs right and y
 """
 
 import math
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
 from typing import Literal
 
@@ -14,18 +14,35 @@ from pellak.core.tables import Joint, joints
 from pellak.core.working import Record, short
 
 Point = tuple[float, float]
+Role = Literal["metal", "far", "hidden", "pool", "crack"]
 LEAST_ARM_MM = 12.0
-ARM_PER_THICKNESS = 6.0
+ARM_PER_THICKNESS = 4.0
+
+
+class Place(Record):
+    """A place in the section, mm from the root."""
+
+    x: float
+    y: float
 
 
 class Shape(Record):
     """A closed outline. `metal` is the piece, `pool` what will be melted, `crack` a line to stop.
 
-    `hidden` metal lies behind the section, such as the far wall of a tube.
+    `far` metal is cut too, but only reached round a tube; `hidden` lies behind the section.
     """
 
-    role: Literal["metal", "hidden", "pool", "crack"]
-    points: list[Point]
+    role: Role
+    points: list[Place]
+
+
+class View(Record):
+    """The box round the metal, mm."""
+
+    left: float
+    bottom: float
+    right: float
+    top: float
 
 
 class Dimension(Record):
@@ -39,19 +56,18 @@ class Dimension(Record):
     asks: str
     value: float | None
     usual: bool
-    at: Point
+    at: Place
 
 
 class JointDrawing(Record):
-    """A joint in section. `torch_deg` leans from upright, to the right; `view` is left, bottom,
-    right, top of the metal."""
+    """A joint in section. `torch_deg` leans from upright, to the right; `view` boxes the metal."""
 
     joint: Joint
     shapes: list[Shape]
     dimensions: list[Dimension]
     torch_deg: float
-    torch_at: Point
-    view: tuple[float, float, float, float]
+    torch_at: Place
+    view: View
     text: str
 
 
@@ -72,12 +88,20 @@ class _Drawn:
     torch_at: Point = (0.0, 0.0)
 
 
+def _place(point: Point) -> Place:
+    return Place(x=point[0], y=point[1])
+
+
+def _shape(role: Role, points: Iterable[Point]) -> Shape:
+    return Shape(role=role, points=[_place(point) for point in points])
+
+
 def _metal(*points: Point) -> Shape:
-    return Shape(role="metal", points=list(points))
+    return _shape("metal", points)
 
 
-def _box(left: float, bottom: float, right: float, top: float) -> Shape:
-    return _metal((left, bottom), (right, bottom), (right, top), (left, top))
+def _box(left: float, bottom: float, right: float, top: float, role: Role = "metal") -> Shape:
+    return _shape(role, [(left, bottom), (right, bottom), (right, top), (left, top)])
 
 
 def _tipped_edge(s: _Sizes) -> _Drawn:
@@ -88,7 +112,7 @@ def _tipped_edge(s: _Sizes) -> _Drawn:
         )))
         for sign in (-1, 1)
     ]  # fmt: skip
-    pool = Shape(role="pool", points=[(-s.t, up), (s.t, up), (s.t * 0.8, 0), (-s.t * 0.8, 0)])
+    pool = _shape("pool", [(-s.t, up), (s.t, up), (s.t * 0.8, 0), (-s.t * 0.8, 0)])
     places = {"upstand_mm": (s.t, up / 2), "thickness_mm": (-0.7 * s.arm, -s.t / 2)}
     return _Drawn([*sheets, pool], places, torch_at=(0.0, up))
 
@@ -106,7 +130,7 @@ def _outside_corner(s: _Sizes) -> _Drawn:
                    (inner[0] + out[0], inner[1] + out[1]))
         )  # fmt: skip
     width = half + s.t * c
-    pool = Shape(role="pool", points=[(-width, s.t * c), (0, 1.1 * s.t * c), (width, s.t * c),
+    pool = _shape("pool", [(-width, s.t * c), (0, 1.1 * s.t * c), (width, s.t * c),
                                       (half, 0), (-half, 0)])  # fmt: skip
     places = {
         "root_gap_mm": (half + 0.1 * s.t, 0.1 * s.t),
@@ -116,7 +140,7 @@ def _outside_corner(s: _Sizes) -> _Drawn:
 
 
 def _fillet(leg: float, x: float = 0.0, y: float = 0.0) -> Shape:
-    return Shape(role="pool", points=[(x, y), (x + leg, y), (x + 0.45 * leg, y + 0.45 * leg),
+    return _shape("pool", [(x, y), (x + leg, y), (x + 0.45 * leg, y + 0.45 * leg),
                                       (x, y + leg)])  # fmt: skip
 
 
@@ -151,12 +175,12 @@ def _pipe_butt(s: _Sizes) -> _Drawn:
     shapes = []
     for sign in (-1, 1):
         inner, outer = sorted((sign * half, sign * (half + s.arm)))
-        shapes.append(Shape(role="hidden", points=[(inner, -od), (outer, -od), (outer, 0),
+        shapes.append(_shape("hidden", [(inner, -od), (outer, -od), (outer, 0),
                                                    (inner, 0)]))  # fmt: skip
         shapes.append(_box(inner, -s.t, outer, 0))
-        shapes.append(_box(inner, -od, outer, -od + s.t))
+        shapes.append(_box(inner, -od, outer, -od + s.t, "far"))
     width = half + s.t / 2
-    shapes.append(Shape(role="pool", points=[(-width, 0), (width, 0), (half + 0.1, -s.t),
+    shapes.append(_shape("pool", [(-width, 0), (width, 0), (half + 0.1, -s.t),
                                              (-half - 0.1, -s.t)]))  # fmt: skip
     places = {
         "outside_diameter_mm": (0.8 * s.arm, -od),
@@ -177,20 +201,20 @@ def _cluster(s: _Sizes) -> _Drawn:
     wall_foot = s.t / math.sin(angle)
     rise = od + s.arm
 
-    def branch(left: float, right: float, role: Literal["metal", "hidden"]) -> Shape:
+    def branch(left: float, right: float, role: Role) -> Shape:
         lift = rise / math.sin(angle)
         top = [(x + lift * along[0], lift * along[1]) for x in (right, left)]
-        return Shape(role=role, points=[(left, 0.0), (right, 0.0), *top])
+        return _shape(role, [(left, 0.0), (right, 0.0), *top])
 
     reach = max(foot + s.arm, foot + rise / math.tan(angle) + s.arm / 2)
     left = min(-s.arm, -s.arm + rise / math.tan(angle))
     shapes = [
-        Shape(role="hidden", points=[(left, -od), (reach, -od), (reach, 0), (left, 0)]),
+        _shape("hidden", [(left, -od), (reach, -od), (reach, 0), (left, 0)]),
         branch(0, foot, "hidden"),
         _box(left, -s.t, reach, 0),
-        _box(left, -od, reach, -od + s.t),
+        _box(left, -od, reach, -od + s.t, "far"),
         branch(0, wall_foot, "metal"),
-        branch(foot - wall_foot, foot, "metal"),
+        branch(foot - wall_foot, foot, "far"),
         _fillet_at_angle(s.t, math.pi - angle, 0.0),
     ]
     mid = (foot / 2 + 0.6 * rise / math.tan(angle), 0.6 * rise)
@@ -205,7 +229,7 @@ def _cluster(s: _Sizes) -> _Drawn:
 def _fillet_at_angle(leg: float, angle: float, x: float) -> Shape:
     """A fillet on the left of a wall that leans by `angle` from the ground on that side."""
     tip = (x - leg * math.cos(angle), leg * math.sin(angle))
-    return Shape(role="pool", points=[(x, 0.0), (x - leg, 0.0), tip])
+    return _shape("pool", [(x, 0.0), (x - leg, 0.0), tip])
 
 
 def _casting_crack(s: _Sizes) -> _Drawn:
@@ -218,8 +242,8 @@ def _casting_crack(s: _Sizes) -> _Drawn:
         )))
         for sign in (-1, 1)
     ]  # fmt: skip
-    pool = Shape(role="pool", points=[(-half, 0), (half, 0), (0, -deep)])
-    crack = Shape(role="crack", points=[(0, -deep), (0.15 * root, -s.t + 0.6 * root),
+    pool = _shape("pool", [(-half, 0), (half, 0), (0, -deep)])
+    crack = _shape("crack", [(0, -deep), (0.15 * root, -s.t + 0.6 * root),
                                         (-0.1 * root, -s.t + 0.3 * root), (0, -s.t)])  # fmt: skip
     places = {
         "included_angle_deg": (half * 0.6, -0.4 * deep),
@@ -256,7 +280,7 @@ def _dimension(
         asks=row.asks,
         value=value,
         usual=usual,
-        at=at,
+        at=_place(at),
     )
 
 
@@ -279,8 +303,8 @@ def joint_drawing(
         own[row.field] = FIRST_DIAMETER_PER_WALL * t if value is None else value
     own["outside_diameter_mm"] = max(own.get("outside_diameter_mm", 0.0), 2.2 * t)
     drawn = _DRAW[joint](_Sizes(t, max(LEAST_ARM_MM, ARM_PER_THICKNESS * t), own))
-    xs = [x for shape in drawn.shapes for x, _ in shape.points]
-    ys = [y for shape in drawn.shapes for _, y in shape.points]
+    xs = [place.x for shape in drawn.shapes for place in shape.points]
+    ys = [place.y for shape in drawn.shapes for place in shape.points]
     wall = Dimension(
         field="thickness_mm",
         label="Wall" if joint in ("cluster", "pipe-butt", "casting-crack") else "Thickness",
@@ -290,7 +314,7 @@ def joint_drawing(
         asks="thickness?",
         value=thickness_mm,
         usual=False,
-        at=drawn.places["thickness_mm"],
+        at=_place(drawn.places["thickness_mm"]),
     )
     others = [
         _dimension(field, at, told, t, joint)
@@ -300,10 +324,10 @@ def joint_drawing(
     return JointDrawing(
         joint=joint,
         shapes=drawn.shapes,
-        dimensions=sorted([wall, *others], key=lambda d: d.at[0]),
+        dimensions=sorted([wall, *others], key=lambda d: d.at.x),
         torch_deg=drawn.torch_deg,
-        torch_at=drawn.torch_at,
-        view=(min(xs), min(ys), max(xs), max(ys)),
+        torch_at=_place(drawn.torch_at),
+        view=View(left=min(xs), bottom=min(ys), right=max(xs), top=max(ys)),
         text=_text(joint, thickness_mm, [wall, *others]),
     )
 

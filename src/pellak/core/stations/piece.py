@@ -145,11 +145,12 @@ def _metal(job: Job, metal: Metal | None) -> Figure:
 
 def _joint(job: Job) -> Figure:
     rows = joints()
+    told = "" if job.thickness_mm is None else fit_up(job)
     return Figure(
         id="joint",
         label="Joint",
         text=rows[job.joint].name,
-        detail="" if job.thickness_mm is None else fit_up(job),
+        detail="" if told in ("", rows[job.joint].name) else told,
         asks=Asks(
             field="joint",
             question="Which joint?",

@@ -1,4 +1,5 @@
-import type { Changes, Plan } from "../../api/client";
+import type { Changes, Plan, QuantityKind } from "../../api/client";
+import { JointAcross } from "../../drawings/JointAcross";
 import { SeamAcross } from "../../drawings/SeamAcross";
 import { SeamAlong } from "../../drawings/SeamAlong";
 import { TemperatureStrip } from "../../drawings/TemperatureStrip";
@@ -25,21 +26,30 @@ export function DrawingBoard({ plan, faults, onPreview, onChange }: DrawingBoard
   const { drawing, job } = plan;
   const tack = plan.stations.find((s) => s.id === "tack-and-run");
   const travel = (tack?.figures ?? []).find((f) => f.id === "travel_mm_per_min")?.value ?? null;
+  const family = job.family ?? "carbon-steel";
   const field = (
-    name: "thickness_mm" | "root_gap_mm" | "length_mm",
+    name: string,
     label: string,
     asks: string,
+    kind: QuantityKind = "length",
+    unit = "mm",
+    value: unknown = job[name as keyof typeof job],
   ) => ({
     label,
     asks,
-    kind: "length" as const,
-    unit: "mm",
-    value: job[name] ?? null,
+    kind,
+    unit,
+    family,
+    value: typeof value === "number" ? value : null,
     typed: job.typed?.[name],
     fault: faultOf(faults[name], name),
     onPreview: (text: string | null) => onPreview(name, text),
     onCommit: (text: string) => onChange({ [name]: text }),
   });
+  const piece = plan.stations.find((s) => s.id === "piece")?.figures ?? [];
+  const seamMm = piece.find((f) => f.id === "length_mm")?.value ?? null;
+  const joint = piece.find((f) => f.id === "joint")?.text ?? "";
+  const jointName = joint.charAt(0).toUpperCase() + joint.slice(1);
   const beside = width >= BESIDE_FROM_PX;
   const acrossPx = beside ? width - ALONG_PX - 16 : width - 2;
   const along = width > 0 && (
@@ -51,14 +61,44 @@ export function DrawingBoard({ plan, faults, onPreview, onChange }: DrawingBoard
       />
       <div className="flex items-start gap-2 px-2 pb-2">
         <span className="pt-2 text-sm text-mute">seam</span>
-        <QuantityField {...field("length_mm", "Seam length", "length?")} widthPx={LENGTH_PX} />
+        <QuantityField
+          {...field("length_mm", "Seam length", "length?")}
+          {...(job.length_mm == null && seamMm !== null && { value: seamMm, usual: true })}
+          widthPx={LENGTH_PX}
+        />
       </div>
     </>
   );
   return (
     <div ref={ref}>
       <div className={`panel ${beside ? "flex items-start" : ""}`}>
-        {width > 0 && (
+        {width > 0 && drawing.joint && (
+          <JointAcross
+            drawing={drawing}
+            joint={drawing.joint}
+            name={jointName}
+            width={acrossPx}
+            box={(dimension, place) => (
+              <QuantityField
+                key={dimension.field}
+                {...field(
+                  dimension.field,
+                  dimension.label,
+                  dimension.asks,
+                  dimension.kind,
+                  dimension.unit,
+                  dimension.value,
+                )}
+                {...(dimension.short && { prefix: dimension.short })}
+                usual={dimension.usual && dimension.value !== null}
+                className="absolute"
+                widthPx={place.width}
+                style={{ left: place.left, top: place.top }}
+              />
+            )}
+          />
+        )}
+        {width > 0 && !drawing.joint && (
           <SeamAcross
             drawing={drawing}
             width={acrossPx}

@@ -153,15 +153,7 @@ export function JobView({ job }: { job: OpenJob }) {
           </StationFigures>
         ))}
         <section className="mt-6 border-t border-line pt-3 text-sm text-mute">
-          <h2 className="font-semibold">Still to come</h2>
-          {stations
-            .filter((s) => s.state === "to-come")
-            .map((s) => (
-              <p key={s.id} className="mt-1">
-                <strong className="font-medium">{s.name}.</strong> {units.prose(s.holds)}
-              </p>
-            ))}
-          <p className="mt-4">{plan.guidance}</p>
+          <p>{plan.guidance}</p>
         </section>
       </aside>
     </div>

@@ -3,57 +3,77 @@ import { useId, useState } from "react";
 import { useNavigate } from "react-router";
 
 import { answer, client } from "../../api/client";
-import { ticketsQuery } from "../../api/queries";
+import { metalsQuery, ticketsQuery } from "../../api/queries";
+import { MetalPicker } from "../../figures/AnswerChooser";
 import { Dialog } from "../../parts/Dialog";
 
-const FIRST_NAME = "Butt seam, low-carbon sheet";
+const UNKNOWN = "unknown";
+const PICKER = {
+  field: "alloy",
+  question: "Which metal is it?",
+  answers: [],
+  picker: "metals",
+} as const;
 
-/** A new job: its name, and what it is for. The sizes are typed on the drawing. */
+/** A new job: the metal in the hand, its name, what it is for. Sizes are typed on the drawing. */
 export function NewJobDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const cache = useQueryClient();
-  const navigate = useNavigate();
-  const id = useId();
-  const [name, setName] = useState(FIRST_NAME);
-  const [belongsTo, setBelongsTo] = useState("");
-  const add = useMutation({
-    mutationFn: () =>
-      answer(client.POST("/api/jobs", { body: { kind: "seam", name, belongs_to: belongsTo } })),
-    onSuccess: async (job) => {
-      await cache.invalidateQueries({ queryKey: ticketsQuery.queryKey });
-      onClose();
-      setName(FIRST_NAME);
-      setBelongsTo("");
-      navigate(`/jobs/${job.id}`);
-    },
-  });
   return (
     <Dialog
       open={open}
       onClose={onClose}
       title="New job"
-      about="A butt seam in low-carbon sheet, planned so far; other metals and joints are to come. Type the thickness and length on its drawing."
+      about="Start from what is in the hand: name the job, then tap its metal. Joint and sizes follow on the drawing."
+      at="top"
     >
-      <form
-        className="space-y-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          add.mutate();
-        }}
-      >
+      {open && <NewJob onClose={onClose} />}
+    </Dialog>
+  );
+}
+
+function NewJob({ onClose }: { onClose: () => void }) {
+  const cache = useQueryClient();
+  const navigate = useNavigate();
+  const id = useId();
+  const [name, setName] = useState("");
+  const [belongsTo, setBelongsTo] = useState("");
+  const add = useMutation({
+    mutationFn: async (alloy: string) => {
+      const metals = await cache.ensureQueryData(metalsQuery);
+      const metal = metals.find((one) => one.id === alloy);
+      return answer(
+        client.POST("/api/jobs", {
+          body: {
+            kind: "seam",
+            name: name.trim() || `${metal?.name ?? "Unknown metal"}, new seam`.slice(0, 80),
+            belongs_to: belongsTo,
+            alloy,
+            ...(alloy !== UNKNOWN && metal && { family: metal.family }),
+          },
+        }),
+      );
+    },
+    onSuccess: async (job) => {
+      await cache.invalidateQueries({ queryKey: ticketsQuery.queryKey });
+      onClose();
+      navigate(`/jobs/${job.id}?at=piece`);
+    },
+  });
+  return (
+    <div className="space-y-3">
+      <div className="grid gap-3 sm:grid-cols-2">
         <div>
           <label htmlFor={`${id}-name`}>What is it?</label>
           <input
             id={`${id}-name`}
             className="field"
-            required
             maxLength={80}
+            placeholder="Cowl vent"
             value={name}
-            onFocus={(event) => event.target.select()}
             onChange={(event) => setName(event.target.value)}
           />
         </div>
         <div>
-          <label htmlFor={`${id}-for`}>What does it belong to? (may stay empty)</label>
+          <label htmlFor={`${id}-for`}>Belongs to (may stay empty)</label>
           <input
             id={`${id}-for`}
             className="field"
@@ -62,15 +82,16 @@ export function NewJobDialog({ open, onClose }: { open: boolean; onClose: () => 
             onChange={(event) => setBelongsTo(event.target.value)}
           />
         </div>
-        {add.error && (
-          <p role="alert" className="text-stop">
-            {add.error.message}
-          </p>
-        )}
-        <button className="button-main" disabled={add.isPending}>
-          Put it on the bench
-        </button>
-      </form>
-    </Dialog>
+      </div>
+      {add.error && (
+        <p role="alert" className="text-stop">
+          {add.error.message}
+        </p>
+      )}
+      <MetalPicker
+        asks={{ ...PICKER, answers: [], chosen: null }}
+        onAnswer={(alloy) => alloy !== null && add.mutate(alloy)}
+      />
+    </div>
   );
 }

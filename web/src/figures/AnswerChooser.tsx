@@ -1,0 +1,105 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+
+import type { Asks, MetalLine } from "../api/client";
+import { metalsQuery } from "../api/queries";
+import { matching } from "../shell/matching";
+import { useUnits } from "../shell/settings";
+
+interface AnswerChooserProps {
+  asks: Asks;
+  onAnswer: (answer: string | null) => void;
+}
+
+const UNKNOWN = "unknown";
+const MOST_SHOWN = 40;
+
+/** Answers to a question only the person can settle, large enough for gloves. */
+export function AnswerChooser({ asks, onAnswer }: AnswerChooserProps) {
+  const units = useUnits();
+  if (asks.picker === "metals") return <MetalPicker asks={asks} onAnswer={onAnswer} />;
+  return (
+    <ul className="space-y-2">
+      {asks.answers.map((answer) => {
+        const chosen = answer.id === asks.chosen;
+        return (
+          <li key={answer.id}>
+            <button
+              aria-pressed={chosen}
+              className={`min-h-14 w-full rounded-md border px-3 py-2 text-left ${chosen ? "border-cone bg-cone-soft" : "border-line bg-panel"}`}
+              onClick={() => onAnswer(answer.id)}
+            >
+              <span className="block font-semibold">{answer.label}</span>
+              <span className="block text-sm text-mute">{units.prose(answer.why)}</span>
+            </button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+/** The catalogue and the shop's own heats, by number, family or everyday name. */
+export function MetalPicker({ asks, onAnswer }: AnswerChooserProps) {
+  const { data: metals, error } = useQuery(metalsQuery);
+  const [wanted, setWanted] = useState("");
+  const found = matching(metals ?? [], wanted);
+  return (
+    <div>
+      <input
+        autoFocus
+        type="search"
+        aria-label="Search the metals"
+        placeholder="4130, mild steel, roof lead, cast iron…"
+        className="field mb-3"
+        value={wanted}
+        onChange={(event) => setWanted(event.target.value)}
+      />
+      {error && (
+        <p role="alert" className="text-stop">
+          {error.message}
+        </p>
+      )}
+      <ul className="space-y-1.5">
+        {found.slice(0, MOST_SHOWN).map((metal) => (
+          <li key={metal.id}>
+            <button
+              aria-pressed={metal.id === asks.chosen}
+              className={`min-h-12 w-full rounded-md border px-3 py-1.5 text-left ${metal.id === asks.chosen ? "border-cone bg-cone-soft" : "border-line bg-panel"}`}
+              onClick={() => onAnswer(metal.id)}
+            >
+              <span className="flex items-baseline justify-between gap-3">
+                <span className="font-semibold">{metal.name}</span>
+                <span className="shrink-0 text-sm text-mute">{metal.family_name}</span>
+              </span>
+              <AdviceWords metal={metal} />
+            </button>
+          </li>
+        ))}
+      </ul>
+      {found.length > MOST_SHOWN && (
+        <p className="mt-2 text-sm text-mute">{found.length - MOST_SHOWN} more: type to narrow.</p>
+      )}
+      {metals && found.length === 0 && (
+        <p className="text-mute">No metal by that name, number or everyday word.</p>
+      )}
+      <button
+        className="button mt-3 w-full"
+        aria-pressed={asks.chosen === UNKNOWN}
+        onClick={() => onAnswer(UNKNOWN)}
+      >
+        Nobody knows what it is
+      </button>
+    </div>
+  );
+}
+
+/** What speaks against fusing a metal, in words, where anything does. */
+export function AdviceWords({ metal }: { metal: MetalLine }) {
+  if (metal.advice === "fuse") return null;
+  return (
+    <span className={`block text-sm ${metal.advice === "refuse" ? "text-stop" : "text-mute"}`}>
+      {metal.advice === "refuse" ? "not fused by torch" : "a poor choice for the torch"}
+    </span>
+  );
+}

@@ -1,0 +1,99 @@
+// One figure against another: the curve, the level that matters, and where this job stands.
+import { scaleLinear } from "d3-scale";
+import { useId } from "react";
+
+import type { Curve } from "../api/client";
+import { useUnits } from "../shell/settings";
+
+const WIDTH = 288;
+const HEIGHT = 170;
+const LEFT = 40;
+const RIGHT = 10;
+const TOP = 26;
+const FOOT = 38;
+
+export function CurveBlock({ curve }: { curve: Curve }) {
+  const units = useUnits();
+  const id = useId();
+  const known = curve.points.filter((p): p is { x: number; y: number } => p.y != null);
+  if (known.length < 2) return null;
+  const ys = [...known.map((p) => p.y), ...(curve.limit == null ? [] : [curve.limit])];
+  const low = Math.floor((Math.min(...ys) - 30) / 50) * 50;
+  const high = Math.ceil((Math.max(...ys) + 20) / 50) * 50;
+  const x = scaleLinear([known[0]?.x ?? 0, known.at(-1)?.x ?? 1], [LEFT, WIDTH - RIGHT]);
+  const y = scaleLinear([low, high], [HEIGHT - FOOT, TOP]);
+  const marks = (curve.at_x ?? []).filter((p): p is { x: number; y: number } => p.y != null);
+  const told = marks.map(
+    (p) => `${units.measure(p.y, curve.y_unit)} at ${units.measure(p.x, curve.x_unit)}`,
+  );
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      role="img"
+      aria-labelledby={`${id}-text`}
+      className="mt-2 block w-full text-[12px]"
+    >
+      <title id={`${id}-text`}>{`${curve.label}: ${told.join(", ")}.`}</title>
+      <text x={2} y={12} className="fill-mute">
+        {curve.y_unit}
+      </text>
+      {[low, (low + high) / 2, high].map((tick) => (
+        <g key={tick}>
+          <line x1={LEFT} x2={WIDTH - RIGHT} y1={y(tick)} y2={y(tick)} stroke="var(--line)" />
+          <text x={LEFT - 6} y={y(tick) + 4} textAnchor="end" className="fill-mute">
+            {Math.round(tick)}
+          </text>
+        </g>
+      ))}
+      {curve.limit != null && (
+        <g>
+          <line
+            x1={LEFT}
+            x2={WIDTH - RIGHT}
+            y1={y(curve.limit)}
+            y2={y(curve.limit)}
+            stroke="var(--stop)"
+            strokeDasharray="5 3"
+            strokeWidth={1.5}
+          />
+          <text x={WIDTH - RIGHT} y={y(curve.limit) - 5} textAnchor="end" className="fill-stop">
+            {`${curve.limit_label} ${Math.round(curve.limit)}`}
+          </text>
+        </g>
+      )}
+      <path
+        d={`M${known.map((p) => `${x(p.x)},${y(p.y)}`).join(" L")}`}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth={2}
+      />
+      {marks.map((mark) => (
+        <circle
+          key={mark.x}
+          cx={x(mark.x)}
+          cy={y(mark.y)}
+          r={5}
+          fill="var(--cone)"
+          stroke="var(--panel)"
+          strokeWidth={2}
+        />
+      ))}
+      {[known[0], known.at(-1)].map((end, place) =>
+        end ? (
+          <text
+            key={end.x}
+            x={x(end.x)}
+            y={HEIGHT - FOOT + 16}
+            textAnchor={place === 0 ? "start" : "end"}
+            className="fill-mute"
+          >
+            {units.measure(end.x, curve.x_unit)}
+          </text>
+        ) : null,
+      )}
+      <text x={(LEFT + WIDTH - RIGHT) / 2} y={HEIGHT - 6} textAnchor="middle" className="fill-mute">
+        {curve.x_label}
+      </text>
+    </svg>
+  );
+}
