@@ -4,6 +4,7 @@ import math
 
 from pellak.core.drawing import blue_band_mm
 from pellak.core.figure import Choice, Figure, Station, figure_of
+from pellak.core.heat.case import FACE_LOSS_W_PER_M2_K
 from pellak.core.heat.colour import COLOURLESS, blue_c
 from pellak.core.heat.reckon import MODEL_SCATTER_RATIO
 from pellak.core.heat.reckon import SOURCE as HEAT_SOURCE
@@ -21,7 +22,9 @@ from pellak.core.working import School, Working, inserted, short
 HOLDS = "Travel, minutes, pool and blue band. Tack order and waits are still to come."
 MINUTES_FORMULA = "length / v + puddle / 60"
 GAS_FORMULA = "Q * minutes / 60"
-CLOSING_FORMULA = "T0 + q / (rho * c * h * sqrt(4 * pi * a * t))"
+CLOSING_FORMULA = (
+    "T0 + 2 / n * q / (rho * c * h * sqrt(4 * pi * a * t)) * exp(-2 * H * t / (rho * c * h))"
+)
 BAND_FORMULA = "2 * y where max T(x, y, 0, 60 s) = T_blue"
 
 
@@ -194,17 +197,21 @@ def _closing(reckoned: Reckoned) -> Figure | None:
         "h": (job.thickness_mm or 0) / 1000,
         "a": reckoned.solution.expected.case.diffusivity_m2_per_s,
         "t": seconds,
+        "n": float(reckoned.solution.expected.case.heat_paths),
+        "H": FACE_LOSS_W_PER_M2_K,
         "pi": math.pi,
     }
     heat_capacity = numbers["rho"] * numbers["c"] * numbers["h"]
-    rise = numbers["q"] / (heat_capacity * math.sqrt(4 * math.pi * numbers["a"] * seconds))
+    spread = heat_capacity * math.sqrt(4 * math.pi * numbers["a"] * seconds)
+    left = math.exp(-2 * FACE_LOSS_W_PER_M2_K * seconds / heat_capacity)
+    rise = 2 / numbers["n"] * numbers["q"] / spread * left
     warm_c = min(reckoned.start_c + rise, metal.melting_c)
     return figure_of(
         Working(
             name="closing_c",
             value=warm_c,
             unit="°C",
-            low=reckoned.start_c + 0.7 * rise,
+            low=min(reckoned.start_c + 0.7 * rise, warm_c),
             high=min(reckoned.start_c + 1.4 * rise, metal.melting_c),
             formula=CLOSING_FORMULA,
             inserted=inserted(CLOSING_FORMULA, numbers),
