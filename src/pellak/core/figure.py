@@ -110,7 +110,7 @@ class Figure(Record):
 class Station(Record):
     """One station of the job, in the order of the work.
 
-    A station still to come says what it will hold; it answers nothing and is no link.
+    `to-come` is found only in plans of runs kept before the station was built.
     """
 
     id: StationId

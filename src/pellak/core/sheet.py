@@ -25,8 +25,6 @@ def plan_sheet(plan: Plan) -> str:
     lines = [plan.job.name, plan.job.belongs_to, plan.drawing.text, ""]
     for number, station in enumerate(plan.stations, start=1):
         lines.append(f"{number} {station.name.upper()}: {station.answer}")
-        if station.state == "to-come":
-            lines.append(f"    {station.holds}")
         for figure in station.figures:
             detail = f"  {figure.detail}" if figure.detail else ""
             lines.append(f"  {figure.label:<32} {_measure(figure)}{detail}")

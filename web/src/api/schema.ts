@@ -1887,7 +1887,7 @@ export interface components {
          * Station
          * @description One station of the job, in the order of the work.
          *
-         *     A station still to come says what it will hold; it answers nothing and is no link.
+         *     `to-come` is found only in plans of runs kept before the station was built.
          */
         Station: {
             /**

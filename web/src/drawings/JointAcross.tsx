@@ -74,14 +74,18 @@ export function JointAcross({ drawing, joint, name, width, box }: JointAcrossPro
   const boxPx = Math.min(BOX_PX, (width - 2 * BOX_GAP_PX) / perRow - BOX_GAP_PX);
   const rows = Math.ceil(joint.dimensions.length / perRow);
   const height = foot + LEADER_PX + rows * ROW_PX;
+  // Where not all fit in a row the middle one stands below: its line runs down between the others.
+  const count = joint.dimensions.length;
   const placed = joint.dimensions.map((dimension, index) => {
-    const row = Math.floor(index / perRow);
-    const inRow = Math.min(perRow, joint.dimensions.length - row * perRow);
+    const below = count > perRow && index > 0 && index < count - 1;
+    const inRow = below ? count - perRow : perRow;
+    const place = below ? index - 1 : index === 0 ? 0 : Math.min(index, perRow - 1);
     const step = width / inRow;
     return {
       dimension,
-      left: (index % perRow) * step + (step - boxPx) / 2,
-      top: foot + LEADER_PX + row * ROW_PX,
+      below,
+      left: place * step + (step - boxPx) / 2,
+      top: foot + LEADER_PX + (below ? ROW_PX : 0),
       width: boxPx,
     };
   });
@@ -209,16 +213,15 @@ export function JointAcross({ drawing, joint, name, width, box }: JointAcrossPro
             <path d={tipPath(torch, at)} fill="var(--copper)" />
           </g>
         )}
-        {placed.map(({ dimension, left: boxLeft, top: boxTop, width: boxWidth }) => {
+        {placed.map(({ dimension, below, left: boxLeft, top: boxTop, width: boxWidth }) => {
           const { x, y } = dimension.at;
+          const boxX = boxLeft + boxWidth / 2;
+          const bend = foot + LEADER_PX - (below ? 3 : 0);
           return (
-            <g key={dimension.field}>
-              <path
-                d={`M${sx(x)},${sy(y)} L${sx(x)},${foot + 8} L${boxLeft + boxWidth / 2},${boxTop}`}
-                fill="none"
-                stroke="var(--cone)"
-              />
-              <circle cx={sx(x)} cy={sy(y)} r={2.5} fill="var(--cone)" />
+            <g key={dimension.field} fill="none" stroke="var(--cone)">
+              <path d={`M${sx(x)},${sy(y)} L${sx(x)},${foot + 8} L${boxX},${bend}`} />
+              {below && <path d={`M${boxX},${bend} V${boxTop}`} />}
+              <circle cx={sx(x)} cy={sy(y)} r={2.5} fill="var(--cone)" stroke="none" />
             </g>
           );
         })}
@@ -229,7 +232,9 @@ export function JointAcross({ drawing, joint, name, width, box }: JointAcrossPro
           </text>
         </g>
       </svg>
-      {placed.map(({ dimension, ...place }) => box(dimension, place))}
+      {placed.map(({ dimension, left: boxLeft, top: boxTop, width: boxWidth }) =>
+        box(dimension, { left: boxLeft, top: boxTop, width: boxWidth }),
+      )}
     </div>
   );
 }

@@ -13,6 +13,8 @@ import { WorkingLines } from "./WorkingLines";
 
 interface FigureBlockProps {
   figure: Figure;
+  /** Whose figure it is, where several of one name stand side by side. */
+  of?: string | undefined;
   /** The same figure before the last change, when there was one. */
   was?: Figure | undefined;
   /** Saves a choice of school on the job; absent where nothing may be chosen. */
@@ -33,7 +35,7 @@ const told = (figure: Figure, units: Units): string =>
   (figure.value == null ? "—" : units.measure(figure.value, figure.unit ?? "", digits(figure)));
 
 /** Big number, unit, honest range; working and rival schools behind it. */
-export function FigureBlock({ figure, was, onChange }: FigureBlockProps) {
+export function FigureBlock({ figure, of, was, onChange }: FigureBlockProps) {
   const units = useUnits();
   const [shows, setShows] = useState<"working" | "schools" | "answers" | null>(null);
   const unit = figure.unit ?? "";
@@ -41,7 +43,7 @@ export function FigureBlock({ figure, was, onChange }: FigureBlockProps) {
   const changed = was !== undefined && told(was, units) !== told(figure, units);
   return (
     <section
-      aria-label={figure.label}
+      aria-label={of ? `${figure.label}, ${of}` : figure.label}
       className={`border-t border-line py-2.5 first:border-t-0 ${changed ? "-mx-2 bg-cone-soft px-2 shadow-[-3px_0_0_var(--cone)]" : ""}`}
     >
       <div className="flex items-baseline justify-between gap-3">
@@ -50,7 +52,7 @@ export function FigureBlock({ figure, was, onChange }: FigureBlockProps) {
           {figure.asks && onChange && (
             <button
               className="link"
-              aria-label={`Answer: ${figure.label}`}
+              aria-label={`${figure.asks.chosen == null ? "Answer" : "Change"}: ${figure.label}`}
               onClick={() => setShows("answers")}
             >
               {figure.asks.chosen == null ? "answer" : "change"}

@@ -1,7 +1,7 @@
 // Finding a metal by what people call it.
 import type { MetalLine } from "../api/client";
 
-/** The metals that hold every word wanted, those whose name or number begins with it first. */
+/** The metals that hold every word wanted, exact numbers first, then names that begin with it. */
 export function matching(metals: readonly MetalLine[], wanted: string): MetalLine[] {
   const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
   const first = words[0];
@@ -11,5 +11,7 @@ export function matching(metals: readonly MetalLine[], wanted: string): MetalLin
   const begins = (metal: MetalLine) =>
     metal.id.startsWith(first) || metal.name.toLowerCase().startsWith(first);
   const found = metals.filter((metal) => words.every((word) => text(metal).includes(word)));
-  return [...found.filter(begins), ...found.filter((metal) => !begins(metal))];
+  const place = (metal: MetalLine) =>
+    metal.id === wanted.trim().toLowerCase() ? 0 : begins(metal) ? 1 : 2;
+  return found.sort((a, b) => place(a) - place(b));
 }

@@ -26,11 +26,11 @@ export function JobHead({ job, saveState, onRename, onPutAway, onUndo }: JobHead
     if (text !== null && text.trim() !== "" && text.trim() !== name) await onRename(text);
     setText(null);
   };
-  const fitUp = job.plan.stations[0]?.figures?.find((f) => f.id === "metal")?.detail;
+  const fitUp = job.plan.stations[0]?.figures?.find((f) => f.id === "joint");
   const about = [
     belongsTo,
     length == null ? null : `seam of ${units.measure(length, "mm")}`,
-    fitUp,
+    fitUp?.detail || fitUp?.text,
   ].filter(Boolean);
   return (
     <div className="mb-2 flex flex-wrap items-start justify-between gap-x-4 gap-y-1">

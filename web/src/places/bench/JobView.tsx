@@ -37,9 +37,8 @@ export function JobView({ job }: { job: OpenJob }) {
   const plan = (typing !== null && preview.data) || job.plan;
   const was = typing !== null && preview.data ? job.plan : before;
   const stations = plan.stations;
-  const open = stations.filter((s) => s.state !== "to-come");
   const selected =
-    open.find((s) => s.id === search.get("at"))?.id ??
+    stations.find((s) => s.id === search.get("at"))?.id ??
     (job.plan.job.thickness_mm == null ? "piece" : "torch");
 
   const select = (id: string) => {
@@ -48,11 +47,11 @@ export function JobView({ job }: { job: OpenJob }) {
   const step = (by: number) => {
     // From the address itself: keys may come faster than the page is drawn again.
     const here = new URLSearchParams(location.search).get("at") ?? selected;
-    const next = open[open.findIndex((s) => s.id === here) + by];
+    const next = stations[stations.findIndex((s) => s.id === here) + by];
     if (next) select(next.id);
   };
   const numbered = Object.fromEntries(
-    stations.map((s, index) => [String(index + 1), () => s.state !== "to-come" && select(s.id)]),
+    stations.map((s, index) => [String(index + 1), () => select(s.id)]),
   );
   useKeys({
     ...numbered,
@@ -137,7 +136,7 @@ export function JobView({ job }: { job: OpenJob }) {
         className="border-t border-line bg-panel px-4 py-4 lg:sticky lg:top-[var(--head)] lg:h-[calc(100vh-var(--head))] lg:overflow-y-auto lg:border-t-0 lg:border-l"
         tabIndex={0}
       >
-        {open.map((station) => (
+        {stations.map((station) => (
           <StationFigures key={station.id} station={station} selected={station.id === selected}>
             {(station.figures ?? []).map((figure) => (
               <FigureBlock

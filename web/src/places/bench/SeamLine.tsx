@@ -20,7 +20,7 @@ export function SeamLine({ stations, selected, onSelect }: SeamLineProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const column = width / stations.length;
   const at = (index: number) => column * (index + 0.5);
-  const laid = stations.findIndex((s) => s.state !== "settled" && s.state !== "to-come");
+  const laid = stations.findIndex((s) => s.state !== "settled");
   const beadTo = laid < 0 ? width : laid === 0 ? 0 : at(laid) - 12;
   const gaps = stations.flatMap((s, index) => (s.state === "blocked" ? [at(index)] : []));
   const ripples = Array.from(
@@ -70,7 +70,6 @@ export function SeamLine({ stations, selected, onSelect }: SeamLineProps) {
                 fill="var(--paper)"
                 stroke="var(--mute)"
                 strokeWidth={1.5}
-                {...(station.state === "to-come" && { strokeDasharray: "2 2" })}
               />
             )
           ),
@@ -80,27 +79,6 @@ export function SeamLine({ stations, selected, onSelect }: SeamLineProps) {
         {stations.map((station, index) => {
           const here = station.id === selected;
           const answer = units.prose(station.answer);
-          if (station.state === "to-come")
-            return (
-              <li
-                key={station.id}
-                className={`px-1 text-center text-mute ${narrow ? "flex min-h-11 items-center justify-center" : "py-0.5"}`}
-              >
-                {narrow ? (
-                  <span>
-                    {index + 1}
-                    <span className="sr-only"> {station.name}, to come</span>
-                  </span>
-                ) : (
-                  <>
-                    <span className="block font-narrow leading-tight whitespace-nowrap">
-                      {station.name}
-                    </span>
-                    <span className="block text-sm">to come</span>
-                  </>
-                )}
-              </li>
-            );
           return (
             <li key={station.id} className="text-center">
               <button

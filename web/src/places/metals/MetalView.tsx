@@ -97,7 +97,7 @@ export function MetalView({ metalId, compared, onClose }: MetalViewProps) {
               {line.family === "cast-iron" ? "How readily it chills" : "How readily it hardens"}
             </h3>
             {(page.equivalents ?? []).map((figure) => (
-              <FigureBlock key={figure.id} figure={figure} />
+              <FigureBlock key={figure.id} figure={figure} of={compared ? line.name : undefined} />
             ))}
           </section>
         )}
