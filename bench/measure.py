@@ -11,7 +11,7 @@ import numpy as np
 from bench.finite_difference import solve_standing
 from pellak.core.heat.case import HeatCase, HeatCases
 from pellak.core.heat.plate import FAR_FACE, HeatingHistory
-from pellak.core.job import SeamJob, ShopSchools
+from pellak.core.job import SeamJob, ShopSchools, with_changes
 from pellak.core.plan import compose_plan
 from pellak.core.tables import heat_families
 from pellak.core.torch.candidates import RackTip
@@ -36,6 +36,14 @@ def whole_plan() -> None:
     job = SeamJob(name="Bench", thickness_mm=1.2, length_mm=640.0)
     taken = median_ms(lambda: compose_plan(job, ShopSchools(), rack))
     print(f"complete plan, six rack tips      {taken:8.1f} ms median   (floor 60, aim 20)")
+
+
+def chromoly_plan() -> None:
+    rack = [RackTip(label=label, orifice_mm=bore) for label, bore in TIPS]
+    changes = {"alloy": "4130", "joint": "cluster", "thickness_mm": 1.65, "length_mm": 108}
+    job = with_changes(SeamJob(name="Bench"), changes)
+    taken = median_ms(lambda: compose_plan(job, ShopSchools(), rack))
+    print(f"the same for a 4130 node, curve   {taken:8.1f} ms median")
 
 
 def one_temperature_and_the_plain_way() -> None:
@@ -73,5 +81,6 @@ def first_load() -> None:
 
 if __name__ == "__main__":
     whole_plan()
+    chromoly_plan()
     one_temperature_and_the_plain_way()
     first_load()

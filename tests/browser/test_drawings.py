@@ -34,7 +34,8 @@ WORDS_THAT_CLASH = """
     for (const other of fields.slice(place + 1))
       if (over(boxOf(field), boxOf(other)))
         clashes.push(`${field.ariaLabel} on ${other.ariaLabel}`);
-  for (const line of document.querySelectorAll('main svg path[fill=none], main svg g[fill=none] > path'))
+  const lines = 'main svg path[fill=none], main svg g[fill=none] > path';
+  for (const line of document.querySelectorAll(lines))
     for (const field of fields)
       if (over(boxOf(line), boxOf(field))) clashes.push(`a line under ${field.ariaLabel}`);
   const drawings = [...document.querySelectorAll('main svg')];

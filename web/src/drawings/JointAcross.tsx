@@ -3,6 +3,7 @@ import { type ReactNode, useId } from "react";
 
 import type { Dimension, JointDrawing, Place, SeamDrawing } from "../api/client";
 import { useUnits } from "../shell/settings";
+import { ScaleMark } from "./ScaleMark";
 import { flamePath, mouthMm, TIP_MM, type TorchMm, tipPath } from "./torch";
 
 interface JointAcrossProps {
@@ -25,11 +26,6 @@ const BOXES_A_ROW = 3;
 const BOXES_A_NARROW_ROW = 2;
 const NARROW_PX = 440;
 const ENVELOPE_MM = 4.6;
-
-const niceMm = (mm: number) => {
-  const power = 10 ** Math.floor(Math.log10(mm));
-  return [5, 2, 1].map((step) => step * power).find((step) => step <= mm) ?? power;
-};
 
 export function JointAcross({ drawing, joint, name, width, box }: JointAcrossProps) {
   const units = useUnits();
@@ -99,7 +95,6 @@ export function JointAcross({ drawing, joint, name, width, box }: JointAcrossPro
     const end = joint.torch_deg === 0 ? ENVELOPE_MM : 0;
     return `M${at(-half, mouth)} Q${at(-wide, mouth * 0.6)} ${at(-end, 0)} L${at(end, 0)} Q${at(wide, mouth * 0.6)} ${at(half, mouth)} Z`;
   };
-  const scaleMm = niceMm((width - 2 * SIDE_PX) / pxPerMm / 5);
   const path = (points: readonly Place[]) =>
     `M${points.map(({ x, y }) => `${sx(x)},${sy(y)}`).join(" L")}`;
   const outline = (points: readonly Place[]) => `${path(points)} Z`;
@@ -225,12 +220,11 @@ export function JointAcross({ drawing, joint, name, width, box }: JointAcrossPro
             </g>
           );
         })}
-        <g transform={`translate(${width - SIDE_PX - scaleMm * pxPerMm}, 14)`}>
-          <line x2={scaleMm * pxPerMm} stroke="var(--ink)" strokeWidth={2} y1={8} y2={8} />
-          <text x={scaleMm * pxPerMm} y={0} textAnchor="end" className="fill-mute">
-            {units.measure(scaleMm, "mm", 2)}
-          </text>
-        </g>
+        <ScaleMark
+          right={width - SIDE_PX}
+          pxPerMm={pxPerMm}
+          atMostMm={(width - 2 * SIDE_PX) / pxPerMm / 5}
+        />
       </svg>
       {placed.map(({ dimension, left: boxLeft, top: boxTop, width: boxWidth }) =>
         box(dimension, { left: boxLeft, top: boxTop, width: boxWidth }),

@@ -4,6 +4,8 @@ import { type ReactNode, useId } from "react";
 
 import type { SeamDrawing } from "../api/client";
 import { useUnits } from "../shell/settings";
+import { ScaleMark } from "./ScaleMark";
+import { flamePath, TIP_MM, tipPath } from "./torch";
 import { HeatGradient } from "./colours";
 import { spread } from "./spread";
 
@@ -15,7 +17,6 @@ interface SeamAcrossProps {
   boxes: (places: { leftX: number; rightX: number; y: number }) => ReactNode;
 }
 
-const TIP_MM = 2.6;
 const UNKNOWN_SHEET_MM = 1;
 const TALLEST_PX = 236;
 const LABELS_PX = 92;
@@ -24,11 +25,6 @@ const HEAD_PX = 26;
 const SIDE_PX = 16;
 const LABEL_GAP_PX = 21;
 const HEADING_FROM_PX = 460;
-
-const niceMm = (mm: number) => {
-  const power = 10 ** Math.floor(Math.log10(mm));
-  return [5, 2, 1].map((step) => step * power).find((step) => step <= mm) ?? power;
-};
 
 export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
   const units = useUnits();
@@ -52,8 +48,8 @@ export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
   const mouth = up(standOffMm + coneMm);
   const bore = drawing.orifice_mm ?? 0;
   const tipHalf = bore / 2 + 1.1;
-  const cone = (lengthMm: number, halfWidthMm: number) =>
-    `M${x(-halfWidthMm)},${mouth} C${x(-halfWidthMm)},${mouth + lengthMm * pxPerMm * 0.6} ${x(-0.12)},${mouth + lengthMm * pxPerMm * 0.85} ${x(0)},${mouth + lengthMm * pxPerMm} C${x(0.12)},${mouth + lengthMm * pxPerMm * 0.85} ${x(halfWidthMm)},${mouth + lengthMm * pxPerMm * 0.6} ${x(halfWidthMm)},${mouth} Z`;
+  const at = (mmX: number, mmY: number) => `${x(mmX)},${up(mmY)}`;
+  const mouthMm = standOffMm + coneMm;
 
   const pool = (drawing.pool_mm ?? 0) / 2;
   const root = (drawing.root_mm ?? 0) / 2;
@@ -63,7 +59,6 @@ export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
   const bandMm = drawing.blue_band_mm;
   const bandHalf = bandMm == null ? 0 : Math.min(bandMm / 2, reachMm);
   const bandCut = bandMm != null && bandMm / 2 > reachMm;
-  const scaleMm = niceMm(reachMm / 2);
   const row = (place: number) => sheetEnd + 22 + place * 22;
   const labelX = narrow ? SIDE_PX : Math.max(SIDE_PX, x(0) - 250);
   const labels = [
@@ -129,24 +124,20 @@ export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
               fill={`url(#${id}-flare)`}
             />
             {drawing.feather_mm != null && drawing.feather_mm > coneMm * 1.02 && (
-              <path d={cone(drawing.feather_mm, bore * 0.62)} fill="var(--feather)" />
+              <path
+                d={flamePath(drawing.feather_mm, bore * 0.62, mouthMm, at)}
+                fill="var(--feather)"
+              />
             )}
             <path
-              d={cone(coneMm, bore / 2)}
+              d={flamePath(coneMm, bore / 2, mouthMm, at)}
               fill="var(--panel)"
               stroke="var(--cone)"
               strokeWidth={2}
             />
             <path
-              d={`M${x(-tipHalf)},${mouth} L${x(-tipHalf - 0.5)},${up(standOffMm + coneMm + TIP_MM)} L${x(tipHalf + 0.5)},${up(standOffMm + coneMm + TIP_MM)} L${x(tipHalf)},${mouth} Z`}
+              d={tipPath({ orifice: bore, cone: coneMm, feather: null, standOff: standOffMm }, at)}
               fill="var(--copper)"
-            />
-            <rect
-              x={x(-bore / 2)}
-              width={bore * pxPerMm}
-              y={HEAD_PX}
-              height={mouth - HEAD_PX}
-              fill="var(--panel)"
             />
           </g>
         )}
@@ -212,12 +203,7 @@ export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
             {narrow ? "" : " edge to edge, keep it equal both sides"}
           </Span>
         )}
-        <g transform={`translate(${width - SIDE_PX - scaleMm * pxPerMm}, 14)`}>
-          <line x2={scaleMm * pxPerMm} stroke="var(--ink)" strokeWidth={2} y1={8} y2={8} />
-          <text x={scaleMm * pxPerMm} y={0} textAnchor="end" className="fill-mute">
-            {units.measure(scaleMm, "mm", 2)}
-          </text>
-        </g>
+        <ScaleMark right={width - SIDE_PX} pxPerMm={pxPerMm} atMostMm={reachMm / 2} />
         {[-0.72, 0.72].map((place) => (
           <line
             key={place}
