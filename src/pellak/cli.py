@@ -102,8 +102,8 @@ def _demo(args: argparse.Namespace) -> None:
     from pellak.demo.ferry import load_demo
     from pellak.shop.bench import Bench
     from pellak.shop.metals import Metals
+    from pellak.shop.rack import RackBook
     from pellak.shop.run_book import RunBook
-    from pellak.shop.settings import Settings
     from pellak.store.database import Database
 
     database = Database(args.data)
@@ -111,7 +111,7 @@ def _demo(args: argparse.Namespace) -> None:
         database,
         Bench(database, now_utc),
         RunBook(database, now_utc),
-        Settings(database),
+        RackBook(database, now_utc),
         Metals(database, now_utc),
     )
     database.close()

@@ -35,7 +35,9 @@ PROMISED = {
     "acetylene_l_per_h",
     "oxygen_l_per_h",
     "flame",
-    "torch_bar",
+    "acetylene_set_bar",
+    "oxygen_set_bar",
+    "purge",
     "puddle_s",
     "travel_mm_per_min",
     "seam_min",
@@ -156,9 +158,11 @@ def test_the_makers_chart_overrides_our_pressures_and_says_so():
     row = ChartRow(thickness_low_mm=1, thickness_high_mm=2, acetylene_bar=0.3, oxygen_bar=0.4)
     charted = [RackTip(label="C", orifice_mm=0.81, chart=[row])]
     plan = compose_plan(patch(thickness_mm="1.2", length_mm="300"), ShopSchools(), charted)
-    assert figures(plan)["torch_bar"].value == 0.3
-    assert figures(plan)["oxygen_bar"].value == 0.4
-    assert "chart" in figures(plan)["torch_bar"].detail
+    shown = figures(plan)
+    assert 0.3 < shown["acetylene_set_bar"].value < 0.32
+    assert 0.4 < shown["oxygen_set_bar"].value < 0.42
+    assert "chart" in shown["acetylene_set_bar"].detail
+    assert shown["acetylene_set_bar"].stack.parts[0].value == 0.3
 
 
 def test_schools_are_the_shops_until_the_job_chooses():
@@ -178,7 +182,7 @@ def test_cards_carry_the_plans_own_numbers():
     plan = plan_of(thickness_mm="1.2", length_mm="300")
     cards = {card.step.id: card for card in plan.cards}
     assert cards["puddle"].figure == figures(plan)["puddle_s"]
-    assert cards["set"].figure == figures(plan)["torch_bar"]
+    assert cards["set"].figure == figures(plan)["acetylene_set_bar"]
     assert cards["leak"].figure is None
 
 

@@ -14,7 +14,8 @@ from tests.strategies import thicknesses_mm
 
 CLOSED = {
     "oxygen_l_per_h",
-    "torch_bar",
+    "acetylene_set_bar",
+    "acetylene_torch_bar",
     "tip_pressure_bar",
     "cone_mm",
     "jet_m_per_s",
@@ -53,7 +54,7 @@ def test_every_line_of_plain_arithmetic_comes_to_its_value(thickness_mm, length_
                     shown = evaluate(line.inserted)
                     assert shown == pytest.approx(line.value, rel=5e-3), line.name
                     checked.add(line.name)
-    assert checked >= {"oxygen_l_per_h", "torch_bar", "cone_mm", "jet_m_per_s"}
+    assert checked >= {"oxygen_l_per_h", "acetylene_set_bar", "cone_mm", "jet_m_per_s"}
 
 
 @pytest.mark.parametrize(
@@ -112,9 +113,9 @@ def test_a_seam_twice_as_long_takes_twice_as_long_but_one_puddle():
 
 def test_an_injector_shows_the_chart_and_no_number():
     torch = figures(plan_of(thickness_mm="1.2", mixer="injector"), "torch")
-    assert torch["torch_bar"].value is None
-    assert torch["torch_bar"].text == "maker's chart"
-    assert torch["torch_bar"].choice.chosen == "injector"
+    assert torch["acetylene_set_bar"].value is None
+    assert torch["acetylene_set_bar"].text == "maker's chart"
+    assert torch["acetylene_set_bar"].choice.chosen == "injector"
     assert station(plan_of(thickness_mm="1.2", mixer="injector"), "torch").answer == "3 · by chart"
 
 

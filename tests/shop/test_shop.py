@@ -6,12 +6,12 @@ from itertools import count
 import pytest
 
 from pellak.core.errors import Refused
-from pellak.core.torch.candidates import RackTip
 from pellak.demo.ferry import JOBS, RUNS, load_demo
 from pellak.shop.bench import Bench
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.find import Finder
 from pellak.shop.metals import Metals
+from pellak.shop.rack import RackBook
 from pellak.shop.run_book import RunBook
 from pellak.shop.settings import Settings
 from pellak.store.database import Database
@@ -31,10 +31,11 @@ class Shop:
         self.settings = Settings(self.database)
         self.finder = Finder(self.database)
         self.metals = Metals(self.database, clock)
+        self.rack = RackBook(self.database, clock)
 
     @property
     def demo(self):
-        return self.database, self.bench, self.book, self.settings, self.metals
+        return self.database, self.bench, self.book, self.rack, self.metals
 
     def patch(self, **more):
         ready = {"name": "Patch", "thickness_mm": 1.2, "length_mm": 640.0}
@@ -186,7 +187,7 @@ def test_the_shops_schools_reach_every_plan(shop):
 
 
 def test_tips_in_the_rack_are_planned_with(shop):
-    shop.settings.add_tip(RackTip(label="A", orifice_mm=0.8))
+    shop.rack.add({"kind": "tip", "name": "A", "orifice_mm": 0.8})
     plan = shop.patch().plan
     assert [candidate.label for candidate in plan.candidates] == ["A"]
 

@@ -15,12 +15,14 @@ from pellak.api.bench_routes import bench_router
 from pellak.api.guards import Guards
 from pellak.api.metal_routes import metal_router
 from pellak.api.problems import install_problems, name_problem_media_type
+from pellak.api.rack_routes import rack_router
 from pellak.api.reckon_routes import reckon_router
 from pellak.api.run_routes import run_router
 from pellak.api.shop_routes import shop_router
 from pellak.shop.bench import Bench
 from pellak.shop.find import Finder
 from pellak.shop.metals import Metals
+from pellak.shop.rack import RackBook
 from pellak.shop.run_book import RunBook
 from pellak.shop.settings import Settings
 from pellak.store.database import Database
@@ -67,6 +69,7 @@ def create_app(
     app.include_router(bench_router(Bench(database, clock)))
     app.include_router(run_router(RunBook(database, clock)))
     app.include_router(metal_router(Metals(database, clock)))
+    app.include_router(rack_router(RackBook(database, clock)))
     app.include_router(shop_router(Settings(database), Finder(database)))
     if page is not None:
         _serve_page(app, page)

@@ -9,7 +9,6 @@ from pellak.api.problems import documented
 from pellak.core.care.sequences import GUIDANCE, DrillStep, flash_back_drill
 from pellak.core.job import ShopSchools
 from pellak.core.reading.units import DisplayUnit, display_units
-from pellak.core.torch.candidates import RackTip
 from pellak.shop.find import Finder, Found
 from pellak.shop.settings import Settings
 
@@ -46,10 +45,6 @@ def shop_router(settings: Settings, finder: Finder) -> APIRouter:
     @router.patch("/shop/schools", operation_id="set_shop_schools")
     def set_shop_schools(changes: dict[str, Any]) -> ShopSchools:
         return settings.set_schools(changes)
-
-    @router.get("/rack/tips", operation_id="list_tips")
-    def list_tips() -> list[RackTip]:
-        return settings.tips()
 
     @router.post("/find", operation_id="find")
     def find(question: Question) -> Found:

@@ -77,6 +77,21 @@ class Curve(Record):
     at_x: list[CurvePoint] = Field(default_factory=list)
 
 
+class StackPart(Record):
+    """One part of a figure that is a sum."""
+
+    label: str
+    value: float
+
+
+class Stack(Record):
+    """What a pressure is made of, from the torch back, with the limit it must stay under."""
+
+    parts: list[StackPart]
+    limit: float | None = None
+    static: float | None = None
+
+
 class MethodLine(Record):
     """One method beside its rivals: what it says, whether it may be used here, and why."""
 
@@ -105,6 +120,7 @@ class Figure(Record):
     asks: Asks | None = None
     curve: Curve | None = None
     methods: list[MethodLine] = Field(default_factory=list)
+    stack: Stack | None = None
 
 
 class Station(Record):

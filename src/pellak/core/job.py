@@ -7,6 +7,7 @@ from pydantic import Field, StringConstraints, ValidationError
 
 from pellak.core.care.sequences import ShutDownSchool
 from pellak.core.errors import Refused
+from pellak.core.gas.limits import LimitRegion
 from pellak.core.heat.gas_rule import Pace
 from pellak.core.metal.alloy import (
     FAMILY_NAMES,
@@ -23,7 +24,7 @@ from pellak.core.preheat.choose import PreheatSchool
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.reading.units import QuantityKind
 from pellak.core.tables import Joint
-from pellak.core.torch.tip import Mixer
+from pellak.core.torch.mixer import Mixer
 from pellak.core.working import Number, Record
 
 QUANTITY_FIELDS: dict[str, QuantityKind] = {
@@ -51,6 +52,7 @@ class ShopSchools(Record):
     mixer: Mixer = "equal-pressure"
     shut_down: ShutDownSchool = "acetylene-first"
     preheat: PreheatSchool = "auto"
+    acetylene_limit: LimitRegion = "general"
 
 
 class SeamJob(Record):
@@ -104,7 +106,8 @@ Job = SeamJob
 
 def schools_of(job: Job, shop: ShopSchools) -> ShopSchools:
     """Return the schools a job goes by: its own choice, else the shop's."""
-    own = {name: getattr(job, name) for name in ShopSchools.model_fields}
+    # The acetylene limit is the region's and no job's own.
+    own = {name: getattr(job, name, None) for name in ShopSchools.model_fields}
     return shop.model_copy(update={name: s for name, s in own.items() if s is not None})
 
 

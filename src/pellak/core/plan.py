@@ -11,11 +11,12 @@ from pellak.core.job import Job, ShopSchools, metal_of, schools_of
 from pellak.core.metal.alloy import Metals
 from pellak.core.piece.dimensions import dimension_rows
 from pellak.core.piece.joint_drawing import joint_drawing
+from pellak.core.rack.equipment import Equipment
 from pellak.core.stations.cool import cool_station
 from pellak.core.stations.piece import GROOVED, piece_station, seam_length
 from pellak.core.stations.preheat import preheat_station
 from pellak.core.stations.reckoned import Reckoned, choice_for, preheat_of, reckon_job
-from pellak.core.stations.tack_and_run import tack_and_run_station
+from pellak.core.stations.tack_and_run import seam_minutes, tack_and_run_station
 from pellak.core.stations.torch import torch_station
 from pellak.core.torch.candidates import RackTip, TipCandidate
 from pellak.core.working import Record, School
@@ -48,6 +49,14 @@ class Plan(Record):
     cards: list[BenchCard]
     may_start: bool
     why_not: str
+
+
+def _minutes(reckoned: Reckoned) -> float | None:
+    """Return the flame minutes of the seam, None where they are not known."""
+    if reckoned.job.joint in GROOVED:
+        return None
+    minutes = seam_minutes(reckoned)
+    return minutes.value if minutes is not None and isinstance(minutes.value, float) else None
 
 
 def _not_planned(refused: bool, holds: str) -> tuple[str, str]:
@@ -114,6 +123,7 @@ def compose_plan(
     rack: Sequence[RackTip] = (),
     hand_factor: float = 1.0,
     own: Metals | None = None,
+    equipment: Equipment | None = None,
 ) -> Plan:
     """Return the plan of a job.
 
@@ -123,17 +133,23 @@ def compose_plan(
         rack: the tips to choose from; without any, number drills stand in.
         hand_factor: heat of this hand and torch against the model's, 1 until fitted.
         own: the shop's own heats, which the job may name.
+        equipment: the whole rack; its tips are judged where `rack` names none.
     """
+    equipment = equipment or Equipment()
+    rack = rack or equipment.tips
+    if equipment.mixer is not None:
+        # The torch in the hand decides, whatever the shop is used to.
+        shop = shop.model_copy(update={"mixer": equipment.mixer})
     schools = schools_of(job, shop)
     metal = metal_of(job, own)
     told = metal is not None and job.thickness_mm is not None
     preheat = preheat_of(job, metal, shop, hand_factor) if metal is not None and told else None
-    reckoned = reckon_job(job, shop, rack, hand_factor, metal, preheat)
+    reckoned = reckon_job(job, shop, rack, hand_factor, metal, preheat, equipment)
     refused = told and reckoned is None
     stations = [
         piece_station(job, metal),
         preheat_station(job, shop, metal, preheat),
-        torch_station(reckoned)
+        torch_station(reckoned, _minutes(reckoned))
         if reckoned
         else _waiting("torch", "Torch", *_not_planned(refused, "Tip, flow, flame, pressures.")),
         tack_and_run_station(reckoned)

@@ -4,6 +4,8 @@ from typing import Any
 
 from pellak.core.care.eyes import EYES
 from pellak.core.errors import Refused
+from pellak.core.gas.cylinders import CYLINDERS
+from pellak.core.gas.supply import SUPPLY
 from pellak.core.heat.reckon import HEAT
 from pellak.core.metal.carbon_equivalent import CARBON_EQUIVALENT
 from pellak.core.preheat.reckon import PREHEAT
@@ -20,6 +22,8 @@ RECKONERS: tuple[Reckoner[Any, Any], ...] = (
     EYES,
     CARBON_EQUIVALENT,
     PREHEAT,
+    SUPPLY,
+    CYLINDERS,
 )
 
 

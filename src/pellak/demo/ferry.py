@@ -13,14 +13,58 @@ from pellak.core.run_log import RunLog
 from pellak.core.torch.candidates import RackTip
 from pellak.shop.bench import Bench
 from pellak.shop.metals import Metals
+from pellak.shop.rack import RackBook
 from pellak.shop.run_book import RunBook
-from pellak.shop.settings import Settings
 from pellak.store.database import Database
 from pellak.store.rack import Rack
 
 SEED = 1907
 FERRY = "Ferry Halden Reach"
 TIPS = (("B1", 0.51), ("B2", 0.66), ("B3", 0.81), ("B4", 0.99), ("B5", 1.32), ("B6", 1.85))
+RACK: tuple[dict[str, Any], ...] = (
+    {"kind": "torch", "name": "Wharf handle", "mixer": "equal-pressure", "connection": "G 3/8 LH"},
+    {
+        "kind": "head",
+        "name": "Rose head",
+        "acetylene_low_l_per_h": 650.0,
+        "acetylene_high_l_per_h": 1600.0,
+        "note": "soaks castings; wants two cylinders coupled",
+    },
+    {"kind": "hose", "name": "Slip hose", "bore_mm": 6.3, "length_m": 12.0, "dated": "2023-04-11"},
+    {"kind": "arrestor", "name": "Red side", "gas": "acetylene", "dated": "2024-02-02"},
+    {"kind": "arrestor", "name": "Oxygen side", "gas": "oxygen", "dated": "2019-09-30"},
+    {
+        "kind": "cylinder",
+        "name": "A-12",
+        "gas": "acetylene",
+        "size": "acetylene-4.1",
+        "tare_kg": 44.6,
+        "readings": [
+            {"at": "2026-09-14T08:20", "weight_kg": 49.0},
+            {"at": "2026-11-19T16:05", "weight_kg": 47.3},
+        ],
+    },
+    {
+        "kind": "cylinder",
+        "name": "A-15",
+        "gas": "acetylene",
+        "size": "acetylene-4.1",
+        "readings": [{"at": "2026-11-19T16:08", "gauge_bar": 6.0, "temperature_c": 9.0}],
+    },
+    {
+        "kind": "cylinder",
+        "name": "O-7",
+        "gas": "oxygen",
+        "size": "oxygen-200bar-50L",
+        "readings": [{"at": "2026-11-19T16:06", "gauge_bar": 118.0, "temperature_c": 9.0}],
+    },
+    {"kind": "stock", "name": "R45 1.6", "rod": "r45", "diameter_mm": 1.6, "mass_kg": 2.2},
+    {"kind": "stock", "name": "R60 2.4", "rod": "r60", "diameter_mm": 2.4, "mass_kg": 1.1},
+    {"kind": "stock", "name": "Aluminium flux", "rod": "flux", "mass_kg": 0.4},
+    {"kind": "lens", "name": "Shade 5", "shade": 5},
+    {"kind": "lens", "name": "Shade 5a", "shade": 5, "glare": True},
+)
+"""A made-up rack: one arrestor is past its date, so that something stands out."""
 JOBS: tuple[dict[str, Any], ...] = (
     {
         "name": "Funnel casing patch",
@@ -114,18 +158,20 @@ NOTES = (
 
 
 def load_demo(
-    database: Database, bench: Bench, book: RunBook, settings: Settings, metals: Metals
+    database: Database, bench: Bench, book: RunBook, rack: RackBook, metals: Metals
 ) -> bool:
     """Load the demo unless it was loaded before; return whether it was loaded now."""
     with database.transaction() as session:
         if Rack(session).setting(LOADED_KEY):
             return False
     for label, orifice_mm in TIPS:
-        settings.add_tip(RackTip(label=label, orifice_mm=orifice_mm))
+        rack.add({"kind": "tip", "name": label, "orifice_mm": orifice_mm})
+    for item in RACK:
+        rack.add(item)
     for heat in HEATS:
         metals.add(heat)
     job_ids = [_add_job(bench, job) for job in JOBS]
-    _enter_runs(bench, book, settings.tips(), job_ids)
+    _enter_runs(bench, book, rack.tips(), job_ids)
     with database.transaction() as session:
         Rack(session).set_setting(LOADED_KEY, True)
     return True

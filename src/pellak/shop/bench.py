@@ -1,6 +1,6 @@
 """The bench: open jobs, change them, take changes back, put jobs away."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Mapping
 from datetime import datetime
 from typing import Any
 from uuid import uuid4
@@ -13,14 +13,13 @@ from pellak.core.metal.alloy import Metals as MetalsById
 from pellak.core.plan import Plan
 from pellak.core.tables import joints
 from pellak.core.working import Record, short
+from pellak.shop.clock import Clock
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.planning import own_metals, plan_job
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
 from pellak.store.runs import Runs
 from pellak.store.tables import JobRow
-
-Clock = Callable[[], datetime]
 
 
 class Ticket(Record):

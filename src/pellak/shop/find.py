@@ -5,11 +5,9 @@ from pellak.core.errors import Refused
 from pellak.core.job import job_from
 from pellak.core.working import Record
 from pellak.shop.bench import ticket_line
-from pellak.shop.planning import own_metals
-from pellak.shop.settings import rack_tips
+from pellak.shop.planning import equipment, own_metals
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
-from pellak.store.rack import Rack
 
 
 class FoundJob(Record):
@@ -45,7 +43,7 @@ class Finder:
                 )
                 for row in Jobs(session).on_the_bench()
             ]
-            tips = rack_tips(Rack(session))
+            tips = equipment(session).tips
         found = [job for job in jobs if wanted in f"{job.name} {job.line}".casefold()]
         try:
             return Found(jobs=found, answers=ask(text, tips) if wanted else [], hint="")

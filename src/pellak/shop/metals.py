@@ -21,7 +21,7 @@ from pellak.core.metal.certificate import (
 from pellak.core.metal.certificate_files import FileKind, ReadFile, read_file, write_file
 from pellak.core.metal.page import MetalLine, MetalPage, metal_line, metal_page
 from pellak.core.working import Record
-from pellak.shop.bench import Clock
+from pellak.shop.clock import Clock
 from pellak.shop.errors import NotFound
 from pellak.shop.planning import own_metals
 from pellak.store.database import Database

@@ -6,7 +6,9 @@ from pellak.core.job import Job
 from pellak.core.metal.alloy import Metals
 from pellak.core.metal.certificate import Certificate, own_metal
 from pellak.core.plan import Plan, compose_plan
-from pellak.shop.settings import rack_tips, shop_schools
+from pellak.core.rack.equipment import Equipment
+from pellak.core.rack.items import read_item
+from pellak.shop.settings import shop_schools
 from pellak.store.heat_lots import HeatLots
 from pellak.store.rack import Rack
 
@@ -19,7 +21,14 @@ def own_metals(session: Session) -> Metals:
     }
 
 
+def equipment(session: Session) -> Equipment:
+    """Return the shop's rack as a plan reads it."""
+    return Equipment(tuple(read_item(row.document) for row in Rack(session).items()))
+
+
 def plan_job(session: Session, job: Job) -> Plan:
     """Return the plan of a job in this shop."""
     rack = Rack(session)
-    return compose_plan(job, shop_schools(rack), rack_tips(rack), own=own_metals(session))
+    return compose_plan(
+        job, shop_schools(rack), equipment=equipment(session), own=own_metals(session)
+    )

@@ -1,4 +1,4 @@
-"""The shop's schools and its rack of tips."""
+"""The shop's schools."""
 
 from collections.abc import Mapping
 from typing import Any
@@ -6,10 +6,8 @@ from typing import Any
 from pydantic import ValidationError
 
 from pellak.core.job import ShopSchools, refusals
-from pellak.core.torch.candidates import RackTip
 from pellak.store.database import Database
 from pellak.store.rack import Rack
-from pellak.store.tables import TipRow
 
 SCHOOLS_KEY = "schools"
 
@@ -17,16 +15,6 @@ SCHOOLS_KEY = "schools"
 def shop_schools(rack: Rack) -> ShopSchools:
     """Return the schools the shop goes by."""
     return ShopSchools.model_validate(rack.setting(SCHOOLS_KEY) or {})
-
-
-def rack_tips(rack: Rack) -> list[RackTip]:
-    """Return the rack's tips as the reckoners take them."""
-    return [
-        RackTip.model_validate(
-            {"label": t.label, "orifice_mm": t.orifice_mm, "jets": t.jets, "chart": t.chart}
-        )
-        for t in rack.tips()
-    ]
 
 
 class Settings:
@@ -50,13 +38,3 @@ class Settings:
                 raise refusals(error)[0] from None
             rack.set_setting(SCHOOLS_KEY, schools.model_dump())
             return schools
-
-    def tips(self) -> list[RackTip]:
-        """Return the tips in the rack, smallest bore first."""
-        with self._database.transaction() as session:
-            return rack_tips(Rack(session))
-
-    def add_tip(self, tip: RackTip) -> None:
-        """Put a tip in the rack."""
-        with self._database.transaction() as session:
-            Rack(session).add_tip(TipRow(**tip.model_dump(mode="json")))

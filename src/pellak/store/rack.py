@@ -1,11 +1,11 @@
-"""Tips and settings in one session. The caller opens the transaction."""
+"""The rack's items and the shop's settings in one session. The caller opens the transaction."""
 
 from typing import Any
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from pellak.store.tables import SettingRow, TipRow
+from pellak.store.tables import RackItemRow, SettingRow
 
 
 class Rack:
@@ -14,12 +14,18 @@ class Rack:
     def __init__(self, session: Session) -> None:
         self._session = session
 
-    def tips(self) -> list[TipRow]:
-        """Return the tips, smallest bore first."""
-        return list(self._session.scalars(select(TipRow).order_by(TipRow.orifice_mm)))
+    def items(self) -> list[RackItemRow]:
+        """Return the items that are not put away, in the order they were added."""
+        statement = select(RackItemRow).where(RackItemRow.deleted_at.is_(None))
+        ordered = statement.order_by(RackItemRow.added_at, RackItemRow.item_id)
+        return list(self._session.scalars(ordered))
 
-    def add_tip(self, row: TipRow) -> None:
-        """Keep a tip."""
+    def find(self, item_id: str) -> RackItemRow | None:
+        """Return an item by its id, put away or not."""
+        return self._session.get(RackItemRow, item_id)
+
+    def add(self, row: RackItemRow) -> None:
+        """Keep a new item."""
         self._session.add(row)
 
     def setting(self, key: str) -> Any:

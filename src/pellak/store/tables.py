@@ -75,15 +75,17 @@ class RunRow(Base):
     version: Mapped[int]
 
 
-class TipRow(Base):
-    """A tip the shop owns."""
+class RackItemRow(Base):
+    """Something the shop owns: a tip, torch, hose, cylinder and so on, by kind and name."""
 
-    __tablename__ = "tip"
-    tip_id: Mapped[int] = mapped_column(primary_key=True)
-    label: Mapped[str] = mapped_column(String(40), unique=True)
-    orifice_mm: Mapped[float]
-    jets: Mapped[int] = mapped_column(default=1)
-    chart: Mapped[list[dict[str, Any]]] = mapped_column(JSON, default=list)
+    __tablename__ = "rack_item"
+    item_id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    kind: Mapped[str] = mapped_column(String(20), index=True)
+    name: Mapped[str] = mapped_column(String(40), index=True)
+    document: Mapped[dict[str, Any]] = mapped_column(JSON)
+    version: Mapped[int]
+    added_at: Mapped[datetime] = mapped_column(UtcMoment)
+    deleted_at: Mapped[datetime | None] = mapped_column(UtcMoment)
 
 
 class HeatLotRow(Base):

@@ -140,6 +140,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reckon/supply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What do I set at the regulators with gas flowing, and how long do I purge? */
+        post: operations["reckon_supply"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reckon/cylinders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How much gas is left, for how long, and how fast may it be drawn? */
+        post: operations["reckon_cylinders"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -401,6 +435,144 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Rack */
+        get: operations["list_rack"];
+        put?: never;
+        /** Add Rack Item */
+        post: operations["add_rack_item"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rack/forms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Rack Forms */
+        get: operations["list_rack_forms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rack/tips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Tips */
+        get: operations["list_tips"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rack/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Export Rack */
+        get: operations["export_rack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rack/look-into": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look Into Rack */
+        post: operations["look_into_rack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rack/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Import Rack */
+        post: operations["import_rack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rack/{item_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Put Rack Item Away */
+        delete: operations["put_rack_item_away"];
+        options?: never;
+        head?: never;
+        /** Change Rack Item */
+        patch: operations["change_rack_item"];
+        trace?: never;
+    };
+    "/api/rack/{item_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring Rack Item Back */
+        post: operations["bring_rack_item_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/basics": {
         parameters: {
             query?: never;
@@ -436,23 +608,6 @@ export interface paths {
         patch: operations["set_shop_schools"];
         trace?: never;
     };
-    "/api/rack/tips": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** List Tips */
-        get: operations["list_tips"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/find": {
         parameters: {
             query?: never;
@@ -483,6 +638,50 @@ export interface components {
             low_pct: number | null;
             /** High Pct */
             high_pct: number;
+        };
+        /**
+         * Arrestor
+         * @description A flash-back arrestor or check valve, by its drop at 1000 L/h.
+         */
+        Arrestor: {
+            /** Drop Bar At 1000 L Per H */
+            drop_bar_at_1000_l_per_h: number;
+        };
+        /**
+         * ArrestorItem
+         * @description A flash-back arrestor or check valve.
+         */
+        ArrestorItem: {
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "arrestor";
+            /**
+             * Gas
+             * @enum {string}
+             */
+            gas: "acetylene" | "oxygen";
+            /**
+             * Stands
+             * @default regulator
+             * @enum {string}
+             */
+            stands: "regulator" | "torch";
+            /**
+             * Drop Bar At 1000 L Per H
+             * @default 0.04
+             */
+            drop_bar_at_1000_l_per_h: number;
+            /** Dated */
+            dated?: string | null;
         };
         /**
          * Asks
@@ -620,6 +819,8 @@ export interface components {
             acetylene_bar: number;
             /** Oxygen Bar */
             oxygen_bar: number;
+            /** Acetylene L Per H */
+            acetylene_l_per_h?: number | null;
         };
         /**
          * CheckWith
@@ -719,6 +920,115 @@ export interface components {
             x: number;
             /** Y */
             y: number | null;
+        };
+        /**
+         * CylinderItem
+         * @description A cylinder of a usual size, with its readings, oldest first.
+         */
+        CylinderItem: {
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cylinder";
+            /**
+             * Gas
+             * @enum {string}
+             */
+            gas: "acetylene" | "oxygen";
+            /** Size */
+            size: string;
+            /** Tare Kg */
+            tare_kg?: number | null;
+            /** Price Per M3 */
+            price_per_m3?: number | null;
+            /** Readings */
+            readings?: components["schemas"]["Reading"][];
+        };
+        /**
+         * CylindersAnswer
+         * @description Answer of the cylinders reckoner.
+         */
+        CylindersAnswer: {
+            values: components["schemas"]["CylindersValues"];
+            /** Working */
+            working?: components["schemas"]["Working"][];
+            /** Cautions */
+            cautions?: components["schemas"]["Caution"][];
+            /** Schools */
+            schools?: components["schemas"]["School"][];
+        };
+        /**
+         * CylindersGiven
+         * @description A cylinder by size or capacity, what gauge or scale says, and what is asked of it.
+         *
+         *     `coupled` is how many like it feed one manifold.
+         */
+        CylindersGiven: {
+            /**
+             * Gas
+             * @enum {string}
+             */
+            gas: "acetylene" | "oxygen";
+            /** Size */
+            size?: string | null;
+            /** Capacity M3 */
+            capacity_m3?: number | null;
+            /** Water Capacity L */
+            water_capacity_l?: number | null;
+            /** Gauge Bar */
+            gauge_bar?: number | null;
+            /** Weight Kg */
+            weight_kg?: number | null;
+            /** Tare Kg */
+            tare_kg?: number | null;
+            /**
+             * Temperature C
+             * @default 15
+             */
+            temperature_c: number;
+            /** Flow L Per H */
+            flow_l_per_h?: number | null;
+            /** Minutes Needed */
+            minutes_needed?: number | null;
+            /**
+             * Coupled
+             * @default 1
+             */
+            coupled: number;
+        };
+        /**
+         * CylindersValues
+         * @description What is left and what it allows. Draw limits are null for oxygen, which has none.
+         *
+         *     `enough` is null where the honest band straddles what is needed, or nothing was asked.
+         */
+        CylindersValues: {
+            /** Content M3 */
+            content_m3: number;
+            /** Low M3 */
+            low_m3: number;
+            /** High M3 */
+            high_m3: number;
+            /** Full M3 */
+            full_m3: number | null;
+            /** Endurance Min */
+            endurance_min: number | null;
+            /** Draw Limit Short L Per H */
+            draw_limit_short_l_per_h: number | null;
+            /** Draw Limit Continuous L Per H */
+            draw_limit_continuous_l_per_h: number | null;
+            /** Cylinders To Couple */
+            cylinders_to_couple: number | null;
+            /** Enough */
+            enough: boolean | null;
         };
         /**
          * Dimension
@@ -880,6 +1190,7 @@ export interface components {
             curve?: components["schemas"]["Curve"] | null;
             /** Methods */
             methods?: components["schemas"]["MethodLine"][];
+            stack?: components["schemas"]["Stack"] | null;
         };
         /**
          * FlameAnswer
@@ -950,6 +1261,24 @@ export interface components {
             high: number;
         };
         /**
+         * FormField
+         * @description One field of a form.
+         */
+        FormField: {
+            /** Field */
+            field: string;
+            /** Label */
+            label: string;
+            /** Read As */
+            read_as: string;
+            /** Unit */
+            unit: string;
+            /** Choices */
+            choices: string[];
+            /** Asks */
+            asks: string;
+        };
+        /**
          * Found
          * @description What a line of text finds; `hint` says how a question could be put so that it can be read.
          */
@@ -972,6 +1301,50 @@ export interface components {
             name: string;
             /** Line */
             line: string;
+        };
+        /**
+         * GasValues
+         * @description One gas from tip to regulator, bar. Null where only a chart could say, or over the limit.
+         */
+        GasValues: {
+            /** Tip Bar */
+            tip_bar: number | null;
+            /** Torch Bar */
+            torch_bar: number | null;
+            /** Hose Drop Bar */
+            hose_drop_bar: number | null;
+            /** Arrestor Drop Bar */
+            arrestor_drop_bar: number;
+            /** Set Flowing Bar */
+            set_flowing_bar: number | null;
+            /** Set Static Bar */
+            set_static_bar: number | null;
+            /** Set Static Note */
+            set_static_note: string;
+            /** Purge S */
+            purge_s: number;
+        };
+        /**
+         * HeadItem
+         * @description A heating head, by the flows its maker gives.
+         */
+        HeadItem: {
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "head";
+            /** Acetylene Low L Per H */
+            acetylene_low_l_per_h: number;
+            /** Acetylene High L Per H */
+            acetylene_high_l_per_h: number;
         };
         /**
          * HeatAnswer
@@ -1079,6 +1452,30 @@ export interface components {
             verdict: string;
         };
         /**
+         * HoseItem
+         * @description A pair of hoses.
+         */
+        HoseItem: {
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hose";
+            /** Bore Mm */
+            bore_mm: number;
+            /** Length M */
+            length_m: number;
+            /** Dated */
+            dated?: string | null;
+        };
+        /**
          * Imported
          * @description What an import came to: heats taken, heats that stood there already, things left out.
          */
@@ -1089,6 +1486,18 @@ export interface components {
             already_there: string[];
             /** Left Out */
             left_out: string[];
+        };
+        /**
+         * ItemChange
+         * @description Fields to change against a version; measures may be typed text in any unit.
+         */
+        ItemChange: {
+            /** Version */
+            version: number;
+            /** Changes */
+            changes: {
+                [key: string]: unknown;
+            };
         };
         /**
          * JobChange
@@ -1157,6 +1566,31 @@ export interface components {
              * @default true
              */
             aims: boolean;
+        };
+        /**
+         * LensItem
+         * @description A lens or goggle.
+         */
+        LensItem: {
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lens";
+            /** Shade */
+            shade: number;
+            /**
+             * Glare
+             * @default false
+             */
+            glare: boolean;
         };
         /**
          * LogEntries
@@ -1290,6 +1724,29 @@ export interface components {
             /** Open Run Id */
             open_run_id: string | null;
             plan: components["schemas"]["Plan"];
+        };
+        /**
+         * OwnedItem
+         * @description An item with its id, version, age, and for a tip its usable flows, a cylinder its content.
+         */
+        OwnedItem: {
+            /** Id */
+            id: string;
+            /** Version */
+            version: number;
+            /** Item */
+            item: components["schemas"]["TipItem"] | components["schemas"]["TorchItem"] | components["schemas"]["HeadItem"] | components["schemas"]["HoseItem"] | components["schemas"]["ArrestorItem"] | components["schemas"]["CylinderItem"] | components["schemas"]["StockItem"] | components["schemas"]["LensItem"];
+            /**
+             * Age
+             * @default
+             * @enum {string}
+             */
+            age: "" | "undated" | "old";
+            /** Band Low L Per H */
+            band_low_l_per_h?: number | null;
+            /** Band High L Per H */
+            band_high_l_per_h?: number | null;
+            gas?: components["schemas"]["CylindersAnswer"] | null;
         };
         /**
          * Place
@@ -1532,6 +1989,18 @@ export interface components {
             text: string;
         };
         /**
+         * RackForm
+         * @description A kind of item with its fields, as a form asks for them.
+         */
+        RackForm: {
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Fields */
+            fields: components["schemas"]["FormField"][];
+        };
+        /**
          * RackTip
          * @description A tip the shop owns: the label stamped on it, its bore, how many jets, the maker's chart.
          */
@@ -1557,6 +2026,33 @@ export interface components {
             certificates: components["schemas"]["Certificate"][];
             /** Left Out */
             left_out: string[];
+        };
+        /**
+         * ReadRack
+         * @description The items of a file, and what in it was not understood and left out.
+         */
+        ReadRack: {
+            /** Items */
+            items: (components["schemas"]["TipItem"] | components["schemas"]["TorchItem"] | components["schemas"]["HeadItem"] | components["schemas"]["HoseItem"] | components["schemas"]["ArrestorItem"] | components["schemas"]["CylinderItem"] | components["schemas"]["StockItem"] | components["schemas"]["LensItem"])[];
+            /** Left Out */
+            left_out: string[];
+        };
+        /**
+         * Reading
+         * @description What gauge or scale said of a cylinder at a moment of the shop's clock.
+         */
+        Reading: {
+            /** At */
+            at: string;
+            /** Gauge Bar */
+            gauge_bar?: number | null;
+            /** Weight Kg */
+            weight_kg?: number | null;
+            /**
+             * Temperature C
+             * @default 15
+             */
+            temperature_c: number;
         };
         /**
          * ReckonerLine
@@ -1870,6 +2366,12 @@ export interface components {
              * @enum {string}
              */
             preheat: "auto" | "shop" | "seferian" | "en1011-b" | "cooling-time" | "warm-through" | "soak" | "zone" | "warm-and-bury";
+            /**
+             * Acetylene Limit
+             * @default general
+             * @enum {string}
+             */
+            acetylene_limit: "general" | "strict";
         };
         /**
          * Sign
@@ -1882,6 +2384,28 @@ export interface components {
             label: string;
             /** Good */
             good: boolean;
+        };
+        /**
+         * Stack
+         * @description What a pressure is made of, from the torch back, with the limit it must stay under.
+         */
+        Stack: {
+            /** Parts */
+            parts: components["schemas"]["StackPart"][];
+            /** Limit */
+            limit?: number | null;
+            /** Static */
+            static?: number | null;
+        };
+        /**
+         * StackPart
+         * @description One part of a figure that is a sum.
+         */
+        StackPart: {
+            /** Label */
+            label: string;
+            /** Value */
+            value: number;
         };
         /**
          * Station
@@ -1959,6 +2483,110 @@ export interface components {
              * @enum {string}
              */
             kind: "step" | "puddle" | "seam";
+        };
+        /**
+         * StockItem
+         * @description Rods of one kind and size in stock, or flux.
+         */
+        StockItem: {
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stock";
+            /** Rod */
+            rod: string;
+            /** Diameter Mm */
+            diameter_mm?: number | null;
+            /** Mass Kg */
+            mass_kg: number;
+        };
+        /**
+         * SupplyAnswer
+         * @description Answer of the supply reckoner.
+         */
+        SupplyAnswer: {
+            values: components["schemas"]["SupplyValues"];
+            /** Working */
+            working?: components["schemas"]["Working"][];
+            /** Cautions */
+            cautions?: components["schemas"]["Caution"][];
+            /** Schools */
+            schools?: components["schemas"]["School"][];
+        };
+        /**
+         * SupplyGiven
+         * @description Flows, tip, mixer, hose and arrestors. Chart pressures, where known, stand at the torch.
+         */
+        SupplyGiven: {
+            /** Acetylene L Per H */
+            acetylene_l_per_h: number;
+            /** Oxygen L Per H */
+            oxygen_l_per_h?: number | null;
+            /** Orifice Mm */
+            orifice_mm?: number | null;
+            /**
+             * Jets
+             * @default 1
+             */
+            jets: number;
+            /**
+             * Mixer
+             * @default equal-pressure
+             * @enum {string}
+             */
+            mixer: "equal-pressure" | "injector";
+            /**
+             * Hose Length M
+             * @default 10
+             */
+            hose_length_m: number;
+            /**
+             * Hose Bore Mm
+             * @default 6.3
+             */
+            hose_bore_mm: number;
+            /** Arrestors */
+            arrestors?: components["schemas"]["Arrestor"][];
+            /** Chart Acetylene Bar */
+            chart_acetylene_bar?: number | null;
+            /** Chart Oxygen Bar */
+            chart_oxygen_bar?: number | null;
+            /**
+             * Region
+             * @default general
+             * @enum {string}
+             */
+            region: "general" | "strict";
+        };
+        /**
+         * SupplyValues
+         * @description Both gases.
+         */
+        SupplyValues: {
+            acetylene: components["schemas"]["GasValues"];
+            oxygen: components["schemas"]["GasValues"];
+        };
+        /**
+         * TakenIn
+         * @description What an import came to.
+         */
+        TakenIn: {
+            /** Added */
+            added: number;
+            /** Changed */
+            changed: number;
+            /** Same */
+            same: number;
+            /** Left Out */
+            left_out: string[];
         };
         /**
          * Ticket
@@ -2059,16 +2687,50 @@ export interface components {
              * @enum {string}
              */
             mixer: "equal-pressure" | "injector";
+            /**
+             * Region
+             * @default general
+             * @enum {string}
+             */
+            region: "general" | "strict";
             /** Rack */
             rack?: components["schemas"]["RackTip"][];
             /** Acetylene L Per H */
             acetylene_l_per_h?: number | null;
         };
         /**
+         * TipItem
+         * @description A tip: its name is the label stamped on it.
+         */
+        TipItem: {
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tip";
+            /** Orifice Mm */
+            orifice_mm: number;
+            /**
+             * Jets
+             * @default 1
+             */
+            jets: number;
+            /** Chart */
+            chart?: components["schemas"]["ChartRow"][];
+        };
+        /**
          * TipValues
          * @description The tip the rule asks for, and the rack's tips judged, best first.
          *
-         *     Pressures are null for injector mixers, whose maker's chart alone can say. `torch_bar` is at
+         *     Pressures are null for injector mixers, whose maker's chart alone can say, and where they
+         *     would pass the acetylene limit. `torch_bar` is at
          *     the torch inlet with gas flowing, each gas.
          */
         TipValues: {
@@ -2091,6 +2753,34 @@ export interface components {
             matched_puddle_s: number | null;
             /** Candidates */
             candidates: components["schemas"]["TipCandidate"][];
+        };
+        /**
+         * TorchItem
+         * @description A torch handle with its mixer.
+         */
+        TorchItem: {
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "torch";
+            /**
+             * Mixer
+             * @enum {string}
+             */
+            mixer: "equal-pressure" | "injector";
+            /**
+             * Connection
+             * @default
+             */
+            connection: string;
         };
         /**
          * View
@@ -2586,6 +3276,126 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PreheatAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reckon_supply: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SupplyGiven"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SupplyAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reckon_cylinders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CylindersGiven"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CylindersAnswer"];
                 };
             };
             /** @description Bad Request */
@@ -4169,6 +4979,771 @@ export interface operations {
             };
         };
     };
+    list_rack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnedItem"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_rack_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnedItem"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_rack_forms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RackForm"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_tips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RackTip"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_rack: {
+        parameters: {
+            query?: {
+                kind?: "csv" | "json";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                    "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_into_rack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadRack"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_rack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenIn"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_rack_item_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_rack_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ItemChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnedItem"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bring_rack_item_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnedItem"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get_basics: {
         parameters: {
             query?: never;
@@ -4303,62 +5878,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopSchools"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    list_tips: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RackTip"][];
                 };
             };
             /** @description Bad Request */

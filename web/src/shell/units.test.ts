@@ -17,7 +17,7 @@ const inch = new Units("inch", [
   unit("L/h", "cfh", 0.0353147),
   unit("mm/min", "in/min", 1 / 25.4),
 ]);
-const metric = new Units("metric", []);
+const metric = new Units("metric", [{ ...unit("deg", "°", 1), system: "metric" }]);
 
 describe("significant", () => {
   it.each([

@@ -73,10 +73,16 @@ export class Units {
 
   /** Plain English from the server with the measures in it converted. */
   prose(text: string): string {
-    if (this.bySymbol.size === 0) return text;
     return text.replace(
       IN_PROSE,
-      (_, first: string, joint: string | undefined, second: string | undefined, unit: string) => {
+      (
+        asWritten: string,
+        first: string,
+        joint: string | undefined,
+        second: string | undefined,
+        unit: string,
+      ) => {
+        if (!this.bySymbol.has(unit)) return asWritten;
         const numbers = [first, second]
           .filter((number) => number !== undefined)
           .map((number) => significant(this.convert(Number(number), unit), 2));

@@ -6,7 +6,7 @@ import numpy as np
 
 from pellak.core.heat.bracket import where_share_is_one
 from pellak.core.heat.case import Floats, HeatCases
-from pellak.core.heat.plate import FAR_FACE, NEAR_FACE, HeatingHistory
+from pellak.core.heat.plate import FAR_FACE, FINE_NODES, NEAR_FACE, USUAL_NODES, HeatingHistory
 
 SETTLED_S = 60.0
 """Travel is judged after a minute, when the heat about the torch has settled."""
@@ -15,6 +15,8 @@ TRAVEL_SHARE = 0.85
 """Travel is planned at 0.85 of the speed that just wets the back."""
 SLOWEST_M_PER_S = 1e-4
 FASTEST_M_PER_S = 0.5
+BEYOND_ANY_HAND_M_PER_S = 0.012
+"""Some 700 mm/min: above it the time integral is taken finer."""
 PEAK_POINTS = 64
 COOLING_POINTS = 200
 PROFILE_Y_M = np.concatenate([[0.0], np.geomspace(2e-4, 0.2, 96)])
@@ -47,10 +49,10 @@ def _peak(x_m: Floats, rise_k: Floats) -> Floats:
     return peak
 
 
-def full_travel_m_per_s(cases: HeatCases) -> Floats:
+def full_travel_m_per_s(cases: HeatCases, nodes: int = USUAL_NODES) -> Floats:
     """Return the greatest speed that still wets the back of the sheet; 0 where none does."""
     history = HeatingHistory.at(
-        cases, np.full(len(cases), SETTLED_S), np.full(len(cases), FAR_FACE)
+        cases, np.full(len(cases), SETTLED_S), np.full(len(cases), FAR_FACE), nodes
     )
 
     def share(ln_speed: Floats) -> Floats:
@@ -65,9 +67,13 @@ def full_travel_m_per_s(cases: HeatCases) -> Floats:
     return np.nan_to_num(np.exp(ln_speed), nan=0.0)
 
 
-def peak_profile_k(cases: HeatCases, speed_m_per_s: Floats, depth: float) -> Floats:
+def peak_profile_k(
+    cases: HeatCases, speed_m_per_s: Floats, depth: float, nodes: int = USUAL_NODES
+) -> Floats:
     """Return the greatest rise, K, along each line beside the seam: (cases, len(PROFILE_Y_M))."""
-    history = HeatingHistory.at(cases, np.full(len(cases), SETTLED_S), np.full(len(cases), depth))
+    history = HeatingHistory.at(
+        cases, np.full(len(cases), SETTLED_S), np.full(len(cases), depth), nodes
+    )
     x = points_behind_m(cases, speed_m_per_s, SETTLED_S, PEAK_POINTS)
     return _peak(x, history.rise_k(x, PROFILE_Y_M, speed_m_per_s))
 
@@ -82,7 +88,9 @@ def reach_m(profile_k: Floats, rise_k: float) -> float | None:
     return float(np.interp(-rise_k, -profile_k, PROFILE_Y_M))
 
 
-def cooling_time_s(cases: HeatCases, speed_m_per_s: Floats, beside_m: Floats) -> list[float | None]:
+def cooling_time_s(
+    cases: HeatCases, speed_m_per_s: Floats, beside_m: Floats, nodes: int = USUAL_NODES
+) -> list[float | None]:
     """Return seconds from 800 to 500 °C on the near face beside the pool, after a long run.
 
     Args:
@@ -94,7 +102,7 @@ def cooling_time_s(cases: HeatCases, speed_m_per_s: Floats, beside_m: Floats) ->
         None where 800 °C is not reached there, or 500 °C is not passed within ten minutes.
     """
     history = HeatingHistory.at(
-        cases, np.full(len(cases), COOLED_S), np.full(len(cases), NEAR_FACE)
+        cases, np.full(len(cases), COOLED_S), np.full(len(cases), NEAR_FACE), nodes
     )
     x = points_behind_m(cases, speed_m_per_s, COOLED_S, COOLING_POINTS)
     rise = history.rise_k(x, beside_m[:, None], speed_m_per_s)[:, :, 0]
@@ -130,17 +138,21 @@ class TravelResult:
 
 def travel_results(cases: HeatCases, grain_change_c: float | None) -> list[TravelResult | None]:
     """Solve speed, widths and cooling for every case; None where the back never wets."""
+    nodes = USUAL_NODES
     full = full_travel_m_per_s(cases)
+    if full.max(initial=0.0) > BEYOND_ANY_HAND_M_PER_S:
+        nodes = FINE_NODES
+        full = full_travel_m_per_s(cases, nodes)
     moving = np.flatnonzero(full > 0)
     results: list[TravelResult | None] = [None] * len(cases)
     if len(moving) == 0:
         return results
     some = cases.taken(moving)
     speed = TRAVEL_SHARE * full[moving]
-    near = peak_profile_k(some, speed, NEAR_FACE)
-    far = peak_profile_k(some, speed, FAR_FACE)
+    near = peak_profile_k(some, speed, NEAR_FACE, nodes)
+    far = peak_profile_k(some, speed, FAR_FACE, nodes)
     pools = [reach_m(near[row], some.melting_rise_k[row]) for row in range(len(moving))]
-    cooling = cooling_time_s(some, speed, np.array([pool or 0.0 for pool in pools]))
+    cooling = cooling_time_s(some, speed, np.array([pool or 0.0 for pool in pools]), nodes)
     for row, place in enumerate(moving):
         start_c = some.start_c[row]
         results[place] = TravelResult(

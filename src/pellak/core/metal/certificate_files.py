@@ -17,11 +17,11 @@ from pellak.core.metal.certificate import (
     read_amount,
 )
 from pellak.core.metal.composition import ELEMENTS
+from pellak.core.reading.table_file import decoded, table_lines
 from pellak.core.working import Record
 
 FileKind = Literal["csv", "json"]
 MOST_HEATS = 1000
-MOST_COLUMNS = 80
 TEXT_COLUMNS: Mapping[str, str] = {
     "heat": "heat",
     "heat no": "heat",
@@ -46,32 +46,13 @@ class ReadFile(Record):
     left_out: list[str]
 
 
-def decoded(body: bytes) -> str:
-    """Return a file's text: UTF-8, or UTF-16 where a byte-order mark says so.
-
-    Raises:
-        Refused: bytes that are neither.
-    """
-    accepted = "a file saved as UTF-8 or UTF-16 text"
-    wide = body.startswith((b"\xff\xfe", b"\xfe\xff"))
-    try:
-        text = body.decode("utf-16" if wide else "utf-8-sig")
-    except UnicodeDecodeError as error:
-        raise Refused("file", f"a byte that is not text at {error.start}", accepted) from None
-    if "\0" in text:
-        raise Refused("file", "zero bytes", accepted)
-    return text
-
-
 def read_file(body: bytes) -> ReadFile:
     """Read certificates from a CSV or JSON file; everything in it is good, or none of it is taken.
 
     Raises:
         Refused: names the row and column, or the place in the JSON, that cannot be used.
     """
-    text = decoded(body).strip()
-    if not text:
-        raise Refused("file", "an empty file", "a CSV or JSON file of certificates")
+    text = decoded(body)
     read = _from_json(text) if text[0] in "[{" else _from_csv(text)
     heats: dict[str, int] = {}
     for place, certificate in enumerate(read.certificates, start=1):
@@ -80,10 +61,6 @@ def read_file(body: bytes) -> ReadFile:
             raise Refused(f"heat {place}", certificate.heat, f"each heat once; see heat {first}")
         heats[certificate.heat] = place
     return read
-
-
-def _delimiter(header: str) -> str:
-    return max(";\t,", key=header.count)
 
 
 def _headings(
@@ -115,25 +92,10 @@ def _headings(
 
 
 def _from_csv(text: str) -> ReadFile:
-    first = text.splitlines()[0]
-    reader = csv.reader(io.StringIO(text), delimiter=_delimiter(first), strict=True)
-    try:
-        lines = [line for line in reader if any(cell.strip() for cell in line)]
-    except csv.Error as error:
-        raise Refused("file", str(error), "a CSV file with its quotes closed") from None
-    if len(lines) > MOST_HEATS + 1 or len(lines[0]) > MOST_COLUMNS:
-        raise Refused(
-            "file",
-            f"{len(lines) - 1} rows, {len(lines[0])} columns",
-            f"{MOST_HEATS} rows and {MOST_COLUMNS} columns at most",
-        )
+    lines = table_lines(text, MOST_HEATS)
     texts, elements, unknown = _headings(lines[0])
     certificates = []
     for number, line in enumerate(lines[1:], start=2):
-        if len(line) > len(lines[0]):
-            raise Refused(
-                f"row {number}", f"{len(line)} cells", f"{len(lines[0])} cells, as in the header"
-            )
         said = {
             name: plain_text(line[place].strip(), f"row {number}, column {name}")
             for place, name in texts.items()

@@ -5,6 +5,8 @@ from dataclasses import dataclass
 
 from pellak.core.care.eyes import EyesAnswer, EyesGiven, reckon_eyes
 from pellak.core.figure import Choice
+from pellak.core.gas.supply import SupplyAnswer, reckon_supply
+from pellak.core.gas.supply_line import SupplyGiven
 from pellak.core.heat.reckon import HeatAnswer, heat_answer
 from pellak.core.heat.solve import HeatGiven, HeatSolution, solve_heat
 from pellak.core.job import Job, ShopSchools, schools_of
@@ -16,6 +18,7 @@ from pellak.core.preheat.reckon import (
     PreheatQuestion,
     answer_preheat,
 )
+from pellak.core.rack.equipment import USUAL_HOSE_M, USUAL_HOSE_MM, Equipment
 from pellak.core.tables import HeatFamily
 from pellak.core.torch.candidates import RackTip, TipCandidate
 from pellak.core.torch.flame import FlameAnswer, FlameGiven, reckon_flame
@@ -48,6 +51,8 @@ class Reckoned:
     solution: HeatSolution
     heat: HeatAnswer
     flame: FlameAnswer
+    equipment: Equipment
+    supply: SupplyAnswer
     eyes: EyesAnswer
 
     @property
@@ -78,6 +83,33 @@ def preheat_of(job: Job, metal: Metal, shop: ShopSchools, hand_factor: float) ->
     return answer_preheat(PreheatQuestion(metal, given, hand_factor))
 
 
+def _supply(
+    schools: ShopSchools,
+    equipment: Equipment,
+    tip: TipCandidate | None,
+    orifice_mm: float,
+    flow_l_per_h: float,
+    oxygen_ratio: float,
+) -> SupplyAnswer:
+    """Ask the supply reckoner about the line to the torch: the rack's hose, else a usual one."""
+    hose, chart = equipment.hose, tip.chart if tip else None
+    return reckon_supply(
+        SupplyGiven(
+            acetylene_l_per_h=flow_l_per_h,
+            oxygen_l_per_h=flow_l_per_h * oxygen_ratio,
+            orifice_mm=orifice_mm,
+            jets=tip.jets if tip else 1,
+            mixer=schools.mixer,
+            hose_length_m=hose.length_m if hose else USUAL_HOSE_M,
+            hose_bore_mm=hose.bore_mm if hose else USUAL_HOSE_MM,
+            arrestors=equipment.arrestors("acetylene"),
+            chart_acetylene_bar=chart.acetylene_bar if chart else None,
+            chart_oxygen_bar=chart.oxygen_bar if chart else None,
+            region=schools.acetylene_limit,
+        )
+    )
+
+
 def reckon_job(
     job: Job,
     shop: ShopSchools,
@@ -85,6 +117,7 @@ def reckon_job(
     hand_factor: float,
     metal: Metal | None,
     preheat: PreheatAnswer | None,
+    equipment: Equipment,
 ) -> Reckoned | None:
     """Ask every reckoner about a job.
 
@@ -109,6 +142,7 @@ def reckon_job(
             **piece,
             pace=schools.pace,
             mixer=schools.mixer,
+            region=schools.acetylene_limit,
             rack=list(rack),
             acetylene_l_per_h=job.acetylene_l_per_h,
         )
@@ -120,6 +154,7 @@ def reckon_job(
     heat_given = HeatGiven(**piece, acetylene_l_per_h=flow, orifice_mm=orifice_mm)
     solution = solve_heat(heat_given)
     analysis = metal.composition if metal.family in HARDENABLE else None
+    flame = reckon_flame(FlameGiven(metal=constants.family, orifice_mm=orifice_mm, jet_m_per_s=jet))
     return Reckoned(
         job=job,
         schools=schools,
@@ -135,9 +170,9 @@ def reckon_job(
         jet_m_per_s=jet,
         solution=solution,
         heat=heat_answer(heat_given, solution, analysis),
-        flame=reckon_flame(
-            FlameGiven(metal=constants.family, orifice_mm=orifice_mm, jet_m_per_s=jet)
-        ),
+        flame=flame,
+        equipment=equipment,
+        supply=_supply(schools, equipment, tip, orifice_mm, flow, flame.values.oxygen_ratio),
         eyes=reckon_eyes(
             EyesGiven(
                 acetylene_l_per_h=flow,

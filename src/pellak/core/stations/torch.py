@@ -4,29 +4,15 @@ from pellak.core.care.eyes import EyesAnswer
 from pellak.core.figure import Figure, JudgementScale, ScaleBand, Station, figure_of
 from pellak.core.heat.verdict import verdict_bands
 from pellak.core.metal.mind import metal_cautions
+from pellak.core.stations.gas import arrestor_cautions, gas_figures, pressure_figures
 from pellak.core.stations.reckoned import Reckoned, choice_for, line
 from pellak.core.torch.candidates import VERDICT_WORDS
 from pellak.core.torch.flame import flame_settings
 from pellak.core.torch.jet import FLOW_SOURCE, JET_FORMULA
-from pellak.core.torch.tip import FLOW_SCATTER, pressure_workings
-from pellak.core.working import Caution, School, Working, inserted, short
+from pellak.core.torch.tip import FLOW_SCATTER
+from pellak.core.working import Caution, Working, inserted, short
 
 HOLDS = "Tip, flow, flame, pressures with gas flowing, lens."
-CONTINUOUS_DRAW_SHARE = 15.0
-COMMON_CYLINDER_L = 4100.0
-"""The common workshop acetylene cylinder; asking for more than one deserves more than a note."""
-MIXER_SCHOOLS = [
-    School(
-        id="equal-pressure",
-        label="equal and low on both gases",
-        why="torches with an equal-pressure mixer; both gases push themselves in",
-    ),
-    School(
-        id="injector",
-        label="oxygen well above acetylene",
-        why="torches with an injector; only the maker's chart gives their pressures",
-    ),
-]
 
 
 def _tip(reckoned: Reckoned) -> Figure:
@@ -179,52 +165,6 @@ def _oxygen(reckoned: Reckoned) -> Figure:
     )
 
 
-def _pressures(reckoned: Reckoned) -> list[Figure]:
-    choice = choice_for(
-        reckoned.job, "mixer", "Which mixer has the torch?", reckoned.schools.mixer, MIXER_SCHOOLS
-    )
-    chart = reckoned.tip.chart if reckoned.tip else None
-    if chart is not None:
-        made = [
-            Working(
-                name=name,
-                value=bar,
-                unit="bar",
-                formula="the tip maker's chart row",
-                inserted=f"{short(chart.thickness_low_mm)} to {short(chart.thickness_high_mm)} mm",
-                source="tip maker's chart, as typed into the rack",
-                note="the chart overrides our estimate",
-            )
-            for name, bar in (
-                ("torch_bar", chart.acetylene_bar),
-                ("oxygen_bar", chart.oxygen_bar),
-            )
-        ]
-        first = figure_of(made[0], "Acetylene, gas flowing", detail="from the maker's chart")
-        second = figure_of(made[1], "Oxygen, gas flowing", detail="from the maker's chart")
-        return [first.model_copy(update={"choice": choice}), second]
-    if reckoned.schools.mixer == "injector":
-        return [
-            Figure(
-                id="torch_bar",
-                label="Set with gas flowing",
-                text="maker's chart",
-                detail="an injector's pressures come from its chart alone",
-                choice=choice,
-            )
-        ]
-    lines = pressure_workings(
-        reckoned.acetylene_l_per_h, reckoned.jet_m_per_s, reckoned.oxygen_ratio
-    )
-    figure = figure_of(
-        line(lines, "torch_bar"),
-        "Set with gas flowing, each gas",
-        detail="at the torch; the tip maker's chart wins",
-        also=[line(lines, "tip_pressure_bar")],
-    )
-    return [figure.model_copy(update={"choice": choice})]
-
-
 def _eyes(eyes: EyesAnswer) -> Figure:
     shade = line(eyes.working, "shade")
     schools = " · ".join(f"{s.values['shade']} {s.label}" for s in eyes.schools)
@@ -232,25 +172,21 @@ def _eyes(eyes: EyesAnswer) -> Figure:
     return figure_of(shade, "Lens shade", detail=f"{schools}{glare}")
 
 
-def _draw(flow_l_per_h: float) -> Caution:
-    """Return what the flow asks of the acetylene cylinder, which the plan does not know yet."""
-    least_l = CONTINUOUS_DRAW_SHARE * flow_l_per_h
-    return Caution(
-        level="warn" if least_l > COMMON_CYLINDER_L else "note",
-        text="Draw no more than a fifteenth of an acetylene cylinder's full content an hour, a "
-        f"tenth in short spells. This flow wants a cylinder of {short(least_l, 2)} L or more, or "
-        "several coupled.",
-        reason="Drawn faster, liquid solvent comes out with the gas.",
-        source="gas-industry guidance: CGA G-1, EIGA Doc 123; older practice took a seventh",
-    )
+def _once(cautions: list[Caution]) -> list[Caution]:
+    """Return the cautions without those that say the same thing twice."""
+    seen: dict[str, Caution] = {}
+    for caution in cautions:
+        seen.setdefault(caution.text, caution)
+    return list(seen.values())
 
 
-def torch_station(reckoned: Reckoned) -> Station:
-    """Return the Torch station."""
+def torch_station(reckoned: Reckoned, minutes: float | None) -> Station:
+    """Return the Torch station; `minutes` of flame the seam takes, None where not known."""
     tip = reckoned.tip
     named = tip.label if tip else f"{short(reckoned.orifice_mm, 2)} mm"
-    pressures = _pressures(reckoned)
+    pressures = pressure_figures(reckoned)
     bar = pressures[0].value
+    gas, gas_cautions = gas_figures(reckoned, minutes)
     return Station(
         id="torch",
         name="Torch",
@@ -266,10 +202,12 @@ def torch_station(reckoned: Reckoned) -> Station:
             _oxygen(reckoned),
             _cone(reckoned),
             _eyes(reckoned.eyes),
+            *gas,
         ],
         cautions=[
-            *reckoned.tip_answer.cautions,
-            _draw(reckoned.acetylene_l_per_h),
+            *_once([*reckoned.supply.cautions, *reckoned.tip_answer.cautions]),
+            *gas_cautions,
+            *arrestor_cautions(reckoned),
             *reckoned.flame.cautions,
             *reckoned.eyes.cautions,
             *metal_cautions(reckoned.metal, "torch"),

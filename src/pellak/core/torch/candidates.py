@@ -34,6 +34,7 @@ class ChartRow(Record):
     thickness_high_mm: Number = Field(ge=0, le=100)
     acetylene_bar: Number = Field(ge=0, le=1.5)
     oxygen_bar: Number = Field(ge=0, le=10)
+    acetylene_l_per_h: Number | None = Field(default=None, ge=2, le=20_000)
 
     @model_validator(mode="after")
     def _in_order(self) -> "ChartRow":

@@ -1,10 +1,16 @@
 """The tip reckoner: flow, bore, drill, jet, pressure and which tip of the rack to screw on."""
 
 import math
-from typing import Literal
 
 from pydantic import Field
 
+from pellak.core.gas.limits import (
+    ACETYLENE_LIMIT_BAR,
+    LimitRegion,
+    over_limit,
+)
+from pellak.core.gas.limits import REASON as LIMIT_REASON
+from pellak.core.gas.limits import SOURCE as LIMIT_SOURCE
 from pellak.core.heat.gas_rule import FORMULA as RULE_FORMULA
 from pellak.core.heat.gas_rule import PACE_FACTORS, Pace, rule_flow_l_per_h
 from pellak.core.heat.gas_rule import SOURCE as RULE_SOURCE
@@ -13,6 +19,7 @@ from pellak.core.tables import joints, number_drills
 from pellak.core.torch import jet
 from pellak.core.torch.candidates import FlowBand, RackTip, TipCandidate, judge_tips, usable_band
 from pellak.core.torch.flame import flame_settings
+from pellak.core.torch.mixer import Mixer
 from pellak.core.working import (
     Answer,
     Caution,
@@ -26,9 +33,6 @@ from pellak.core.working import (
     inserted,
 )
 
-Mixer = Literal["equal-pressure", "injector"]
-ACETYLENE_LIMIT_BAR = 1.03
-LIMIT_SOURCE = "15 psi limit on free acetylene: CGA G-1, EIGA Doc 123"
 VALID_RANGES = (ValidRange("thickness_mm", 0.5, 6.0, "mm"),)
 FLOW_SCATTER = 0.2
 """Charts of the trade differ by about a fifth on the flow for one thickness."""
@@ -44,6 +48,7 @@ class TipGiven(PieceGiven):
 
     pace: Pace = "normal"
     mixer: Mixer = "equal-pressure"
+    region: LimitRegion = "general"
     rack: list[RackTip] = Field(default_factory=list, max_length=500)
     acetylene_l_per_h: Number | None = Field(default=None, ge=2, le=20_000)
 
@@ -51,7 +56,8 @@ class TipGiven(PieceGiven):
 class TipValues(Record):
     """The tip the rule asks for, and the rack's tips judged, best first.
 
-    Pressures are null for injector mixers, whose maker's chart alone can say. `torch_bar` is at
+    Pressures are null for injector mixers, whose maker's chart alone can say, and where they
+    would pass the acetylene limit. `torch_bar` is at
     the torch inlet with gas flowing, each gas.
     """
 
@@ -196,12 +202,13 @@ def _cautions(given: TipGiven, candidates: list[TipCandidate], torch_bar: float)
                 source="torch makers' instructions; ISO 5172",
             )
         )
-    elif torch_bar * 1.1 > ACETYLENE_LIMIT_BAR:
+    elif over_limit(torch_bar, given.region):
         cautions.append(
             Caution(
                 level="stop",
-                text=f"Never set acetylene above {ACETYLENE_LIMIT_BAR} bar. Fit a smaller tip.",
-                reason="Free acetylene can decompose explosively above it, without any air.",
+                text="Never set acetylene above "
+                f"{ACETYLENE_LIMIT_BAR[given.region]:g} bar. Fit a smaller tip.",
+                reason=LIMIT_REASON,
                 source=LIMIT_SOURCE,
             )
         )
@@ -246,7 +253,8 @@ def reckon_tip(given: TipGiven) -> TipAnswer:
     candidates, matched_s = judge_tips(given, tips, flow, ratio, own_flow=own)
     pressures = pressure_workings(flow, jet.NORMAL_JET_M_PER_S, ratio)
     bars = {line.name: float(line.value) for line in pressures}  # type: ignore[arg-type]
-    known = given.mixer == "equal-pressure"
+    # A pressure past the acetylene limit is never told, not even with a warning beside it.
+    known = given.mixer == "equal-pressure" and not over_limit(bars["torch_bar"], given.region)
     bores = _bore_workings(flow, ratio, bore)
     return TipAnswer(
         values=TipValues(

@@ -1,0 +1,81 @@
+"""The rack over HTTP: items, forms, files in and out."""
+
+from typing import Annotated, Any
+
+from fastapi import APIRouter, Body, Response
+from pydantic import BaseModel, ConfigDict
+
+from pellak.api.problems import documented
+from pellak.core.rack.files import FileKind, ReadRack
+from pellak.core.torch.candidates import RackTip
+from pellak.shop.rack import OwnedItem, RackBook, RackForm, TakenIn, rack_forms
+
+MEDIA_TYPES = {"csv": "text/csv; charset=utf-8", "json": "application/json"}
+FileBody = Annotated[bytes, Body(media_type="application/octet-stream")]
+
+
+class ItemChange(BaseModel):
+    """Fields to change against a version; measures may be typed text in any unit."""
+
+    model_config = ConfigDict(extra="forbid")
+    version: int
+    changes: dict[str, Any]
+
+
+def rack_router(rack: RackBook) -> APIRouter:
+    """Return the routes of the rack."""
+    router = APIRouter(
+        prefix="/api/rack", tags=["rack"], responses=documented(400, 403, 404, 409, 413, 422)
+    )
+
+    @router.get("", operation_id="list_rack")
+    def list_rack() -> list[OwnedItem]:
+        return rack.items()
+
+    @router.post("", operation_id="add_rack_item", status_code=201)
+    def add_rack_item(document: dict[str, Any]) -> OwnedItem:
+        return rack.add(document)
+
+    @router.get("/forms", operation_id="list_rack_forms")
+    def list_rack_forms() -> list[RackForm]:
+        return rack_forms()
+
+    @router.get("/tips", operation_id="list_tips")
+    def list_tips() -> list[RackTip]:
+        return rack.tips()
+
+    @router.get(
+        "/export",
+        operation_id="export_rack",
+        response_class=Response,
+        responses={200: {"content": {"text/csv": {}, "application/json": {}}}},
+    )
+    def export_rack(kind: FileKind = "csv") -> Response:
+        named = f"attachment; filename=rack.{kind}"
+        return Response(
+            rack.write_out(kind),
+            media_type=MEDIA_TYPES[kind],
+            headers={"Content-Disposition": named},
+        )
+
+    @router.post("/look-into", operation_id="look_into_rack")
+    def look_into_rack(body: FileBody) -> ReadRack:
+        return rack.look_into(body)
+
+    @router.post("/import", operation_id="import_rack")
+    def import_rack(body: FileBody) -> TakenIn:
+        return rack.take_in(body)
+
+    @router.patch("/{item_id}", operation_id="change_rack_item")
+    def change_rack_item(item_id: str, change: ItemChange) -> OwnedItem:
+        return rack.change(item_id, change.version, change.changes)
+
+    @router.delete("/{item_id}", operation_id="put_rack_item_away", status_code=204)
+    def put_rack_item_away(item_id: str) -> None:
+        rack.put_away(item_id)
+
+    @router.post("/{item_id}/restore", operation_id="bring_rack_item_back")
+    def bring_rack_item_back(item_id: str) -> OwnedItem:
+        return rack.bring_back(item_id)
+
+    return router

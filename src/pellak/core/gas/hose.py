@@ -1,0 +1,72 @@
+"""What a hose takes from a gas on its way: Darcy and Weisbach at the mean density."""
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+from fluids.friction import friction_factor
+
+Gas = Literal["acetylene", "oxygen"]
+ATMOSPHERE_BAR = 1.01325
+ROOM_K = 293.15
+METER_K = 288.15
+"""Flows are told at 15 °C; the gas in the hose is at room temperature."""
+GAS_CONSTANT = 8.314462
+MOLAR_MASS_KG = {"acetylene": 0.026038, "oxygen": 0.031998}
+VISCOSITY_PA_S = {"acetylene": 1.02e-5, "oxygen": 2.04e-5}
+ROUGHNESS_MM = 0.01
+"""Inside of a rubber hose."""
+FORMULA = "f * L / D * (4 * m / (pi * D^2))^2 / (2 * rho) / 100000"
+SOURCE = (
+    "Darcy–Weisbach, isothermal at mean density (Crane TP-410); friction factor after Colebrook"
+)
+PURGED_HOSES = 3.0
+LEAST_PURGE_S = 5.0
+
+
+@dataclass(frozen=True)
+class HoseDrop:
+    """The drop along a hose, bar, and the numbers it came from."""
+
+    drop_bar: float
+    friction: float
+    mass_flow_kg_per_s: float
+    density_kg_per_m3: float
+
+
+def density_kg_per_m3(gas: Gas, absolute_bar: float, kelvin: float = ROOM_K) -> float:
+    """Return the density of a gas, taken as ideal, kg/m3."""
+    return absolute_bar * 1e5 * MOLAR_MASS_KG[gas] / (GAS_CONSTANT * kelvin)
+
+
+def hose_drop(
+    gas: Gas, flow_l_per_h: float, outlet_bar: float, length_m: float, bore_mm: float
+) -> HoseDrop:
+    """Return the drop along a hose that ends at a pressure.
+
+    Args:
+        gas: which gas.
+        flow_l_per_h: flow at 15 °C and 1.01325 bar, L/h, up to some 5000.
+        outlet_bar: gauge pressure at the torch end.
+        length_m: hose length.
+        bore_mm: inside diameter.
+
+    Source: SOURCE. The density is that of the mean pressure, found by repeating.
+    """
+    bore_m = bore_mm / 1000
+    mass = flow_l_per_h / 3.6e6 * density_kg_per_m3(gas, ATMOSPHERE_BAR, METER_K)
+    flux = 4 * mass / (math.pi * bore_m * bore_m)
+    friction = friction_factor(
+        Re=max(flux * bore_m / VISCOSITY_PA_S[gas], 1.0), eD=ROUGHNESS_MM / bore_mm
+    )
+    drop_bar, density = 0.0, 1.0
+    for _ in range(30):
+        density = density_kg_per_m3(gas, ATMOSPHERE_BAR + outlet_bar + drop_bar / 2)
+        drop_bar = friction * length_m / bore_m * flux * flux / (2 * density) / 1e5
+    return HoseDrop(drop_bar, float(friction), mass, density)
+
+
+def purge_s(flow_l_per_h: float, length_m: float, bore_mm: float) -> float:
+    """Return the seconds to sweep a hose three times at a flow, five at least."""
+    litres = length_m * 1000 * math.pi * bore_mm * bore_mm / 4 / 1e6
+    return max(LEAST_PURGE_S, PURGED_HOSES * litres * 3600 / flow_l_per_h)

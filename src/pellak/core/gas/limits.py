@@ -1,0 +1,17 @@
+"""The acetylene limit: the one pressure no recommendation of ours may pass."""
+
+from collections.abc import Mapping
+from typing import Literal
+
+LimitRegion = Literal["general", "strict"]
+ACETYLENE_LIMIT_BAR: Mapping[LimitRegion, float] = {"general": 1.03, "strict": 0.62}
+"""Gauge: 15 psi, and the 9 psi some countries keep to for hoses and mains."""
+LOCK_UP_RATIO = 1.10
+"""With the torch shut a regulator settles about a tenth above what it read flowing."""
+SOURCE = "limit on free acetylene, 15 psi: CGA G-1, EIGA Doc 123; 9 psi where rules are stricter"
+REASON = "Free acetylene can decompose explosively above it, without any air."
+
+
+def over_limit(flowing_bar: float, region: LimitRegion) -> bool:
+    """Return whether a flowing pressure, or the static one above it, passes the limit."""
+    return flowing_bar * LOCK_UP_RATIO > ACETYLENE_LIMIT_BAR[region]

@@ -1,0 +1,203 @@
+"""The supply reckoner: what to set at the regulators with gas flowing."""
+
+from collections.abc import Mapping
+from typing import Literal
+
+from pellak.core.gas.hose import Gas
+from pellak.core.gas.limits import (
+    ACETYLENE_LIMIT_BAR,
+    LOCK_UP_RATIO,
+    REASON,
+    over_limit,
+)
+from pellak.core.gas.limits import SOURCE as LIMIT_SOURCE
+from pellak.core.gas.supply_line import GasLine, SupplyGiven, gas_line
+from pellak.core.working import (
+    Answer,
+    Caution,
+    Reckoner,
+    Record,
+    School,
+    Working,
+    inserted,
+)
+
+GASES: tuple[Gas, ...] = ("acetylene", "oxygen")
+SET_FORMULA = "p_torch + p_hose + p_arrestor"
+STATIC_FORMULA = "1.1 * p_set"
+BIGGER_HOSE_MM, SHORTER_HOSE_M = 10.0, 5.0
+SCHOOLS = [
+    School(
+        id="equal-pressure",
+        label="equal and low on both gases",
+        why="both gases push themselves into an equal-pressure mixer",
+    ),
+    School(
+        id="injector",
+        label="oxygen well above acetylene",
+        why="the oxygen jet draws the acetylene in; only the maker's chart gives the pressures",
+    ),
+]
+
+
+class GasValues(Record):
+    """One gas from tip to regulator, bar. Null where only a chart could say, or over the limit."""
+
+    tip_bar: float | None
+    torch_bar: float | None
+    hose_drop_bar: float | None
+    arrestor_drop_bar: float
+    set_flowing_bar: float | None
+    set_static_bar: float | None
+    set_static_note: str
+    purge_s: float
+
+
+class SupplyValues(Record):
+    """Both gases."""
+
+    acetylene: GasValues
+    oxygen: GasValues
+
+
+class SupplyAnswer(Answer):
+    """Answer of the supply reckoner."""
+
+    values: SupplyValues
+
+
+def _values(line: GasLine, allowed: bool) -> GasValues:
+    set_bar = line.set_bar if allowed else None
+    static = None if set_bar is None else LOCK_UP_RATIO * set_bar
+    note = "a regulator settles a little higher with the torch shut, and must stop there"
+    if static is not None:
+        note = f"with the torch shut about {static:.2f} bar; one that keeps climbing is faulty"
+    return GasValues(
+        tip_bar=line.tip_bar if allowed else None,
+        torch_bar=line.torch_bar if allowed else None,
+        hose_drop_bar=line.hose_bar,
+        arrestor_drop_bar=line.arrestor_bar,
+        set_flowing_bar=set_bar,
+        set_static_bar=static,
+        set_static_note=note,
+        purge_s=line.purge,
+    )
+
+
+def _set_working(line: GasLine) -> Working | None:
+    if line.set_bar is None:
+        return None
+    numbers = {
+        "p_torch": line.torch_bar or 0.0,
+        "p_hose": line.hose_bar or 0.0,
+        "p_arrestor": line.arrestor_bar,
+    }
+    parts = [w for w in line.working if w.name.endswith("_bar")]
+    return Working(
+        name=f"{line.gas}_set_bar",
+        value=line.set_bar,
+        unit="bar",
+        low=sum(w.low if w.low is not None else float(w.value or 0) for w in parts),
+        high=sum(w.high if w.high is not None else float(w.value or 0) for w in parts),
+        formula=SET_FORMULA,
+        inserted=inserted(SET_FORMULA, numbers),
+        source="pressures add along the line; read at the regulator with that gas flowing",
+        note=f"static about a tenth higher: {LOCK_UP_RATIO * line.set_bar:.2f} bar",
+    )
+
+
+def _what_helps(given: SupplyGiven) -> str:
+    """Return which single change brings the acetylene back under the limit, in words."""
+    changes: Mapping[str, dict[str, float]] = {
+        f"a {BIGGER_HOSE_MM:g} mm hose": {"hose_bore_mm": max(BIGGER_HOSE_MM, given.hose_bore_mm)},
+        f"a hose of {SHORTER_HOSE_M:g} m": {
+            "hose_length_m": min(SHORTER_HOSE_M, given.hose_length_m)
+        },
+    }
+    helps = []
+    for words, change in changes.items():
+        line = gas_line(given.model_copy(update=change), "acetylene")
+        if line.set_bar is not None and not over_limit(line.set_bar, given.region):
+            helps.append(words)
+    if given.orifice_mm is not None or not helps:
+        helps.append("a smaller tip, or a head with more and larger jets")
+    return " or ".join(helps)
+
+
+def _cautions(given: SupplyGiven, acetylene: GasLine) -> list[Caution]:
+    cautions = []
+    limit = ACETYLENE_LIMIT_BAR[given.region]
+    if acetylene.set_bar is not None and over_limit(acetylene.set_bar, given.region):
+        cautions.append(
+            Caution(
+                level="stop",
+                text=f"This set-up would need acetylene above {limit:g} bar, static. Change to "
+                f"{_what_helps(given)}.",
+                reason=REASON,
+                source=LIMIT_SOURCE,
+            )
+        )
+    if acetylene.torch_bar is None:
+        cautions.append(
+            Caution(
+                level="warn",
+                text="Take both pressures from the torch and tip maker's chart.",
+                reason="An injector draws acetylene in with oxygen; no general formula gives its "
+                "pressures.",
+                source="torch makers' instructions; ISO 5172",
+            )
+        )
+    cautions.append(
+        Caution(
+            level="note",
+            text=f"Acetylene never above {limit:g} bar, flowing or static. Set each gas with its "
+            "own torch valve open, nothing lit near.",
+            reason=REASON,
+            source=LIMIT_SOURCE,
+        )
+    )
+    return cautions
+
+
+def reckon_supply(given: SupplyGiven) -> SupplyAnswer:
+    """Return the pressures to set with gas flowing, the drops on the way and the purge, each gas.
+
+    A pressure that would pass the acetylene limit, flowing or static, is never given: it is null,
+    with a stop that says which change helps.
+    """
+    lines = {gas: gas_line(given, gas) for gas in GASES}
+    acetylene = lines["acetylene"]
+    allowed = acetylene.set_bar is None or not over_limit(acetylene.set_bar, given.region)
+    working = []
+    for line in lines.values():
+        told = _set_working(line)
+        if told is not None and (allowed or line.gas == "oxygen"):
+            working.append(told)
+        working += line.working if allowed else [w for w in line.working if "torch" not in w.name]
+    return SupplyAnswer(
+        values=SupplyValues(
+            acetylene=_values(acetylene, allowed), oxygen=_values(lines["oxygen"], True)
+        ),
+        working=working,
+        cautions=_cautions(given, acetylene),
+        schools=SCHOOLS,
+    )
+
+
+SUPPLY = Reckoner(
+    "supply",
+    "What do I set at the regulators with gas flowing, and how long do I purge?",
+    SupplyGiven,
+    SupplyAnswer,
+    reckon_supply,
+)
+
+
+def stack_of(values: GasValues) -> list[tuple[Literal["torch", "hose", "arrestor"], float]]:
+    """Return what a set pressure is made of, from the torch back to the regulator, bar."""
+    parts: list[tuple[Literal["torch", "hose", "arrestor"], float | None]] = [
+        ("torch", values.torch_bar),
+        ("hose", values.hose_drop_bar),
+        ("arrestor", values.arrestor_drop_bar),
+    ]
+    return [(name, bar) for name, bar in parts if bar is not None]

@@ -1,0 +1,179 @@
+"""One gas from tip to regulator, worked out before any limit is put to it."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from pydantic import Field
+
+from pellak.core.gas.hose import FORMULA as HOSE_FORMULA
+from pellak.core.gas.hose import SOURCE as HOSE_SOURCE
+from pellak.core.gas.hose import Gas, hose_drop, purge_s
+from pellak.core.gas.limits import LimitRegion
+from pellak.core.torch import jet
+from pellak.core.torch.mixer import Mixer
+from pellak.core.working import Number, Record, Working, inserted
+
+USUAL_ARRESTOR_BAR = 0.04
+NEUTRAL_RATIO = 1.05
+ARRESTOR_FORMULA = "p_1000 * (Q / 1000)^2"
+ARRESTOR_SOURCE = "turbulent loss goes with the square of the flow; the maker's own curve wins"
+PURGE_FORMULA = "greater of 5 and 3 * L * 1000 * pi / 4 * D^2 / 1000000 * 3600 / Q"
+
+
+class Arrestor(Record):
+    """A flash-back arrestor or check valve, by its drop at 1000 L/h."""
+
+    drop_bar_at_1000_l_per_h: Number = Field(ge=0, le=2)
+
+
+class SupplyGiven(Record):
+    """Flows, tip, mixer, hose and arrestors. Chart pressures, where known, stand at the torch."""
+
+    acetylene_l_per_h: Number = Field(ge=2, le=20_000)
+    oxygen_l_per_h: Number | None = Field(default=None, ge=2, le=60_000)
+    orifice_mm: Number | None = Field(default=None, ge=0.1, le=20)
+    jets: int = Field(default=1, ge=1, le=60)
+    mixer: Mixer = "equal-pressure"
+    hose_length_m: Number = Field(default=10.0, ge=0.5, le=100)
+    hose_bore_mm: Number = Field(default=6.3, ge=2, le=25)
+    arrestors: list[Arrestor] = Field(
+        default_factory=lambda: [Arrestor(drop_bar_at_1000_l_per_h=USUAL_ARRESTOR_BAR)],
+        max_length=6,
+    )
+    chart_acetylene_bar: Number | None = Field(default=None, ge=0, le=1.5)
+    chart_oxygen_bar: Number | None = Field(default=None, ge=0, le=10)
+    region: LimitRegion = "general"
+
+    @property
+    def oxygen_flow_l_per_h(self) -> float:
+        """The oxygen flow, 1.05 of the acetylene where it is not told."""
+        if self.oxygen_l_per_h is not None:
+            return self.oxygen_l_per_h
+        return NEUTRAL_RATIO * self.acetylene_l_per_h
+
+
+@dataclass(frozen=True)
+class GasLine:
+    """One gas: tip, torch, hose and arrestor, bar, the purge, and the working of each."""
+
+    gas: Gas
+    flow: float
+    tip_bar: float | None
+    torch_bar: float | None
+    hose_bar: float | None
+    arrestor_bar: float
+    purge: float
+    working: Sequence[Working]
+
+    @property
+    def set_bar(self) -> float | None:
+        """What to set at the regulator, None where nothing tells the torch's pressure."""
+        if self.torch_bar is None or self.hose_bar is None:
+            return None
+        return self.torch_bar + self.hose_bar + self.arrestor_bar
+
+
+def _bore_mm(given: SupplyGiven, ratio: float) -> float:
+    if given.orifice_mm is not None:
+        return given.orifice_mm
+    return jet.orifice_for_flow_mm(given.acetylene_l_per_h, ratio)
+
+
+def _torch(given: SupplyGiven, gas: Gas) -> tuple[float | None, float | None, list[Working]]:
+    """Return tip and torch pressure for a gas with their working; None where nothing tells them."""
+    chart = given.chart_acetylene_bar if gas == "acetylene" else given.chart_oxygen_bar
+    if chart is not None:
+        line = Working(
+            name=f"{gas}_torch_bar",
+            value=chart,
+            unit="bar",
+            formula="the tip maker's chart",
+            inserted=f"{chart:g} bar",
+            source="tip maker's chart, as typed into the rack",
+            note="the chart overrides our estimate; its pressures are taken to stand at the torch",
+        )
+        return None, chart, [line]
+    if given.mixer == "injector":
+        return None, None, []
+    ratio = given.oxygen_flow_l_per_h / given.acetylene_l_per_h
+    speed = jet.jet_for_flow_m_per_s(
+        given.acetylene_l_per_h, _bore_mm(given, ratio), ratio, given.jets
+    )
+    tip_bar = jet.tip_pressure_bar(speed, ratio)
+    torch_bar = jet.torch_pressure_bar(tip_bar, given.acetylene_l_per_h)
+    numbers = {"p_tip": tip_bar, "Q": given.acetylene_l_per_h}
+    line = Working(
+        name=f"{gas}_torch_bar",
+        value=torch_bar,
+        unit="bar",
+        low=torch_bar * 0.7,
+        high=torch_bar * 1.4,
+        formula=jet.TORCH_PRESSURE_FORMULA,
+        inserted=inserted(jet.TORCH_PRESSURE_FORMULA, numbers),
+        source=jet.TORCH_SOURCE,
+        note=f"tip {tip_bar:.3f} bar at a jet of {speed:.0f} m/s",
+    )
+    return tip_bar, torch_bar, [line]
+
+
+def gas_line(given: SupplyGiven, gas: Gas) -> GasLine:
+    """Return one gas of a supply worked out from the tip back to the regulator."""
+    flow = given.acetylene_l_per_h if gas == "acetylene" else given.oxygen_flow_l_per_h
+    tip_bar, torch_bar, working = _torch(given, gas)
+    per_1000 = sum(a.drop_bar_at_1000_l_per_h for a in given.arrestors)
+    arrestor_bar = per_1000 * (flow / 1000) ** 2
+    numbers = {"p_1000": per_1000, "Q": flow, "L": given.hose_length_m, "D": given.hose_bore_mm}
+    hose_bar = None
+    if torch_bar is not None:
+        found = hose_drop(gas, flow, torch_bar, given.hose_length_m, given.hose_bore_mm)
+        hose_bar = found.drop_bar
+        working.append(
+            Working(
+                name=f"{gas}_hose_bar",
+                value=hose_bar,
+                unit="bar",
+                low=0.85 * hose_bar,
+                high=1.25 * hose_bar,
+                formula=HOSE_FORMULA,
+                inserted=inserted(
+                    HOSE_FORMULA,
+                    {
+                        "f": found.friction,
+                        "L": given.hose_length_m,
+                        "D": given.hose_bore_mm / 1000,
+                        "m": found.mass_flow_kg_per_s,
+                        "rho": found.density_kg_per_m3,
+                        "pi": 3.14159,
+                    },
+                ),
+                source=HOSE_SOURCE,
+                note=f"{given.hose_length_m:g} m of {given.hose_bore_mm:g} mm hose, without its "
+                "fittings",
+            )
+        )
+    purge = purge_s(flow, given.hose_length_m, given.hose_bore_mm)
+    working += [
+        Working(
+            name=f"{gas}_arrestor_bar",
+            value=arrestor_bar,
+            unit="bar",
+            low=0.5 * arrestor_bar,
+            high=2 * arrestor_bar,
+            formula=ARRESTOR_FORMULA,
+            inserted=inserted(ARRESTOR_FORMULA, numbers),
+            source=ARRESTOR_SOURCE,
+            note="a dirty or soaked arrestor drops far more",
+        ),
+        Working(
+            name=f"{gas}_purge_s",
+            value=purge,
+            unit="s",
+            low=purge,
+            high=2 * purge,
+            formula=PURGE_FORMULA,
+            inserted=inserted(PURGE_FORMULA, {**numbers, "pi": 3.14159}),
+            source="three hose volumes at the tip's flow: CGA G-1, ANSI Z49.1 practice",
+            note="longer does no harm, in open air away from anything lit",
+        ),
+    ]
+    return GasLine(gas, flow, tip_bar, torch_bar, hose_bar, arrestor_bar, purge, working)

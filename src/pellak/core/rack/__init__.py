@@ -1,0 +1,1 @@
+"""The rack: what the shop really owns, item by item, in files and on the flow ladder."""

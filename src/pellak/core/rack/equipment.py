@@ -1,0 +1,90 @@
+"""What a plan needs to know of the rack: tips, the line to the torch, the cylinders."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from typing import Literal
+
+from pellak.core.gas.hose import Gas
+from pellak.core.gas.supply_line import USUAL_ARRESTOR_BAR, Arrestor
+from pellak.core.rack.items import (
+    OLD_AFTER_YEARS,
+    ArrestorItem,
+    CylinderItem,
+    HeadItem,
+    HoseItem,
+    RackItem,
+    TipItem,
+    TorchItem,
+)
+from pellak.core.torch.candidates import RackTip
+from pellak.core.torch.mixer import Mixer
+
+USUAL_HOSE_M, USUAL_HOSE_MM = 10.0, 6.3
+
+
+@dataclass(frozen=True)
+class Equipment:
+    """The rack as a plan reads it; `today` is the day items are old by, ISO."""
+
+    items: Sequence[RackItem] = field(default_factory=tuple)
+    today: str | None = None
+
+    @property
+    def tips(self) -> list[RackTip]:
+        """The tips, as the reckoners take them."""
+        return [
+            RackTip(label=t.name, orifice_mm=t.orifice_mm, jets=t.jets, chart=t.chart)
+            for t in self.items
+            if isinstance(t, TipItem)
+        ]
+
+    @property
+    def hose(self) -> HoseItem | None:
+        """The hose a plan goes by: the first in the rack."""
+        return next((i for i in self.items if isinstance(i, HoseItem)), None)
+
+    @property
+    def mixer(self) -> Mixer | None:
+        """The mixer of the first torch in the rack."""
+        return next((i.mixer for i in self.items if isinstance(i, TorchItem)), None)
+
+    @property
+    def heads(self) -> list[HeadItem]:
+        """The heating heads."""
+        return [i for i in self.items if isinstance(i, HeadItem)]
+
+    def arrestors(self, gas: Gas) -> list[Arrestor]:
+        """Return the arrestors of a gas; one usual one where the rack holds none at all."""
+        held = [i for i in self.items if isinstance(i, ArrestorItem)]
+        if not held:
+            return [Arrestor(drop_bar_at_1000_l_per_h=USUAL_ARRESTOR_BAR)]
+        return [
+            Arrestor(drop_bar_at_1000_l_per_h=i.drop_bar_at_1000_l_per_h)
+            for i in held
+            if i.gas == gas
+        ]
+
+    def lacks_arrestor(self, gas: Gas) -> bool:
+        """Return whether the rack names arrestors and has none at this gas's regulator."""
+        held = [i for i in self.items if isinstance(i, ArrestorItem)]
+        return bool(held) and not any(i.gas == gas and i.stands == "regulator" for i in held)
+
+    def cylinders(self, gas: Gas) -> list[CylinderItem]:
+        """Return the cylinders of a gas."""
+        return [i for i in self.items if isinstance(i, CylinderItem) and i.gas == gas]
+
+    def old_items(self) -> list[RackItem]:
+        """Return hoses and arrestors past the age at which they are to be tested or replaced."""
+        return [item for item in self.items if self.age_of(item) == "old"]
+
+    def age_of(self, item: RackItem) -> Literal["", "undated", "old"]:
+        """Return whether a hose or arrestor is old by its date, or has none."""
+        if not isinstance(item, HoseItem | ArrestorItem):
+            return ""
+        if item.dated is None:
+            return "undated"
+        if self.today is None:
+            return ""
+        years = int(self.today[:4]) - int(item.dated[:4])
+        before_day = self.today[5:] < item.dated[5:]
+        return "old" if years - before_day >= OLD_AFTER_YEARS else ""

@@ -1,0 +1,290 @@
+"""One item of the rack, by kind, and how it is read from what people type."""
+
+import json
+import re
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cache
+from typing import Annotated, Any, Literal
+
+from pydantic import Field, StringConstraints, TypeAdapter, ValidationError
+
+from pellak.core.errors import Refused
+from pellak.core.gas.content import cylinder_sizes
+from pellak.core.gas.hose import Gas
+from pellak.core.metal.certificate import plain_text
+from pellak.core.metal.rod import rods
+from pellak.core.reading.quantity import read_number, read_quantity
+from pellak.core.reading.units import QuantityKind
+from pellak.core.tables import number_drills, rows
+from pellak.core.torch.candidates import ChartRow
+from pellak.core.torch.mixer import Mixer
+from pellak.core.working import Number, Record
+
+Kind = Literal["tip", "torch", "head", "hose", "arrestor", "cylinder", "stock", "lens"]
+Day = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}$")]
+Moment = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$")]
+OLD_AFTER_YEARS = 5
+"""Hoses and arrestors older than this are to be tested or replaced; makers often say so."""
+_DRILL = re.compile(r"(?:#|no\.?\s*|drill\s*#?)(\d{1,2})", re.IGNORECASE)
+_CHART = re.compile(
+    r"(?P<low>[\d.,]+)\s*(?:-|–|to)\s*(?P<high>[\d.,]+)\s*mm\s*"
+    r"(?P<acetylene>[\d.,]+)\s*/\s*(?P<oxygen>[\d.,]+)\s*bar(?:\s*(?P<flow>[\d.,]+)\s*l/h)?",
+    re.IGNORECASE,
+)
+
+
+class _Item(Record):
+    name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=40)]
+    note: Annotated[str, StringConstraints(strip_whitespace=True, max_length=200)] = ""
+
+
+class TipItem(_Item):
+    """A tip: its name is the label stamped on it."""
+
+    kind: Literal["tip"] = "tip"
+    orifice_mm: Number = Field(ge=0.2, le=10)
+    jets: int = Field(default=1, ge=1, le=60)
+    chart: list[ChartRow] = Field(default_factory=list, max_length=40)
+
+
+class TorchItem(_Item):
+    """A torch handle with its mixer."""
+
+    kind: Literal["torch"] = "torch"
+    mixer: Mixer
+    connection: Annotated[str, StringConstraints(strip_whitespace=True, max_length=40)] = ""
+
+
+class HeadItem(_Item):
+    """A heating head, by the flows its maker gives."""
+
+    kind: Literal["head"] = "head"
+    acetylene_low_l_per_h: Number = Field(ge=10, le=20_000)
+    acetylene_high_l_per_h: Number = Field(ge=10, le=20_000)
+
+
+class HoseItem(_Item):
+    """A pair of hoses."""
+
+    kind: Literal["hose"] = "hose"
+    bore_mm: Number = Field(ge=2, le=25)
+    length_m: Number = Field(ge=0.5, le=100)
+    dated: Day | None = None
+
+
+class ArrestorItem(_Item):
+    """A flash-back arrestor or check valve."""
+
+    kind: Literal["arrestor"] = "arrestor"
+    gas: Gas
+    stands: Literal["regulator", "torch"] = "regulator"
+    drop_bar_at_1000_l_per_h: Number = Field(default=0.04, ge=0, le=2)
+    dated: Day | None = None
+
+
+class Reading(Record):
+    """What gauge or scale said of a cylinder at a moment of the shop's clock."""
+
+    at: Moment
+    gauge_bar: Number | None = Field(default=None, ge=0, le=350)
+    weight_kg: Number | None = Field(default=None, ge=0, le=400)
+    temperature_c: Number = Field(default=15.0, ge=-40, le=60)
+
+
+class CylinderItem(_Item):
+    """A cylinder of a usual size, with its readings, oldest first."""
+
+    kind: Literal["cylinder"] = "cylinder"
+    gas: Gas
+    size: str = Field(max_length=40)
+    tare_kg: Number | None = Field(default=None, ge=0, le=400)
+    price_per_m3: Number | None = Field(default=None, ge=0, le=10_000)
+    readings: list[Reading] = Field(default_factory=list, max_length=500)
+
+
+class StockItem(_Item):
+    """Rods of one kind and size in stock, or flux."""
+
+    kind: Literal["stock"] = "stock"
+    rod: str = Field(max_length=40)
+    diameter_mm: Number | None = Field(default=None, ge=0.5, le=20)
+    mass_kg: Number = Field(ge=0, le=1000)
+
+
+class LensItem(_Item):
+    """A lens or goggle."""
+
+    kind: Literal["lens"] = "lens"
+    shade: int = Field(ge=2, le=14)
+    glare: bool = False
+
+
+RackItem = Annotated[
+    TipItem | TorchItem | HeadItem | HoseItem | ArrestorItem | CylinderItem | StockItem | LensItem,
+    Field(discriminator="kind"),
+]
+_ADAPTER: TypeAdapter[RackItem] = TypeAdapter(RackItem)
+FLUX = "flux"
+
+
+@dataclass(frozen=True)
+class RackField:
+    """One field of a kind, as a form asks for it."""
+
+    kind: Kind
+    kind_label: str
+    field: str
+    label: str
+    read_as: str
+    unit: str
+    choices: tuple[str, ...]
+    asks: str
+
+
+@cache
+def rack_fields() -> tuple[RackField, ...]:
+    """Return every field of every kind, in the order of a form."""
+    return tuple(
+        RackField(
+            kind=row["kind"],  # type: ignore[arg-type]
+            kind_label=row["kind_label"],
+            field=row["field"],
+            label=row["label"],
+            read_as=row["read_as"],
+            unit=row["unit"],
+            choices=_choices(row["read_as"], row["choices"]),
+            asks=row["asks"],
+        )
+        for row in rows("rack_fields.csv")
+    )
+
+
+def _choices(read_as: str, listed: str) -> tuple[str, ...]:
+    if read_as == "size":
+        return tuple(cylinder_sizes())
+    if read_as == "rod":
+        return (*rods(), FLUX)
+    return tuple(choice for choice in listed.split(";") if choice)
+
+
+def read_bore(text: str, field: str) -> float:
+    """Return a bore, mm, from a number drill such as `#67`, or any length."""
+    if match := _DRILL.fullmatch(text.strip()):
+        named = {drill.drill: drill.diameter_mm for drill in number_drills()}
+        number = f"#{int(match[1])}"
+        if number not in named:
+            raise Refused(field, text, "a number drill from #80 to #1")
+        return named[number]
+    return _quantity(text, "length", field)
+
+
+def _quantity(text: str, kind: QuantityKind, field: str) -> float:
+    try:
+        return read_quantity(text, kind).value
+    except Refused as refused:
+        raise Refused(field, text, refused.accepted) from None
+
+
+def read_chart(text: str, field: str) -> list[dict[str, float | None]]:
+    """Return chart rows typed as `0.8-1.2 mm 0.2/0.2 bar 120 L/h; …`."""
+    found = []
+    for part in (p.strip() for p in text.split(";") if p.strip()):
+        match = _CHART.fullmatch(part)
+        if match is None:
+            raise Refused(field, part, "rows such as 0.8-1.2 mm 0.2/0.2 bar 120 L/h; 1.2-2 mm …")
+        found.append(
+            {
+                "thickness_low_mm": read_number(match["low"]),
+                "thickness_high_mm": read_number(match["high"]),
+                "acetylene_bar": read_number(match["acetylene"]),
+                "oxygen_bar": read_number(match["oxygen"]),
+                "acetylene_l_per_h": None if match["flow"] is None else read_number(match["flow"]),
+            }
+        )
+    return found
+
+
+def _read_text(field: RackField, text: str) -> Any:
+    """Return the value of a field from what was typed into it."""
+    match field.read_as:
+        case "bore":
+            return read_bore(text, field.field)
+        case "chart":
+            return json.loads(text) if text.startswith("[") else read_chart(text, field.field)
+        case "readings":
+            return json.loads(text)
+        case "metres":
+            return _quantity(text if re.search("[a-z'\"]", text) else f"{text} m", "length",
+                             field.field) / 1000  # fmt: skip
+        case "length" | "flow" | "pressure" | "mass" as kind:
+            return _quantity(text, kind, field.field)
+        case "count" | "number":
+            value = read_number(text)
+            return int(value) if field.read_as == "count" and value == int(value) else value
+        case "choice" if field.choices == ("no", "yes"):
+            return {"yes": True, "no": False}.get(text, text)
+    return text
+
+
+def read_item(document: Mapping[str, Any], where: str = "") -> RackItem:
+    """Return the rack item a document holds; measures may be typed text in any unit.
+
+    Args:
+        document: values by field, `kind` and `name` among them; empty text means not told.
+        where: put before the field's name in a refusal, such as `row 3, `.
+
+    Raises:
+        Refused: names the field, what was read and what is accepted.
+    """
+    kind = document.get("kind")
+    known = {f.field: f for f in rack_fields() if f.kind == kind}
+    values: dict[str, Any] = {"kind": kind}
+    for name, value in document.items():
+        if name == "kind" or value is None or value == "":
+            continue
+        if isinstance(value, str):
+            value = value.strip()
+            if name in known:
+                try:
+                    value = _read_text(known[name], value)
+                except Refused as refused:
+                    raise Refused(where + name, refused.was_read, refused.accepted) from None
+                except (ValueError, RecursionError):
+                    raise Refused(where + name, value, "a value of the form shown") from None
+            else:
+                plain_text(value, where + name)
+        values[name] = value
+    try:
+        item = _ADAPTER.validate_python(values)
+    except ValidationError as error:
+        fault = error.errors(include_url=False, include_context=False)[0]
+        place = [str(part) for part in fault["loc"] if part != kind]
+        raise Refused(
+            where + (".".join(place) or "kind"),
+            _brief(fault.get("input")),
+            fault["msg"].removeprefix("Value error, "),
+        ) from None
+    _check_names(item, where)
+    return item
+
+
+def _brief(value: object) -> object:
+    text = repr(value)
+    return value if len(text) <= 60 else text[:57] + "…"
+
+
+def _check_names(item: RackItem, where: str) -> None:
+    if isinstance(item, CylinderItem):
+        size = cylinder_sizes().get(item.size)
+        if size is None or size.gas != item.gas:
+            fits = ", ".join(s.id for s in cylinder_sizes().values() if s.gas == item.gas)
+            raise Refused(f"{where}size", item.size, f"one of {fits}")
+    if isinstance(item, StockItem) and item.rod not in (*rods(), FLUX):
+        raise Refused(f"{where}rod", item.rod, "a rod id of the table, such as r45, or flux")
+    if isinstance(item, HeadItem) and item.acetylene_low_l_per_h > item.acetylene_high_l_per_h:
+        raise Refused(
+            f"{where}acetylene_high_l_per_h",
+            item.acetylene_high_l_per_h,
+            "no less than the least flow",
+        )

@@ -1,0 +1,53 @@
+"""Files people hand in: text decoded with care, CSV split as spreadsheets really write it."""
+
+import csv
+import io
+
+from pellak.core.errors import Refused
+
+MOST_COLUMNS = 80
+
+
+def decoded(body: bytes) -> str:
+    """Return a file's text: UTF-8, or UTF-16 where a byte-order mark says so.
+
+    Raises:
+        Refused: bytes that are neither.
+    """
+    accepted = "a file saved as UTF-8 or UTF-16 text"
+    wide = body.startswith((b"\xff\xfe", b"\xfe\xff"))
+    try:
+        text = body.decode("utf-16" if wide else "utf-8-sig")
+    except UnicodeDecodeError as error:
+        raise Refused("file", f"a byte that is not text at {error.start}", accepted) from None
+    if "\0" in text:
+        raise Refused("file", "zero bytes", accepted)
+    if not text.strip():
+        raise Refused("file", "an empty file", "a CSV or JSON file")
+    return text.strip()
+
+
+def table_lines(text: str, most_rows: int) -> list[list[str]]:
+    """Return the lines of a CSV with comma, semicolon or tab between cells, header first.
+
+    Raises:
+        Refused: an open quote, too many rows or columns, a row longer than the header.
+    """
+    header = text.splitlines()[0]
+    reader = csv.reader(io.StringIO(text), delimiter=max(";\t,", key=header.count), strict=True)
+    try:
+        lines = [line for line in reader if any(cell.strip() for cell in line)]
+    except csv.Error as error:
+        raise Refused("file", str(error), "a CSV file with its quotes closed") from None
+    if len(lines) > most_rows + 1 or len(lines[0]) > MOST_COLUMNS:
+        raise Refused(
+            "file",
+            f"{len(lines) - 1} rows, {len(lines[0])} columns",
+            f"{most_rows} rows and {MOST_COLUMNS} columns at most",
+        )
+    for number, line in enumerate(lines[1:], start=2):
+        if len(line) > len(lines[0]):
+            raise Refused(
+                f"row {number}", f"{len(line)} cells", f"{len(lines[0])} cells, as in the header"
+            )
+    return lines

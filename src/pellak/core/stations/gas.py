@@ -1,0 +1,184 @@
+"""Gas at the Torch station: pressures from the torch back, purge, what the cylinders hold."""
+
+from pellak.core.errors import Refused
+from pellak.core.figure import Figure, Stack, StackPart, figure_of
+from pellak.core.gas.content import CylindersGiven, cylinder_sizes
+from pellak.core.gas.cylinders import (
+    CONTINUOUS_SHARE,
+    CylindersAnswer,
+    reckon_cylinders,
+)
+from pellak.core.gas.hose import Gas
+from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
+from pellak.core.gas.supply import SCHOOLS, GasValues, stack_of
+from pellak.core.rack.equipment import USUAL_HOSE_M, USUAL_HOSE_MM
+from pellak.core.rack.items import CylinderItem
+from pellak.core.stations.reckoned import Reckoned, choice_for, line
+from pellak.core.working import Caution, short
+
+COMMON_CYLINDER_L = 4100.0
+"""The common workshop acetylene cylinder; asking for more than one deserves more than a note."""
+DRAW_SOURCE = "gas-industry guidance: CGA G-1, EIGA Doc 123; older practice took a seventh"
+
+
+def _hose_words(reckoned: Reckoned) -> str:
+    hose = reckoned.equipment.hose
+    if hose is None:
+        return f"through a usual {USUAL_HOSE_M:g} m of {USUAL_HOSE_MM:g} mm hose"
+    return f"through {hose.length_m:g} m of {hose.bore_mm:g} mm hose"
+
+
+def _pressure(reckoned: Reckoned, gas: Gas) -> Figure:
+    values: GasValues = getattr(reckoned.supply.values, gas)
+    name = "Acetylene" if gas == "acetylene" else "Oxygen"
+    label = f"{name}, gas flowing"
+    known = {w.name for w in reckoned.supply.working}
+    working = [w for w in reckoned.supply.working if w.name.startswith(gas)]
+    if f"{gas}_set_bar" not in known:
+        charted = reckoned.schools.mixer == "injector" and values.set_flowing_bar is None
+        over = any(c.level == "stop" for c in reckoned.supply.cautions)
+        return Figure(
+            id=f"{gas}_set_bar",
+            label=label,
+            text="over the limit" if over else "maker's chart",
+            detail="an injector's pressures come from its chart alone"
+            if charted and not over
+            else "change the set-up first",
+            working=working,
+        )
+    chart = reckoned.tip.chart if reckoned.tip else None
+    by_chart = "from the maker's chart, " if chart else ""
+    figure = figure_of(
+        line(reckoned.supply.working, f"{gas}_set_bar"),
+        label,
+        detail=f"{by_chart}{_hose_words(reckoned)}; {values.set_static_note}",
+        also=[w for w in working if w.name != f"{gas}_set_bar"],
+    )
+    limit = ACETYLENE_LIMIT_BAR[reckoned.schools.acetylene_limit] if gas == "acetylene" else None
+    parts = [StackPart(label=part, value=bar) for part, bar in stack_of(values)]
+    return figure.model_copy(
+        update={"stack": Stack(parts=parts, limit=limit, static=values.set_static_bar)}
+    )
+
+
+def pressure_figures(reckoned: Reckoned) -> list[Figure]:
+    """Return what to set for each gas, with the choice of mixer beside the first."""
+    acetylene, oxygen = (_pressure(reckoned, gas) for gas in ("acetylene", "oxygen"))
+    choice = choice_for(
+        reckoned.job, "mixer", "Which mixer has the torch?", reckoned.schools.mixer, SCHOOLS
+    )
+    of_torch = reckoned.equipment.mixer is not None
+    choice = choice.model_copy(update={"job_only": of_torch})
+    return [acetylene.model_copy(update={"choice": choice}), oxygen, _purge(reckoned)]
+
+
+def _purge(reckoned: Reckoned) -> Figure:
+    values = reckoned.supply.values
+    words = f"{values.acetylene.purge_s:.0f} s acetylene, {values.oxygen.purge_s:.0f} s oxygen"
+    return Figure(
+        id="purge",
+        label="Purge, one gas after the other",
+        text=words,
+        detail="into open air, nothing lit near",
+        working=[w for w in reckoned.supply.working if w.name.endswith("purge_s")],
+    )
+
+
+def _content(
+    item: CylinderItem, flow_l_per_h: float, minutes: float | None
+) -> CylindersAnswer | None:
+    if not item.readings:
+        return None
+    newest = item.readings[-1]
+    try:
+        return reckon_cylinders(
+            CylindersGiven(
+                gas=item.gas,
+                size=item.size,
+                gauge_bar=newest.gauge_bar,
+                weight_kg=newest.weight_kg,
+                tare_kg=item.tare_kg,
+                temperature_c=newest.temperature_c,
+                flow_l_per_h=flow_l_per_h,
+                minutes_needed=minutes,
+            )
+        )
+    except Refused:
+        # A reading that contradicts its cylinder tells nothing; the rack says so.
+        return None
+
+
+def _enough_words(answer: CylindersAnswer, minutes: float | None) -> str:
+    if minutes is None:
+        return "tell the seam's length to see whether it is enough"
+    match answer.values.enough:
+        case True:
+            return f"enough for the {minutes:.0f} min of this seam"
+        case False:
+            return f"not enough for the {minutes:.0f} min of this seam"
+    return f"perhaps enough for the {minutes:.0f} min of this seam; weigh it to know"
+
+
+def gas_figures(reckoned: Reckoned, minutes: float | None) -> tuple[list[Figure], list[Caution]]:
+    """Return what each cylinder in the rack allows at this job's flow, and what to mind.
+
+    Without an acetylene cylinder in the rack the draw is told in words, for any cylinder.
+    """
+    figures: list[Figure] = []
+    cautions: list[Caution] = []
+    for gas in ("acetylene", "oxygen"):
+        flow = reckoned.acetylene_l_per_h
+        flow *= 1.0 if gas == "acetylene" else reckoned.oxygen_ratio
+        for item in reckoned.equipment.cylinders(gas):
+            answer = _content(item, flow, minutes)
+            if answer is None:
+                size = cylinder_sizes()[item.size]
+                figures.append(
+                    Figure(
+                        id=f"gas-{item.name}",
+                        label=f"{item.name}, {gas}",
+                        text="not read yet",
+                        detail=f"{size.content_m3:g} m³ when full; read its gauge or weigh it",
+                    )
+                )
+                continue
+            figures.append(
+                figure_of(
+                    line(answer.working, "endurance_min"),
+                    f"{item.name}, {gas}, lasts",
+                    detail=f"{short(answer.values.content_m3, 2)} m³ left; "
+                    f"{_enough_words(answer, minutes)}",
+                    also=[w for w in answer.working if w.name != "endurance_min"],
+                ).model_copy(update={"id": f"gas-{item.name}"})
+            )
+            cautions += answer.cautions
+    if not reckoned.equipment.cylinders("acetylene"):
+        cautions.append(_draw(reckoned.acetylene_l_per_h))
+    return figures, cautions
+
+
+def _draw(flow_l_per_h: float) -> Caution:
+    """Return what the flow asks of the acetylene cylinder, where the rack holds none."""
+    least_l = flow_l_per_h / CONTINUOUS_SHARE
+    return Caution(
+        level="warn" if least_l > COMMON_CYLINDER_L else "note",
+        text="Draw no more than a fifteenth of an acetylene cylinder's full content an hour, a "
+        f"tenth in short spells. This flow wants a cylinder of {short(least_l, 2)} L or more, or "
+        "several coupled.",
+        reason="Drawn faster, liquid solvent comes out with the gas.",
+        source=DRAW_SOURCE,
+    )
+
+
+def arrestor_cautions(reckoned: Reckoned) -> list[Caution]:
+    """Return a warning for each gas whose regulator has no arrestor in the rack."""
+    return [
+        Caution(
+            level="warn",
+            text=f"The rack names no flash-back arrestor at the {gas} regulator. Fit one.",
+            reason="A flash-back that is not stopped at the regulator reaches the cylinder.",
+            source="EIGA Doc 123; ISO 5175-1",
+        )
+        for gas in ("acetylene", "oxygen")
+        if reckoned.equipment.lacks_arrestor(gas)
+    ]

@@ -1,0 +1,248 @@
+"""The rack: what the shop owns, read from typing and files, and what stands out about it."""
+
+from collections.abc import Mapping, Sequence
+from typing import Any, Literal
+from uuid import uuid4
+
+from sqlalchemy.orm import Session
+
+from pellak.core.errors import Refused
+from pellak.core.gas.content import CylindersGiven
+from pellak.core.gas.cylinders import CylindersAnswer, reckon_cylinders
+from pellak.core.rack.equipment import Equipment
+from pellak.core.rack.files import FileKind, ReadRack, read_rack, write_rack
+from pellak.core.rack.items import CylinderItem, RackField, RackItem, rack_fields, read_item
+from pellak.core.torch.candidates import RackTip, usable_band
+from pellak.core.working import Record
+from pellak.shop.clock import Clock
+from pellak.shop.errors import NotFound, Stale
+from pellak.shop.planning import equipment
+from pellak.store.database import Database
+from pellak.store.rack import Rack
+from pellak.store.tables import RackItemRow
+
+NEUTRAL_RATIO = 1.05
+SCHOOL_FLOW_L_PER_H = 200.0
+"""Minutes left are shown at a common flow where no job asks for another."""
+
+
+class OwnedItem(Record):
+    """An item with its id, version, age, and for a tip its usable flows, a cylinder its content."""
+
+    id: str
+    version: int
+    item: RackItem
+    age: Literal["", "undated", "old"] = ""
+    band_low_l_per_h: float | None = None
+    band_high_l_per_h: float | None = None
+    gas: CylindersAnswer | None = None
+
+
+class FormField(Record):
+    """One field of a form."""
+
+    field: str
+    label: str
+    read_as: str
+    unit: str
+    choices: list[str]
+    asks: str
+
+
+class RackForm(Record):
+    """A kind of item with its fields, as a form asks for them."""
+
+    kind: str
+    label: str
+    fields: list[FormField]
+
+
+class TakenIn(Record):
+    """What an import came to."""
+
+    added: int
+    changed: int
+    same: int
+    left_out: list[str]
+
+
+def rack_forms() -> list[RackForm]:
+    """Return the kinds with their fields, in the order of the page."""
+    kinds: dict[str, list[RackField]] = {}
+    for field in rack_fields():
+        kinds.setdefault(field.kind, []).append(field)
+    return [
+        RackForm(
+            kind=kind,
+            label=fields[0].kind_label,
+            fields=[
+                FormField(
+                    field=f.field,
+                    label=f.label,
+                    read_as=f.read_as,
+                    unit=f.unit,
+                    choices=list(f.choices),
+                    asks=f.asks,
+                )
+                for f in fields
+            ],
+        )
+        for kind, fields in kinds.items()
+    ]
+
+
+def cylinder_content(item: CylinderItem) -> CylindersAnswer | None:
+    """Return what a cylinder holds by its newest reading; None where it was never read."""
+    if not item.readings:
+        return None
+    newest = item.readings[-1]
+    return reckon_cylinders(
+        CylindersGiven(
+            gas=item.gas,
+            size=item.size,
+            gauge_bar=newest.gauge_bar,
+            weight_kg=newest.weight_kg,
+            tare_kg=item.tare_kg,
+            temperature_c=newest.temperature_c,
+            flow_l_per_h=SCHOOL_FLOW_L_PER_H,
+        )
+    )
+
+
+def _owned(row: RackItemRow, shop: Equipment) -> OwnedItem:
+    item = read_item(row.document)
+    low = high = gas = None
+    if item.kind == "tip":
+        band = usable_band(item.orifice_mm, NEUTRAL_RATIO, item.jets)
+        low, high = band.low, band.high
+    if item.kind == "head":
+        low, high = item.acetylene_low_l_per_h, item.acetylene_high_l_per_h
+    if item.kind == "cylinder":
+        try:
+            gas = cylinder_content(item)
+        except Refused:
+            # A reading that contradicts the cylinder is shown as no reading.
+            gas = None
+    return OwnedItem(
+        id=row.item_id,
+        version=row.version,
+        item=item,
+        age=shop.age_of(item),
+        band_low_l_per_h=low,
+        band_high_l_per_h=high,
+        gas=gas,
+    )
+
+
+class RackBook:
+    """The use cases of the rack. Each opens and closes its own transaction."""
+
+    def __init__(self, database: Database, clock: Clock) -> None:
+        self._database = database
+        self._clock = clock
+
+    def items(self) -> list[OwnedItem]:
+        """Return everything in the rack, in the order it was added."""
+        shop = Equipment(today=self._clock().date().isoformat())
+        with self._database.transaction() as session:
+            return [_owned(row, shop) for row in Rack(session).items()]
+
+    def tips(self) -> list[RackTip]:
+        """Return the tips as the reckoners take them."""
+        with self._database.transaction() as session:
+            return equipment(session).tips
+
+    def add(self, document: Mapping[str, Any]) -> OwnedItem:
+        """Put an item in the rack; measures may be typed text."""
+        item = read_item(document)
+        with self._database.transaction() as session:
+            _not_twice(session, item, None)
+            return self._shown(self._keep(session, item))
+
+    def change(self, item_id: str, version: int, document: Mapping[str, Any]) -> OwnedItem:
+        """Save an item anew; fields left out stay as they are."""
+        with self._database.transaction() as session:
+            row = _row(session, item_id)
+            if row.version != version:
+                raise Stale("item", version, row.version, self._shown(row))
+            item = read_item({**row.document, **document, "kind": row.kind})
+            _not_twice(session, item, item_id)
+            row.name = item.name
+            row.document = item.model_dump(mode="json")
+            row.version += 1
+            return self._shown(row)
+
+    def put_away(self, item_id: str) -> None:
+        """Take an item out of the rack. `bring_back` undoes it."""
+        with self._database.transaction() as session:
+            _row(session, item_id).deleted_at = self._clock()
+
+    def bring_back(self, item_id: str) -> OwnedItem:
+        """Put an item that was taken out back in."""
+        with self._database.transaction() as session:
+            row = _row(session, item_id)
+            _not_twice(session, read_item(row.document), item_id)
+            row.deleted_at = None
+            return self._shown(row)
+
+    def look_into(self, body: bytes) -> ReadRack:
+        """Return what a rack file holds, saving nothing."""
+        return read_rack(body)
+
+    def take_in(self, body: bytes) -> TakenIn:
+        """Keep every item of a file: new ones added, those of the same name changed."""
+        read = read_rack(body)
+        with self._database.transaction() as session:
+            standing = {(row.kind, row.name): row for row in Rack(session).items()}
+            counts = {"added": 0, "changed": 0, "same": 0}
+            for item in read.items:
+                row = standing.get((item.kind, item.name))
+                document = item.model_dump(mode="json")
+                if row is None:
+                    self._keep(session, item)
+                    counts["added"] += 1
+                elif read_item(row.document) == item:
+                    counts["same"] += 1
+                else:
+                    row.document = document
+                    row.version += 1
+                    counts["changed"] += 1
+        return TakenIn(**counts, left_out=read.left_out)
+
+    def write_out(self, kind: FileKind) -> str:
+        """Return the rack as a file that reads back the same."""
+        with self._database.transaction() as session:
+            return write_rack([read_item(r.document) for r in Rack(session).items()], kind)
+
+    def _keep(self, session: Session, item: RackItem) -> RackItemRow:
+        row = RackItemRow(
+            item_id=uuid4().hex[:12],
+            kind=item.kind,
+            name=item.name,
+            document=item.model_dump(mode="json"),
+            version=1,
+            added_at=self._clock(),
+        )
+        Rack(session).add(row)
+        session.flush()
+        return row
+
+    def _shown(self, row: RackItemRow) -> OwnedItem:
+        return _owned(row, Equipment(today=self._clock().date().isoformat()))
+
+
+def _not_twice(session: Session, item: RackItem, item_id: str | None) -> None:
+    twins: Sequence[RackItemRow] = [
+        row
+        for row in Rack(session).items()
+        if (row.kind, row.name) == (item.kind, item.name) and row.item_id != item_id
+    ]
+    if twins:
+        raise Refused("name", item.name, f"a name no other {item.kind} in the rack has")
+
+
+def _row(session: Session, item_id: str) -> RackItemRow:
+    row = Rack(session).find(item_id)
+    if row is None:
+        raise NotFound("item", item_id)
+    return row
