@@ -12,6 +12,7 @@ import { SettingsProvider } from "./shell/settings";
 const BenchMode = lazy(() => import("./places/benchmode/BenchMode"));
 const RunBook = lazy(() => import("./places/runbook/RunBook"));
 const MetalsPlace = lazy(() => import("./places/metals/MetalsPlace"));
+const RackPlace = lazy(() => import("./places/rack/RackPlace"));
 const RunPage = lazy(() => import("./places/runbook/RunPage"));
 
 const cache = new QueryClient({
@@ -44,6 +45,14 @@ const router = createBrowserRouter([
     children: [
       { path: "/", element: <BenchPlace /> },
       { path: "/jobs/:jobId", element: <BenchPlace /> },
+      {
+        path: "/rack",
+        element: (
+          <Suspense fallback={waiting}>
+            <RackPlace />
+          </Suspense>
+        ),
+      },
       {
         path: "/metals",
         element: (

@@ -1,6 +1,7 @@
 """The plan: a job's stations in order, composed from the reckoners; derived, never stored."""
 
 from collections.abc import Sequence
+from dataclasses import replace
 
 from pellak.core import METHOD_VERSION
 from pellak.core.care.cards import BenchCard, bench_cards
@@ -19,6 +20,7 @@ from pellak.core.stations.reckoned import Reckoned, choice_for, preheat_of, reck
 from pellak.core.stations.tack_and_run import seam_minutes, tack_and_run_station
 from pellak.core.stations.torch import torch_station
 from pellak.core.torch.candidates import RackTip, TipCandidate
+from pellak.core.torch.ladder import FlowLadder, flow_ladder
 from pellak.core.working import Record, School
 
 SHUT_DOWN_SCHOOLS = [
@@ -45,6 +47,7 @@ class Plan(Record):
     job: Job
     stations: list[Station]
     candidates: list[TipCandidate]
+    ladder: FlowLadder | None = None
     drawing: SeamDrawing
     cards: list[BenchCard]
     may_start: bool
@@ -177,6 +180,13 @@ def compose_plan(
             for s in stations
         ],
         candidates=reckoned.tip_answer.values.candidates if reckoned else [],
+        ladder=flow_ladder(
+            replace(reckoned.solution.expected.case, orifice_mm=None),
+            reckoned.tip_answer.values.acetylene_l_per_h,
+            reckoned.tip_answer.values.matched_puddle_s,
+        )
+        if reckoned
+        else None,
         drawing=_drawing(job, reckoned),
         cards=cards,
         may_start=not why_not,

@@ -19,6 +19,13 @@ export type Asks = Schemas["Asks"];
 export type Curve = Schemas["Curve"];
 export type MethodLine = Schemas["MethodLine"];
 export type MetalLine = Schemas["MetalLine"];
+export type ReadFile = Schemas["ReadFile"];
+export type Imported = Schemas["Imported"];
+export type ReadRack = Schemas["ReadRack"];
+export type TakenIn = Schemas["TakenIn"];
+export type OwnedItem = Schemas["OwnedItem"];
+export type RackForm = Schemas["RackForm"];
+export type Stack = Schemas["Stack"];
 export type MetalPage = Schemas["MetalPage"];
 export type MetalFamily = NonNullable<Schemas["SeamJob"]["family"]>;
 export type HeatPoint = Schemas["HeatPoint"];
@@ -67,6 +74,16 @@ export async function answer<T>(request: Promise<Reply<T>>): Promise<T> {
     errors: problem?.errors ?? [],
     current: problem?.current,
   });
+}
+
+/** Send a file as it is to one of the doors that read files. */
+export function sendFile<T>(path: string, file: File): Promise<T> {
+  const headers = { "Content-Type": "application/octet-stream" };
+  const sent = fetch(path, { method: "POST", headers, body: file }).then(async (response) => {
+    const body: unknown = await response.json();
+    return response.ok ? { data: body as T, response } : { error: body, response };
+  });
+  return answer<T>(sent);
 }
 
 /** Return what is wrong with one field, in words, or null when the error is about something else. */

@@ -61,6 +61,17 @@ export const metalQuery = (metalId: string) =>
       ),
   });
 
+export const rackQuery = queryOptions({
+  queryKey: ["rack"],
+  queryFn: ({ signal }) => answer(client.GET("/api/rack", { signal })),
+});
+
+export const rackFormsQuery = queryOptions({
+  queryKey: ["rack-forms"],
+  queryFn: ({ signal }) => answer(client.GET("/api/rack/forms", { signal })),
+  staleTime: Infinity,
+});
+
 export const findQuery = (text: string) =>
   queryOptions({
     queryKey: ["find", text],

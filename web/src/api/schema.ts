@@ -1261,6 +1261,18 @@ export interface components {
             high: number;
         };
         /**
+         * FlowLadder
+         * @description Flows on a log axis, L/h of acetylene; null where no flow looked at is steerable.
+         */
+        FlowLadder: {
+            /** Wanted L Per H */
+            wanted_l_per_h: number;
+            /** Steerable Low L Per H */
+            steerable_low_l_per_h: number | null;
+            /** Steerable High L Per H */
+            steerable_high_l_per_h: number | null;
+        };
+        /**
          * FormField
          * @description One field of a form.
          */
@@ -1772,6 +1784,7 @@ export interface components {
             stations: components["schemas"]["Station"][];
             /** Candidates */
             candidates: components["schemas"]["TipCandidate"][];
+            ladder?: components["schemas"]["FlowLadder"] | null;
             drawing: components["schemas"]["SeamDrawing"];
             /** Cards */
             cards: components["schemas"]["BenchCard"][];
@@ -2644,6 +2657,11 @@ export interface components {
              * @enum {string}
              */
             verdict: "fits" | "works-soft" | "works-slow" | "too-small" | "too-large";
+            /**
+             * Words
+             * @default
+             */
+            words: string;
             /** Why */
             why: string;
             chart: components["schemas"]["ChartRow"] | null;

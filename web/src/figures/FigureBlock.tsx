@@ -8,6 +8,7 @@ import { MethodLines } from "./MethodLines";
 import { useUnits } from "../shell/settings";
 import type { Units } from "../shell/units";
 import { ScaleBar } from "./ScaleBar";
+import { StackBar } from "./StackBar";
 import { SchoolChooser } from "./SchoolChooser";
 import { WorkingLines } from "./WorkingLines";
 
@@ -90,6 +91,7 @@ export function FigureBlock({ figure, of, was, onChange }: FigureBlockProps) {
       </p>
       {figure.detail && <p className="text-sm text-mute">{units.prose(figure.detail)}</p>}
       <ScaleBar figure={figure} />
+      {figure.stack && <StackBar stack={figure.stack} />}
       {figure.curve && <CurveBlock curve={figure.curve} />}
       {(figure.methods ?? []).length > 0 && (
         <MethodLines lines={figure.methods ?? []} unit={unit} />

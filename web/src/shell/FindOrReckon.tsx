@@ -19,6 +19,7 @@ const EXAMPLES = [
 ];
 const PLACES = [
   { name: "Bench", to: "/" },
+  { name: "Rack", to: "/rack" },
   { name: "Metals", to: "/metals" },
   { name: "Run book", to: "/runs" },
 ];

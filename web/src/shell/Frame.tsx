@@ -13,6 +13,7 @@ export function Frame() {
   const { pathname } = useLocation();
   const places = [
     { name: "Bench", to: "/", here: pathname === "/" || pathname.startsWith("/jobs") },
+    { name: "Rack", to: "/rack", here: pathname.startsWith("/rack") },
     { name: "Metals", to: "/metals", here: pathname.startsWith("/metals") },
     { name: "Run book", to: "/runs", here: pathname.startsWith("/runs") },
   ];
@@ -34,7 +35,7 @@ export function Frame() {
           <img src="/assets/flame.svg" alt="" width={24} height={24} />
           pellak
         </NavLink>
-        <nav aria-label="Places" className="flex h-[var(--head)] gap-4">
+        <nav aria-label="Places" className="flex h-[var(--head)] gap-3 sm:gap-4">
           {places.map(({ name, to, here }) => (
             <NavLink
               key={to}

@@ -6,7 +6,6 @@ from pellak.core.heat.verdict import verdict_bands
 from pellak.core.metal.mind import metal_cautions
 from pellak.core.stations.gas import arrestor_cautions, gas_figures, pressure_figures
 from pellak.core.stations.reckoned import Reckoned, choice_for, line
-from pellak.core.torch.candidates import VERDICT_WORDS
 from pellak.core.torch.flame import flame_settings
 from pellak.core.torch.jet import FLOW_SOURCE, JET_FORMULA
 from pellak.core.torch.tip import FLOW_SCATTER
@@ -33,7 +32,7 @@ def _tip(reckoned: Reckoned) -> Figure:
     label = "Tip from the rack" if reckoned.from_rack else "Tip, by drill number"
     verdict = Working(
         name="verdict",
-        value=VERDICT_WORDS[tip.verdict],
+        value=tip.words,
         formula="puddle time at the flow the tip is run at, over the matched puddle time",
         inserted=f"{_seconds(tip.puddle_s)} over "
         f"{_seconds(reckoned.tip_answer.values.matched_puddle_s)}",
@@ -45,7 +44,7 @@ def _tip(reckoned: Reckoned) -> Figure:
         id="tip",
         label=label,
         text=f"“{tip.label}”" if reckoned.from_rack else tip.label,
-        detail=f"{short(tip.orifice_mm, 3)} mm bore{drilled} · {VERDICT_WORDS[tip.verdict]}",
+        detail=f"{short(tip.orifice_mm, 3)} mm bore{drilled} · {tip.words}",
         working=[verdict, bore, drill],
     )
 

@@ -24,6 +24,8 @@ VERDICT_WORDS: dict[TipVerdict, str] = {
 }
 STARVED_UP_TO_RATIO = 1.25
 """A tip whose least steady flow is further than this above the flow wanted is too large."""
+HOPELESS_BELOW_RATIO = 0.35
+"""A tip that is harsh at less than this share of the flow wanted never puddles in time."""
 RANK: dict[TipVerdict, int] = {verdict: place for place, verdict in enumerate(VERDICT_WORDS)}
 
 
@@ -71,6 +73,7 @@ class TipCandidate(Record):
     band_l_per_h: FlowBand
     puddle_s: float | None
     verdict: TipVerdict
+    words: str = ""
     why: str
     chart: ChartRow | None
 
@@ -97,10 +100,7 @@ def _verdict(
 ) -> tuple[TipVerdict, str]:
     excess = run_l_per_h / wanted_l_per_h
     if excess > STARVED_UP_TO_RATIO:
-        return (
-            "too-large",
-            f"starved at the flow wanted: pops; at its least burns {excess:.1f} times it",
-        )
+        return _starved(excess)
     if band.verdict == "too-fierce":
         return "too-large", "puddles quicker than a hand can steer"
     if band.verdict == "too-cold":
@@ -114,6 +114,58 @@ def _verdict(
             else "lazy jet, near the bottom of its band"
         )
     return "fits", "steerable puddle from a steady jet"
+
+
+def _judged(
+    given: PieceGiven,
+    matched: HeatCase,
+    tip: RackTip,
+    flow: float,
+    wanted_l_per_h: float,
+    oxygen_ratio: float,
+    matched_s: float | None,
+    puddle_s: float | None,
+    *,
+    solved: bool,
+) -> TipCandidate:
+    speed = jet.jet_for_flow_m_per_s(flow, tip.orifice_mm, oxygen_ratio, tip.jets)
+    if solved:
+        band = puddle_verdict(matched.family.family, matched.thickness_mm, puddle_s, matched_s)
+        verdict, why = _verdict(band, flow, wanted_l_per_h, speed)
+    elif flow > wanted_l_per_h:
+        verdict, why = _starved(flow / wanted_l_per_h)
+    else:
+        share = flow / wanted_l_per_h
+        verdict, why = "too-small", f"harsh already at {share:.2f} of the flow wanted"
+    nearest = jet.nearest_drill(tip.orifice_mm)
+    return TipCandidate(
+        label=tip.label,
+        orifice_mm=tip.orifice_mm,
+        drill=nearest.drill if nearest else None,
+        jets=tip.jets,
+        acetylene_l_per_h=flow,
+        jet_m_per_s=speed,
+        band_l_per_h=usable_band(tip.orifice_mm, oxygen_ratio, tip.jets),
+        puddle_s=puddle_s,
+        verdict=verdict,
+        words=_words(verdict, puddle_s),
+        why=why,
+        chart=chart_row(tip, given.thickness_mm),
+    )
+
+
+def _words(verdict: TipVerdict, puddle_s: float | None) -> str:
+    """Return the verdict as a person says it, with the seconds where it is slow."""
+    if verdict == "works-slow" and puddle_s is not None:
+        return f"{VERDICT_WORDS[verdict]}: {puddle_s:.0f} s"
+    return VERDICT_WORDS[verdict]
+
+
+def _starved(excess: float) -> tuple[TipVerdict, str]:
+    return (
+        "too-large",
+        f"starved at the flow wanted: would pop; at its least burns {excess:.1f} times it",
+    )
 
 
 def judge_tips(
@@ -140,37 +192,28 @@ def judge_tips(
     """
     matched = given.matched_case()
     flows = [running_flow_l_per_h(tip, wanted_l_per_h, oxygen_ratio) for tip in tips]
+    # A tip far outside its band for this flow is judged by the band alone: no heat is solved.
+    solved = [
+        place
+        for place, flow in enumerate(flows)
+        if HOPELESS_BELOW_RATIO <= flow / wanted_l_per_h <= STARVED_UP_TO_RATIO
+    ]
     cases: list[HeatCase] = [
         replace(
             matched,
-            acetylene_l_per_h=flow,
-            orifice_mm=tip.orifice_mm * math.sqrt(tip.jets),
+            acetylene_l_per_h=flows[place],
+            orifice_mm=tips[place].orifice_mm * math.sqrt(tips[place].jets),
         )
-        for tip, flow in zip(tips, flows, strict=True)
+        for place in solved
     ]
-    puddles = [seconds_or_never(s) for s in puddle_times_s(HeatCases.of([matched, *cases]))]
-    matched_s = puddles[0]
-    judged = []
-    for tip, flow, puddle_s in zip(tips, flows, puddles[1:], strict=True):
-        speed = jet.jet_for_flow_m_per_s(flow, tip.orifice_mm, oxygen_ratio, tip.jets)
-        band = puddle_verdict(matched.family.family, matched.thickness_mm, puddle_s, matched_s)
-        verdict, why = _verdict(band, flow, wanted_l_per_h, speed)
-        nearest = jet.nearest_drill(tip.orifice_mm)
-        judged.append(
-            TipCandidate(
-                label=tip.label,
-                orifice_mm=tip.orifice_mm,
-                drill=nearest.drill if nearest else None,
-                jets=tip.jets,
-                acetylene_l_per_h=flow,
-                jet_m_per_s=speed,
-                band_l_per_h=usable_band(tip.orifice_mm, oxygen_ratio, tip.jets),
-                puddle_s=puddle_s,
-                verdict=verdict,
-                why=why,
-                chart=chart_row(tip, given.thickness_mm),
-            )
-        )
+    found = [seconds_or_never(s) for s in puddle_times_s(HeatCases.of([matched, *cases]))]
+    matched_s = found[0]
+    puddles = dict(zip(solved, found[1:], strict=True))
+    judged = [
+        _judged(given, matched, tip, flow, wanted_l_per_h, oxygen_ratio, matched_s,
+                puddles.get(place), solved=place in puddles)
+        for place, (tip, flow) in enumerate(zip(tips, flows, strict=True))
+    ]  # fmt: skip
 
     def rank(candidate: TipCandidate) -> tuple[float, ...]:
         off = math.inf

@@ -1,13 +1,9 @@
-import type { Plan, TipCandidate } from "../../api/client";
+import type { Plan } from "../../api/client";
+import { FlowLadder } from "../../drawings/FlowLadder";
+import { useWidth } from "../../parts/useWidth";
 import { useUnits } from "../../shell/settings";
 
-const WORDS: Record<TipCandidate["verdict"], string> = {
-  fits: "fits",
-  "works-soft": "works, soft flame",
-  "works-slow": "works, slow",
-  "too-small": "too small",
-  "too-large": "too large",
-};
+const MOST_RUNGS = 14;
 
 /** Every tip judged for this piece, best first; any may be chosen. */
 export function TipList({
@@ -19,28 +15,55 @@ export function TipList({
 }) {
   const units = useUnits();
   const chosen = plan.job.tip_label;
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const told = plan.stations.find((s) => s.id === "torch")?.figures?.find((f) => f.id === "tip");
+  const inUse = chosen ?? told?.text?.replace(/[“”]/g, "");
   return (
-    <details className="border-t border-line py-2.5">
-      <summary className="link">{plan.candidates.length} tips compared</summary>
-      <ul className="mt-2 space-y-2 text-sm">
-        {plan.candidates.map((tip) => (
-          <li key={tip.label} className="grid grid-cols-[3rem_1fr_auto] items-center gap-2">
-            <strong className="font-narrow text-base">{tip.label}</strong>
-            <span>
-              <span className="font-medium">{WORDS[tip.verdict]}</span>
-              {tip.puddle_s != null && ` · ${units.measure(tip.puddle_s, "s", 2)}`}
-              <span className="block text-mute">{units.prose(tip.why)}</span>
-            </span>
-            <button
-              className="button min-h-9"
-              aria-pressed={chosen === tip.label}
-              onClick={() => onChoose(chosen === tip.label ? null : tip.label)}
-            >
-              {chosen === tip.label ? "Chosen" : "Use"}
-            </button>
-          </li>
-        ))}
-      </ul>
-    </details>
+    <div ref={ref} className="border-t border-line py-2.5">
+      <h3 className="text-sm text-mute">Flow ladder: this job across the rack</h3>
+      <FlowLadder
+        rungs={plan.candidates
+          .map((tip) => ({
+            label: tip.label,
+            boreMm: tip.orifice_mm,
+            low: tip.band_l_per_h.low,
+            high: tip.band_l_per_h.high,
+            runsAt: tip.acetylene_l_per_h,
+            words: tip.words ?? "",
+            chosen: tip.label === inUse,
+          }))
+          .sort((a, b) => a.boreMm - b.boreMm)
+          .slice(0, MOST_RUNGS)}
+        width={width}
+        wanted={plan.ladder?.wanted_l_per_h ?? null}
+        steerable={
+          plan.ladder?.steerable_low_l_per_h != null && plan.ladder.steerable_high_l_per_h != null
+            ? [plan.ladder.steerable_low_l_per_h, plan.ladder.steerable_high_l_per_h]
+            : null
+        }
+      />
+      <details>
+        <summary className="link">{plan.candidates.length} tips compared</summary>
+        <ul className="mt-2 space-y-2 text-sm">
+          {plan.candidates.map((tip) => (
+            <li key={tip.label} className="grid grid-cols-[3rem_1fr_auto] items-center gap-2">
+              <strong className="font-narrow text-base">{tip.label}</strong>
+              <span>
+                <span className="font-medium">{tip.words}</span>
+                {tip.puddle_s != null && ` · ${units.measure(tip.puddle_s, "s", 2)}`}
+                <span className="block text-mute">{units.prose(tip.why)}</span>
+              </span>
+              <button
+                className="button min-h-9"
+                aria-pressed={chosen === tip.label}
+                onClick={() => onChoose(chosen === tip.label ? null : tip.label)}
+              >
+                {chosen === tip.label ? "Chosen" : "Use"}
+              </button>
+            </li>
+          ))}
+        </ul>
+      </details>
+    </div>
   );
 }

@@ -1,0 +1,241 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useId, useState } from "react";
+
+import {
+  answer,
+  client,
+  faultOf,
+  type OwnedItem,
+  ProblemError,
+  type RackForm,
+} from "../../api/client";
+import { rackQuery } from "../../api/queries";
+import { Dialog } from "../../parts/Dialog";
+import { useUnits } from "../../shell/settings";
+
+interface ItemDialogProps {
+  form: RackForm;
+  owned: OwnedItem | null;
+  onClose: () => void;
+}
+
+interface Chart {
+  thickness_low_mm: number;
+  thickness_high_mm: number;
+  acetylene_bar: number;
+  oxygen_bar: number;
+  acetylene_l_per_h?: number | null;
+}
+
+const chartText = (rows: readonly Chart[]) =>
+  rows
+    .map(
+      (row) =>
+        `${row.thickness_low_mm}-${row.thickness_high_mm} mm ${row.acetylene_bar}/${row.oxygen_bar} bar${row.acetylene_l_per_h == null ? "" : ` ${row.acetylene_l_per_h} L/h`}`,
+    )
+    .join("; ");
+
+/** One item of the rack: any unit may be typed; what was typed stays until it is taken. */
+export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
+  const units = useUnits();
+  const cache = useQueryClient();
+  const id = useId();
+  const standing = (owned?.item ?? {}) as unknown as Record<string, unknown>;
+  const first = (field: RackForm["fields"][number]): string => {
+    const value = standing[field.field];
+    if (value == null) return field.choices[0] ?? "";
+    if (field.read_as === "chart") return chartText(value as Chart[]);
+    if (typeof value === "boolean") return value ? "yes" : "no";
+    if (typeof value === "number") return field.unit ? `${value} ${field.unit}` : String(value);
+    return String(value);
+  };
+  const asked = form.fields.filter((field) => field.read_as !== "readings");
+  const [typed, setTyped] = useState<Record<string, string>>(() => ({
+    name: String(standing["name"] ?? ""),
+    note: String(standing["note"] ?? ""),
+    ...Object.fromEntries(asked.map((field) => [field.field, first(field)])),
+  }));
+  const [reading, setReading] = useState({ weight: "", gauge: "", temperature: "" });
+  const save = useMutation({
+    mutationFn: async () => {
+      const document: Record<string, unknown> = { kind: form.kind, ...typed };
+      if (reading.weight || reading.gauge) {
+        const read = async (text: string, kind: "mass" | "pressure" | "temperature") =>
+          text === ""
+            ? null
+            : (await answer(client.POST("/api/reckon/quantity", { body: { text, kind } }))).values
+                .value;
+        const now = new Date();
+        const local = new Date(now.getTime() - now.getTimezoneOffset() * 60_000);
+        const temperature = await read(reading.temperature, "temperature");
+        document["readings"] = [
+          ...((standing["readings"] as unknown[] | undefined) ?? []),
+          {
+            at: local.toISOString().slice(0, 16),
+            weight_kg: await read(reading.weight, "mass"),
+            gauge_bar: await read(reading.gauge, "pressure"),
+            ...(temperature !== null && { temperature_c: temperature }),
+          },
+        ];
+      }
+      if (owned === null) return answer(client.POST("/api/rack", { body: document }));
+      return answer(
+        client.PATCH("/api/rack/{item_id}", {
+          params: { path: { item_id: owned.id } },
+          body: { version: owned.version, changes: document },
+        }),
+      );
+    },
+    onSuccess: async () => {
+      await cache.invalidateQueries({ queryKey: rackQuery.queryKey });
+      await cache.invalidateQueries({ queryKey: ["job"] });
+      onClose();
+    },
+  });
+  const faults = save.error instanceof ProblemError ? (save.error.problem.errors ?? []) : [];
+  const known = new Set(["name", "note", ...asked.map((field) => field.field)]);
+  const elsewhere = faults.filter((fault) => !known.has(fault.field));
+  const set = (field: string) => (event: { target: { value: string } }) =>
+    setTyped({ ...typed, [field]: event.target.value });
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      title={owned ? owned.item.name : `Add to ${form.label.toLowerCase()}`}
+      about="Type measures in any unit. A bore may be a drill number, such as #67."
+      at="top"
+    >
+      <form
+        className="space-y-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          save.mutate();
+        }}
+      >
+        <Line
+          id={`${id}-name`}
+          label={form.kind === "tip" ? "Label stamped on it" : "Name"}
+          fault={faultOf(save.error, "name")}
+        >
+          <input
+            id={`${id}-name`}
+            className="field"
+            required
+            maxLength={40}
+            value={typed["name"]}
+            onChange={set("name")}
+          />
+        </Line>
+        {asked.map((field) => (
+          <Line
+            key={field.field}
+            id={`${id}-${field.field}`}
+            label={field.label}
+            fault={faultOf(save.error, field.field)}
+          >
+            {field.choices.length > 0 ? (
+              <select
+                id={`${id}-${field.field}`}
+                className="field"
+                value={typed[field.field]}
+                onChange={set(field.field)}
+              >
+                {field.choices
+                  .filter(
+                    (choice) => field.read_as !== "size" || choice.startsWith(typed["gas"] ?? ""),
+                  )
+                  .map((choice) => (
+                    <option key={choice} value={choice}>
+                      {choice}
+                    </option>
+                  ))}
+              </select>
+            ) : (
+              <input
+                id={`${id}-${field.field}`}
+                className="field"
+                placeholder={units.prose(field.asks)}
+                value={typed[field.field]}
+                onChange={set(field.field)}
+              />
+            )}
+          </Line>
+        ))}
+        {form.kind === "cylinder" && (
+          <fieldset className="rounded-md border border-line p-3">
+            <legend className="px-1 font-semibold">Read it now</legend>
+            <div className="grid gap-3 sm:grid-cols-3">
+              {(
+                [
+                  ["weight", "Weight", "47.3 kg"],
+                  ["gauge", "Contents gauge", "12 bar"],
+                  ["temperature", "Temperature", "15 °C"],
+                ] as const
+              ).map(([name, label, asks]) => (
+                <div key={name}>
+                  <label htmlFor={`${id}-${name}`}>{label}</label>
+                  <input
+                    id={`${id}-${name}`}
+                    className="field"
+                    placeholder={units.prose(asks)}
+                    value={reading[name]}
+                    onChange={(event) => setReading({ ...reading, [name]: event.target.value })}
+                  />
+                </div>
+              ))}
+            </div>
+            <p className="mt-2 text-sm text-mute">
+              Weigh acetylene where you can: its gauge tells heat as much as gas.
+            </p>
+          </fieldset>
+        )}
+        <Line id={`${id}-note`} label="Note (may stay empty)" fault={faultOf(save.error, "note")}>
+          <input
+            id={`${id}-note`}
+            className="field"
+            maxLength={200}
+            value={typed["note"]}
+            onChange={set("note")}
+          />
+        </Line>
+        {elsewhere.map((fault) => (
+          <p key={fault.field} role="alert" className="text-stop">
+            {fault.field}: read “{fault.was_read}”; wanted {fault.accepted}.
+          </p>
+        ))}
+        {save.error && faults.length === 0 && (
+          <p role="alert" className="text-stop">
+            {save.error.message}
+          </p>
+        )}
+        <button className="button-main" disabled={save.isPending}>
+          {owned ? "Save" : "Put it in the rack"}
+        </button>
+      </form>
+    </Dialog>
+  );
+}
+
+function Line({
+  id,
+  label,
+  fault,
+  children,
+}: {
+  id: string;
+  label: string;
+  fault: string | null;
+  children: React.ReactNode;
+}) {
+  return (
+    <div>
+      <label htmlFor={id}>{label}</label>
+      {children}
+      {fault && (
+        <p role="alert" className="mt-1 text-sm text-stop">
+          {fault}
+        </p>
+      )}
+    </div>
+  );
+}
