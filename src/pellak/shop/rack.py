@@ -7,8 +7,8 @@ from uuid import uuid4
 from sqlalchemy.orm import Session
 
 from pellak.core.errors import Refused
-from pellak.core.gas.content import CylindersGiven
-from pellak.core.gas.cylinders import CylindersAnswer, reckon_cylinders
+from pellak.core.gas.content import CylindersGiven, cylinder_sizes
+from pellak.core.gas.cylinders import CylindersAnswer, cylinders_to_couple, reckon_cylinders
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.files import FileKind, ReadRack, read_rack, write_rack
 from pellak.core.rack.items import CylinderItem, RackField, RackItem, rack_fields, read_item
@@ -27,7 +27,8 @@ SCHOOL_FLOW_L_PER_H = 200.0
 
 
 class OwnedItem(Record):
-    """An item with its id, version, age, and for a tip its usable flows, a cylinder its content."""
+    """An item with its id, version and age; a tip or head with its usable flows; a cylinder with
+    its content; a head with how many of the shop's acetylene cylinders its least flow couples."""
 
     id: str
     version: int
@@ -36,6 +37,7 @@ class OwnedItem(Record):
     band_low_l_per_h: float | None = None
     band_high_l_per_h: float | None = None
     gas: CylindersAnswer | None = None
+    couple: int | None = None
 
 
 class FormField(Record):
@@ -111,12 +113,14 @@ def cylinder_content(item: CylinderItem) -> CylindersAnswer | None:
 
 def _owned(row: RackItemRow, shop: Equipment) -> OwnedItem:
     item = read_item(row.document)
-    low = high = gas = None
+    low = high = gas = couple = None
     if item.kind == "tip":
         band = usable_band(item.orifice_mm, NEUTRAL_RATIO, item.jets)
         low, high = band.low, band.high
     if item.kind == "head":
         low, high = item.acetylene_low_l_per_h, item.acetylene_high_l_per_h
+        full = [cylinder_sizes()[c.size].content_m3 for c in shop.cylinders("acetylene")]
+        couple = cylinders_to_couple(max(full), low, None) if full else None
     if item.kind == "cylinder":
         try:
             gas = cylinder_content(item)
@@ -131,6 +135,7 @@ def _owned(row: RackItemRow, shop: Equipment) -> OwnedItem:
         band_low_l_per_h=low,
         band_high_l_per_h=high,
         gas=gas,
+        couple=couple,
     )
 
 
@@ -143,9 +148,10 @@ class RackBook:
 
     def items(self) -> list[OwnedItem]:
         """Return everything in the rack, in the order it was added."""
-        shop = Equipment(today=self._clock().date().isoformat())
         with self._database.transaction() as session:
-            return [_owned(row, shop) for row in Rack(session).items()]
+            rows = Rack(session).items()
+            shop = Equipment(tuple(read_item(row.document) for row in rows), self._today())
+            return [_owned(row, shop) for row in rows]
 
     def tips(self) -> list[RackTip]:
         """Return the tips as the reckoners take them."""
@@ -228,7 +234,10 @@ class RackBook:
         return row
 
     def _shown(self, row: RackItemRow) -> OwnedItem:
-        return _owned(row, Equipment(today=self._clock().date().isoformat()))
+        return _owned(row, Equipment(today=self._today()))
+
+    def _today(self) -> str:
+        return self._clock().date().isoformat()
 
 
 def _not_twice(session: Session, item: RackItem, item_id: str | None) -> None:

@@ -1739,7 +1739,8 @@ export interface components {
         };
         /**
          * OwnedItem
-         * @description An item with its id, version, age, and for a tip its usable flows, a cylinder its content.
+         * @description An item with its id, version and age; a tip or head with its usable flows; a cylinder with
+         *     its content; a head with how many of the shop's acetylene cylinders its least flow couples.
          */
         OwnedItem: {
             /** Id */
@@ -1759,6 +1760,8 @@ export interface components {
             /** Band High L Per H */
             band_high_l_per_h?: number | null;
             gas?: components["schemas"]["CylindersAnswer"] | null;
+            /** Couple */
+            couple?: number | null;
         };
         /**
          * Place

@@ -151,7 +151,10 @@ def gas_figures(reckoned: Reckoned, minutes: float | None) -> tuple[list[Figure]
                     also=[w for w in answer.working if w.name != "endurance_min"],
                 ).model_copy(update={"id": f"gas-{item.name}"})
             )
-            cautions += answer.cautions
+            cautions += [
+                c.model_copy(update={"text": f"{item.name}: {c.text[0].lower()}{c.text[1:]}"})
+                for c in answer.cautions
+            ]
     if not reckoned.equipment.cylinders("acetylene"):
         cautions.append(_draw(reckoned.acetylene_l_per_h))
     return figures, cautions

@@ -1,16 +1,32 @@
 """Station 3, Torch: what to screw on and what to set."""
 
 from pellak.core.care.eyes import EyesAnswer
-from pellak.core.figure import Figure, JudgementScale, ScaleBand, Station, figure_of
+from pellak.core.figure import (
+    Curve,
+    CurvePoint,
+    Figure,
+    JudgementScale,
+    ScaleBand,
+    Station,
+    figure_of,
+)
 from pellak.core.heat.verdict import verdict_bands
 from pellak.core.metal.mind import metal_cautions
 from pellak.core.stations.gas import arrestor_cautions, gas_figures, pressure_figures
 from pellak.core.stations.reckoned import Reckoned, choice_for, line
-from pellak.core.torch.flame import flame_settings
+from pellak.core.tables import rows
+from pellak.core.torch.flame import (
+    TABLE_SOURCE,
+    flame_settings,
+    flame_species,
+    flame_temperature_c,
+)
 from pellak.core.torch.jet import FLOW_SOURCE, JET_FORMULA
 from pellak.core.torch.tip import FLOW_SCATTER
 from pellak.core.working import Caution, Working, inserted, short
 
+FLAME_RATIOS = tuple(round(0.8 + 0.1 * step, 2) for step in range(18))
+"""Oxygen ratios the flame's curves are drawn through, carburising to far oxidising."""
 HOLDS = "Tip, flow, flame, pressures with gas flowing, lens."
 
 
@@ -81,9 +97,60 @@ def _flame(reckoned: Reckoned) -> Figure:
         id="flame",
         label="Flame",
         text=values.kind.capitalize(),
-        detail=setting.looks,
+        detail=f"{setting.looks}; {setting.why}",
         working=reckoned.flame.working,
+        curve=Curve(
+            label="Flame temperature against oxygen for each part of acetylene",
+            x_label="oxygen to acetylene, by volume",
+            x_unit="",
+            y_unit="°C",
+            points=[CurvePoint(x=b, y=flame_temperature_c(b)) for b in FLAME_RATIOS],
+            at_x=[CurvePoint(x=values.oxygen_ratio, y=values.temperature_c)],
+        ),
     )
+
+
+def _flame_gases(reckoned: Reckoned) -> Figure:
+    """Return what is left over in the flame: carbon that hardens, or oxygen that burns."""
+    ratio = reckoned.oxygen_ratio
+    shares = {b: flame_species(b) for b in (*FLAME_RATIOS, ratio)}
+    free = {b: 100 * (s["O2"] + s["O"] + s["OH"]) for b, s in shares.items()}
+    formula = "100 * (x_O2 + x_O + x_OH)"
+    here = shares[ratio]
+    return figure_of(
+        Working(
+            name="free_oxygen_percent",
+            value=free[ratio],
+            unit="%",
+            low=0.5 * free[ratio],
+            high=min(100.0, 2 * free[ratio]),
+            formula=formula,
+            inserted=inserted(formula, {"x_O2": here["O2"], "x_O": here["O"], "x_OH": here["OH"]}),
+            source=TABLE_SOURCE,
+            note="what can burn the pool; below a ratio of 1 carbon is left over instead",
+        ),
+        "Free oxygen in the flame",
+        detail="more of it burns and sparks steel; less of it, and carbon goes into the pool",
+    ).model_copy(
+        update={
+            "curve": Curve(
+                label="Free oxygen in the flame against oxygen for each part of acetylene",
+                x_label="oxygen to acetylene, by volume",
+                x_unit="",
+                y_unit="%",
+                points=[CurvePoint(x=b, y=free[b]) for b in FLAME_RATIOS],
+                at_x=[CurvePoint(x=ratio, y=free[ratio])],
+            )
+        }
+    )
+
+
+def _when_wrong() -> list[Caution]:
+    """Return what a wrong flame looks, sounds and does like."""
+    return [
+        Caution(level="note", text=row["text"], reason=row["reason"], source=row["source"])
+        for row in rows("flame_signs.csv")
+    ]
 
 
 def _cone(reckoned: Reckoned) -> Figure:
@@ -196,6 +263,7 @@ def torch_station(reckoned: Reckoned, minutes: float | None) -> Station:
             _tip(reckoned),
             _puddle(reckoned),
             _flame(reckoned),
+            _flame_gases(reckoned),
             *pressures,
             _flow(reckoned),
             _oxygen(reckoned),
@@ -208,6 +276,7 @@ def torch_station(reckoned: Reckoned, minutes: float | None) -> Station:
             *gas_cautions,
             *arrestor_cautions(reckoned),
             *reckoned.flame.cautions,
+            *_when_wrong(),
             *reckoned.eyes.cautions,
             *metal_cautions(reckoned.metal, "torch"),
         ],

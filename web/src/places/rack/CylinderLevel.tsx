@@ -1,3 +1,5 @@
+import type { ReactNode } from "react";
+
 import type { OwnedItem } from "../../api/client";
 import { CautionNote } from "../../figures/CautionNote";
 import { useUnits } from "../../shell/settings";
@@ -5,8 +7,14 @@ import { useUnits } from "../../shell/settings";
 const TALL_PX = 120;
 const WIDE_PX = 44;
 
+interface CylinderLevelProps {
+  owned: OwnedItem;
+  onEdit: () => void;
+  putAway: ReactNode;
+}
+
 /** A cylinder as a fill level with its honest band, and what it allows. */
-export function CylinderLevel({ owned, onEdit }: { owned: OwnedItem; onEdit: () => void }) {
+export function CylinderLevel({ owned, onEdit, putAway }: CylinderLevelProps) {
   const units = useUnits();
   const { item, gas } = owned;
   if (item.kind !== "cylinder") return null;
@@ -62,6 +70,7 @@ export function CylinderLevel({ owned, onEdit }: { owned: OwnedItem; onEdit: () 
           <button className="link min-h-8" aria-label={`Edit ${item.name}`} onClick={onEdit}>
             read or edit
           </button>
+          {putAway}
         </p>
         <p className="text-sm text-mute">
           {item.gas} · {item.size.replace(/^(acetylene|oxygen)-/, "")}

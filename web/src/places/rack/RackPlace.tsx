@@ -106,17 +106,22 @@ function KindSection({ form, items, onEdit }: KindSectionProps) {
         className={
           form.kind === "cylinder"
             ? "grid gap-4 sm:grid-cols-2 xl:grid-cols-3"
-            : "divide-y divide-line"
+            : form.kind === "tip"
+              ? "grid gap-x-8 md:grid-cols-2"
+              : "divide-y divide-line"
         }
       >
         {items.map((owned) => (
           <li key={owned.id}>
             {form.kind === "cylinder" ? (
-              <CylinderLevel owned={owned} onEdit={() => onEdit(owned)} />
+              <CylinderLevel
+                owned={owned}
+                onEdit={() => onEdit(owned)}
+                putAway={<PutAway owned={owned} />}
+              />
             ) : (
               <ItemLine form={form} owned={owned} onEdit={() => onEdit(owned)} />
             )}
-            <PutAway owned={owned} />
           </li>
         ))}
       </ul>
@@ -187,6 +192,8 @@ function ItemLine({
     if (value == null || value === "" || (Array.isArray(value) && value.length === 0)) return [];
     if (Array.isArray(value)) return [`${field.label.toLowerCase()}: ${value.length} rows`];
     if (typeof value === "boolean") return value ? [field.label.toLowerCase()] : [];
+    // One jet goes without saying.
+    if (field.field === "jets" && value === 1) return [];
     if (typeof value === "number")
       return [
         field.unit
@@ -196,7 +203,7 @@ function ItemLine({
     return [String(value)];
   });
   return (
-    <div className="flex items-start justify-between gap-3 pt-1.5">
+    <div className="flex items-start justify-between gap-3 py-1.5">
       <div>
         <span className="font-semibold">{owned.item.name}</span>
         <span className="block text-sm text-mute">{told.join(" · ")}</span>
@@ -208,11 +215,19 @@ function ItemLine({
         {owned.age === "undated" && (
           <span className="block text-sm text-mute">No date: look for one on it.</span>
         )}
+        {owned.couple != null && owned.couple > 1 && (
+          <span className="block text-sm font-semibold text-stop">
+            Even at its least it wants {owned.couple} of your largest acetylene cylinders coupled.
+          </span>
+        )}
         {owned.item.note && <span className="block text-sm text-mute">{owned.item.note}</span>}
       </div>
-      <button className="link min-h-9" aria-label={`Edit ${owned.item.name}`} onClick={onEdit}>
-        edit
-      </button>
+      <span className="flex shrink-0 gap-3">
+        <button className="link min-h-9" aria-label={`Edit ${owned.item.name}`} onClick={onEdit}>
+          edit
+        </button>
+        <PutAway owned={owned} />
+      </span>
     </div>
   );
 }
@@ -238,7 +253,7 @@ function PutAway({ owned }: { owned: OwnedItem }) {
   });
   return (
     <button
-      className="link min-h-8 pb-1 text-sm"
+      className="link min-h-9"
       aria-label={`Take out ${owned.item.name}`}
       onClick={() => putAway.mutate()}
     >
