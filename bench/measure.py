@@ -46,6 +46,13 @@ def chromoly_plan() -> None:
     print(f"the same for a 4130 node, curve   {taken:8.1f} ms median")
 
 
+def two_hundred_tips() -> None:
+    rack = [RackTip(label=str(n), orifice_mm=0.3 + 0.02 * n) for n in range(200)]
+    job = SeamJob(name="Bench", thickness_mm=1.2, length_mm=640.0)
+    taken = median_ms(lambda: compose_plan(job, ShopSchools(), rack))
+    print(f"the same with 200 tips            {taken:8.1f} ms median   (floor 120)")
+
+
 def one_temperature_and_the_plain_way() -> None:
     case = HeatCase(heat_families()["carbon-steel"], 1.6, 160, 20, 2)
     seconds = np.linspace(0.5, 5.8, 40)
@@ -82,5 +89,6 @@ def first_load() -> None:
 if __name__ == "__main__":
     whole_plan()
     chromoly_plan()
+    two_hundred_tips()
     one_temperature_and_the_plain_way()
     first_load()

@@ -21,6 +21,7 @@ from pellak.api.run_routes import run_router
 from pellak.api.shop_routes import shop_router
 from pellak.shop.bench import Bench
 from pellak.shop.find import Finder
+from pellak.shop.gas_book import GasBook
 from pellak.shop.metals import Metals
 from pellak.shop.rack import RackBook
 from pellak.shop.run_book import RunBook
@@ -69,7 +70,7 @@ def create_app(
     app.include_router(bench_router(Bench(database, clock)))
     app.include_router(run_router(RunBook(database, clock)))
     app.include_router(metal_router(Metals(database, clock)))
-    app.include_router(rack_router(RackBook(database, clock)))
+    app.include_router(rack_router(RackBook(database, clock), GasBook(database, clock)))
     app.include_router(shop_router(Settings(database), Finder(database)))
     if page is not None:
         _serve_page(app, page)

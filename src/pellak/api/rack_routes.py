@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict
 from pellak.api.problems import documented
 from pellak.core.rack.files import FileKind, ReadRack
 from pellak.core.torch.candidates import RackTip
+from pellak.shop.gas_book import GasBook, GasSum
 from pellak.shop.rack import OwnedItem, RackBook, RackForm, TakenIn, rack_forms
 
 MEDIA_TYPES = {"csv": "text/csv; charset=utf-8", "json": "application/json"}
@@ -22,7 +23,7 @@ class ItemChange(BaseModel):
     changes: dict[str, Any]
 
 
-def rack_router(rack: RackBook) -> APIRouter:
+def rack_router(rack: RackBook, gas: GasBook) -> APIRouter:
     """Return the routes of the rack."""
     router = APIRouter(
         prefix="/api/rack", tags=["rack"], responses=documented(400, 403, 404, 409, 413, 422)
@@ -35,6 +36,10 @@ def rack_router(rack: RackBook) -> APIRouter:
     @router.post("", operation_id="add_rack_item", status_code=201)
     def add_rack_item(document: dict[str, Any]) -> OwnedItem:
         return rack.add(document)
+
+    @router.get("/gas", operation_id="sum_gas")
+    def sum_gas() -> list[GasSum]:
+        return gas.sums()
 
     @router.get("/forms", operation_id="list_rack_forms")
     def list_rack_forms() -> list[RackForm]:

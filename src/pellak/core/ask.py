@@ -5,32 +5,19 @@ from collections.abc import Callable, Mapping
 from functools import cache
 from typing import Any
 
-from pydantic import ValidationError
-
+from pellak.core.ask_gas import cylinder_line, supply_line
 from pellak.core.errors import Refused
 from pellak.core.heat.gas_rule import rule_flow_l_per_h
-from pellak.core.job import refusals
 from pellak.core.metal.alloy import Metal, alloys
 from pellak.core.metal.page import everyday_words
+from pellak.core.one_line import OneLineAnswer, reckon_by_name
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.reading.units import kinds
-from pellak.core.registry import get_reckoner
 from pellak.core.tables import Family, heat_families, rows
 from pellak.core.torch.candidates import RackTip
-from pellak.core.working import Record, Working
 
 LONGEST_QUESTION = 120
 DEFAULT_FAMILY: Family = "carbon-steel"
-
-
-class OneLineAnswer(Record):
-    """The answer to a one-line question: a headline, what was asked, and the working behind it."""
-
-    reckoner: str
-    headline: str
-    asked: str
-    given: dict[str, Any]
-    working: list[Working]
 
 
 @cache
@@ -63,7 +50,7 @@ def _named(given: Mapping[str, Any]) -> str:
 
 def _tip(text: str, rack: list[RackTip]) -> OneLineAnswer:
     given = {**_piece(text), "rack": [tip.model_dump() for tip in rack]}
-    answer = _reckon("tip", given)
+    answer = reckon_by_name("tip", given)
     values = answer.values
     best = values.candidates[0] if values.candidates else None
     drill = f", drill {values.drill}" if values.drill else ""
@@ -91,7 +78,7 @@ def _heat(text: str, _rack: list[RackTip]) -> OneLineAnswer:
             family=metal, thickness_mm=given["thickness_mm"], start_c=20.0, heat_paths=2
         )
     )
-    answer = _reckon("heat", given)
+    answer = reckon_by_name("heat", given)
     puddle_s, travel = answer.values.puddle_s, answer.values.travel_mm_per_min
     headline = " · ".join(
         [
@@ -119,7 +106,7 @@ def _flame(text: str, _rack: list[RackTip]) -> OneLineAnswer:
         given = {"metal": family}
     else:
         raise Refused("text", text, "an oxygen ratio such as 1.1, a feather such as 2X, or a metal")
-    answer = _reckon("flame", given)
+    answer = reckon_by_name("flame", given)
     values = answer.values
     feather_x = f" · feather {values.feather_ratio:.3g}X" if values.feather_ratio else ""
     return OneLineAnswer(
@@ -141,7 +128,7 @@ def _eyes(text: str, _rack: list[RackTip]) -> OneLineAnswer:
         "thickness_mm": given["thickness_mm"],
         "flux": given["family"] == "aluminium",
     }
-    answer = _reckon("eyes", asked)
+    answer = reckon_by_name("eyes", asked)
     mark = "a" if answer.values.glare_filter else ""
     return OneLineAnswer(
         reckoner="eyes",
@@ -155,7 +142,7 @@ def _eyes(text: str, _rack: list[RackTip]) -> OneLineAnswer:
 def _carbon_equivalent(text: str, _rack: list[RackTip]) -> OneLineAnswer:
     alloy = _catalogue_alloy(text)
     given = {"alloy": alloy.id}
-    answer = _reckon("carbon-equivalent", given)
+    answer = reckon_by_name("carbon-equivalent", given)
     told = [f"{line.name.replace('_', ' ')} {line.value:.2f}" for line in answer.working]
     return OneLineAnswer(
         reckoner="carbon-equivalent",
@@ -190,7 +177,7 @@ def _preheat(text: str, _rack: list[RackTip]) -> OneLineAnswer:
     alloy = _catalogue_alloy(match[1].strip())
     thickness = read_quantity(match[2], "length", alloy.family)
     given = {"alloy": alloy.id, "thickness_mm": thickness.value}
-    answer = _reckon("preheat", given)
+    answer = reckon_by_name("preheat", given)
     values = answer.values
     told = "none" if values.preheat_c is None else f"{values.preheat_c:.0f} °C"
     stop = next((c.text for c in answer.cautions if c.level == "stop"), "")
@@ -207,6 +194,9 @@ _ASKED: dict[str, Callable[[str, list[RackTip]], OneLineAnswer]] = {
     "tip": _tip,
     "ce": _carbon_equivalent,
     "preheat": _preheat,
+    "pressure": supply_line,
+    "pressures": supply_line,
+    "cylinder": cylinder_line,
     "heat": _heat,
     "puddle": _heat,
     "travel": _heat,
@@ -215,14 +205,6 @@ _ASKED: dict[str, Callable[[str, list[RackTip]], OneLineAnswer]] = {
     "shade": _eyes,
     "eyes": _eyes,
 }
-
-
-def _reckon(name: str, given: Mapping[str, Any]) -> Any:
-    reckoner = get_reckoner(name)
-    try:
-        return reckoner.reckon(reckoner.given.model_validate(given))
-    except ValidationError as error:
-        raise refusals(error)[0] from None
 
 
 def ask(text: str, rack: list[RackTip]) -> list[OneLineAnswer]:

@@ -39,6 +39,7 @@ RACK: tuple[dict[str, Any], ...] = (
         "gas": "acetylene",
         "size": "acetylene-4.1",
         "tare_kg": 44.6,
+        "price_per_m3": 21.5,
         "readings": [
             {"at": "2026-09-14T08:20", "weight_kg": 49.0},
             {"at": "2026-11-19T16:05", "weight_kg": 47.3},

@@ -1,8 +1,9 @@
 """Find or reckon: jobs and places by name, one-line questions by the core."""
 
-from pellak.core.ask import OneLineAnswer, ask
+from pellak.core.ask import ask
 from pellak.core.errors import Refused
 from pellak.core.job import job_from
+from pellak.core.one_line import OneLineAnswer
 from pellak.core.working import Record
 from pellak.shop.bench import ticket_line
 from pellak.shop.planning import equipment, own_metals

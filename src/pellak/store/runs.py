@@ -1,5 +1,7 @@
 """Runs in one session. The caller opens the transaction."""
 
+from datetime import datetime
+
 from sqlalchemy import select
 from sqlalchemy.orm import Session, defer
 
@@ -25,6 +27,11 @@ class Runs:
         statement = select(RunRow).options(defer(RunRow.plan))
         ordered = statement.order_by(RunRow.started_at.desc(), RunRow.run_id)
         return list(self._session.scalars(ordered.limit(limit).offset(offset)))
+
+    def timed_since(self, moment: datetime) -> list[RunRow]:
+        """Return the runs begun since a moment whose seam was timed, plans loaded."""
+        timed = select(RunRow).where(RunRow.started_at >= moment, RunRow.seam_min.is_not(None))
+        return list(self._session.scalars(timed.order_by(RunRow.started_at)))
 
     def open_for(self, job_id: str) -> RunRow | None:
         """Return the newest run of a job that was not finished, or None."""

@@ -25,6 +25,7 @@ export type ReadRack = Schemas["ReadRack"];
 export type TakenIn = Schemas["TakenIn"];
 export type OwnedItem = Schemas["OwnedItem"];
 export type RackForm = Schemas["RackForm"];
+export type GasSum = Schemas["GasSum"];
 export type Stack = Schemas["Stack"];
 export type MetalPage = Schemas["MetalPage"];
 export type MetalFamily = NonNullable<Schemas["SeamJob"]["family"]>;

@@ -72,6 +72,16 @@ export const rackFormsQuery = queryOptions({
   staleTime: Infinity,
 });
 
+export const gasQuery = queryOptions({
+  queryKey: ["rack", "gas"],
+  queryFn: ({ signal }) => answer(client.GET("/api/rack/gas", { signal })),
+});
+
+export const schoolsQuery = queryOptions({
+  queryKey: ["schools"],
+  queryFn: ({ signal }) => answer(client.GET("/api/shop/schools", { signal })),
+});
+
 export const findQuery = (text: string) =>
   queryOptions({
     queryKey: ["find", text],

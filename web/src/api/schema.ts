@@ -453,6 +453,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rack/gas": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sum Gas */
+        get: operations["sum_gas"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rack/forms": {
         parameters: {
             query?: never;
@@ -1313,6 +1330,37 @@ export interface components {
             name: string;
             /** Line */
             line: string;
+        };
+        /**
+         * GasSum
+         * @description One gas: in the rack, wanted by the seams on the bench, burnt lately, and what it cost.
+         *
+         *     `enough` is null where the band straddles what is wanted, or no cylinder has been read.
+         */
+        GasSum: {
+            /**
+             * Gas
+             * @enum {string}
+             */
+            gas: "acetylene" | "oxygen";
+            /** Held M3 */
+            held_m3: number | null;
+            /** Held Low M3 */
+            held_low_m3: number | null;
+            /** Held High M3 */
+            held_high_m3: number | null;
+            /** Wanted M3 */
+            wanted_m3: number;
+            /** Enough */
+            enough: boolean | null;
+            /** Used M3 */
+            used_m3: number;
+            /** Used Runs */
+            used_runs: number;
+            /** Used Cost */
+            used_cost: number | null;
+            /** Low */
+            low: string[];
         };
         /**
          * GasValues
@@ -5096,6 +5144,80 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OwnedItem"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sum_gas: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GasSum"][];
                 };
             };
             /** @description Bad Request */

@@ -15,6 +15,8 @@ const EXAMPLES = [
   "lens for 3 mm",
   "preheat 4130 at 4 mm",
   "ce of 4140",
+  "pressure 300 L/h 20 m",
+  "cylinder acetylene-4.1 47 kg",
   "3 cfh",
 ];
 const PLACES = [

@@ -68,7 +68,7 @@ export function CylinderLevel({ owned, onEdit, putAway }: CylinderLevelProps) {
         <p className="flex items-baseline justify-between gap-2">
           <span className="font-semibold">{item.name}</span>
           <button className="link min-h-8" aria-label={`Edit ${item.name}`} onClick={onEdit}>
-            read or edit
+            edit
           </button>
           {putAway}
         </p>

@@ -17,6 +17,7 @@ import { useWidth } from "../../parts/useWidth";
 import { FileDialog } from "../../parts/FileDialog";
 import { useUnits } from "../../shell/settings";
 import { CylinderLevel } from "./CylinderLevel";
+import { GasSection } from "./GasSection";
 import { ItemDialog } from "./ItemDialog";
 
 /** What the shop really owns: tips on their ladder, cylinders as levels, everything else in lists. */
@@ -50,6 +51,7 @@ export default function RackPlace() {
         </p>
       </div>
       <div className="grid items-start gap-4 lg:grid-cols-2">
+        <GasSection />
         {forms.map((form) => (
           <KindSection
             key={form.kind}

@@ -1,0 +1,68 @@
+"""One-line questions about gas: `pressure 300 L/h 20 m`, `cylinder acetylene-4.1 47.3 kg`."""
+
+import re
+from typing import Any
+
+from pellak.core.errors import Refused
+from pellak.core.gas.content import cylinder_sizes
+from pellak.core.one_line import OneLineAnswer, reckon_by_name
+from pellak.core.reading.quantity import read_quantity
+from pellak.core.torch.candidates import RackTip
+
+_SPLIT = re.compile(r"\s+(?=[\d.,])")
+
+
+def supply_line(text: str, _rack: list[RackTip]) -> OneLineAnswer:
+    """Answer `pressure FLOW [HOSE LENGTH]`, for a neutral flame through a usual hose."""
+    flow_text, *length = _SPLIT.split(text, maxsplit=1)
+    flow = read_quantity(flow_text, "flow").value
+    given: dict[str, Any] = {"acetylene_l_per_h": flow}
+    if length:
+        metres = read_quantity(length[0].replace("of hose", "").strip(), "length").value / 1000
+        given["hose_length_m"] = metres
+    answer = reckon_by_name("supply", given)
+    acetylene, oxygen = answer.values.acetylene, answer.values.oxygen
+    stop = next((c.text for c in answer.cautions if c.level == "stop"), "")
+    headline = stop or (
+        f"acetylene {acetylene.set_flowing_bar:.2f} bar, oxygen {oxygen.set_flowing_bar:.2f} bar, "
+        f"gas flowing · purge {acetylene.purge_s:.0f} s and {oxygen.purge_s:.0f} s"
+    )
+    return OneLineAnswer(
+        reckoner="supply",
+        headline=headline,
+        asked=f"pressures for {flow:.0f} L/h through "
+        f"{given.get('hose_length_m', 10):g} m of 6.3 mm hose",
+        given=given,
+        working=answer.working,
+    )
+
+
+def cylinder_line(text: str, _rack: list[RackTip]) -> OneLineAnswer:
+    """Answer `cylinder SIZE READING [FLOW]`, the reading a weight or a gauge pressure."""
+    size_id, _, rest = text.partition(" ")
+    # Questions are read in small letters.
+    size = {s.id.casefold(): s for s in cylinder_sizes().values()}.get(size_id)
+    if size is None:
+        known = ", ".join(list(cylinder_sizes())[:4])
+        raise Refused("text", text, f"a size and a reading, such as cylinder {known} 47 kg")
+    reading, *flow = _SPLIT.split(rest.replace(" at ", " "), maxsplit=1)
+    given: dict[str, Any] = {"gas": size.gas, "size": size.id}
+    weighed = re.search(r"(kg|lb|pound)", reading) is not None
+    field = "weight_kg" if weighed else "gauge_bar"
+    given[field] = read_quantity(reading, "mass" if weighed else "pressure").value
+    if flow:
+        given["flow_l_per_h"] = read_quantity(flow[0], "flow").value
+    answer = reckon_by_name("cylinders", given)
+    values = answer.values
+    told = [f"{values.content_m3:.2f} m³ ({values.low_m3:.2f}–{values.high_m3:.2f})"]
+    if values.endurance_min is not None:
+        told.append(f"{values.endurance_min:.0f} min")
+    if values.draw_limit_continuous_l_per_h is not None:
+        told.append(f"draw {values.draw_limit_continuous_l_per_h:.0f} L/h at most")
+    return OneLineAnswer(
+        reckoner="cylinders",
+        headline=" · ".join(told),
+        asked=f"{size.gas} cylinder {size.id}, {reading}",
+        given=given,
+        working=answer.working,
+    )

@@ -1,0 +1,69 @@
+"""Gas over time: what the bench wants, what was burnt, what runs low."""
+
+from datetime import UTC, datetime
+
+import pytest
+
+from pellak.core.run_log import RunLog
+from pellak.shop.gas_book import GasBook
+from tests.shop.test_shop import Shop
+
+DAY = datetime(2026, 6, 1, 9, 0, tzinfo=UTC)
+
+
+@pytest.fixture
+def shop(tmp_path):
+    made = Shop(tmp_path)
+    yield made
+    made.database.close()
+
+
+def sums(shop, now=DAY):
+    return {s.gas: s for s in GasBook(shop.database, lambda: now).sums()}
+
+
+def cylinder(shop, name, **more):
+    shop.rack.add({"kind": "cylinder", "name": name, "gas": "acetylene", "size": "acetylene-4.1",
+                   **more})  # fmt: skip
+
+
+def test_without_cylinders_nothing_is_claimed(shop):
+    told = sums(shop)["acetylene"]
+    assert told.held_m3 is None
+    assert told.enough is None
+    assert (told.wanted_m3, told.used_m3, told.used_runs) == (0, 0, 0)
+
+
+def test_the_bench_wants_what_its_seams_want(shop):
+    job = shop.patch()
+    figures = {f.id: f.value for s in job.plan.stations for f in s.figures}
+    cylinder(shop, "A", readings=[{"at": "2026-05-30T08:00", "weight_kg": 47.0}])
+    told = sums(shop)
+    assert told["acetylene"].wanted_m3 == pytest.approx(figures["seam_acetylene_l"] / 1000)
+    assert told["oxygen"].wanted_m3 == pytest.approx(1.05 * figures["seam_acetylene_l"] / 1000)
+    assert told["acetylene"].enough is True
+    shop.patch(length_mm=50_000.0)
+    for _ in range(12):
+        shop.patch(length_mm=50_000.0)
+    assert sums(shop)["acetylene"].enough is False
+
+
+def test_use_is_minutes_logged_times_the_flow_of_that_plan_and_costs_its_price(shop):
+    job = shop.patch()
+    flow = {f.id: f.value for s in job.plan.stations for f in s.figures}["acetylene_l_per_h"]
+    for day, minutes in ((DAY, 6.0), (DAY.replace(day=2), 9.0), (DAY.replace(month=1), 60.0)):
+        shop.book.enter(job.id, job.plan, day, RunLog(who="Brit", seam_min=minutes))
+    cylinder(shop, "A", price_per_m3=20.0)
+    told = sums(shop, DAY.replace(day=3))["acetylene"]
+    assert told.used_runs == 2
+    assert told.used_m3 == pytest.approx(flow * 15 / 60_000)
+    assert told.used_cost == pytest.approx(20 * told.used_m3)
+    assert sums(shop, DAY.replace(day=3))["oxygen"].used_cost is None
+
+
+def test_a_cylinder_under_a_fifth_runs_low(shop):
+    cylinder(shop, "low", tare_kg=45.0,
+             readings=[{"at": "2026-05-30T08:00", "weight_kg": 45.6}])  # fmt: skip
+    cylinder(shop, "full", tare_kg=45.0,
+             readings=[{"at": "2026-05-30T08:00", "weight_kg": 49.0}])  # fmt: skip
+    assert sums(shop)["acetylene"].low == ["low"]
