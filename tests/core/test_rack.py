@@ -177,6 +177,7 @@ def test_the_plan_goes_by_the_racks_own_line():
     assert after["acetylene_set_bar"].value > before["acetylene_set_bar"].value
     assert "30 m of 4 mm" in after["acetylene_set_bar"].detail
     assert [p.label for p in after["acetylene_set_bar"].stack.parts] == [
+        "tip",
         "torch",
         "hose",
         "arrestor",

@@ -8,7 +8,12 @@ from sqlalchemy.orm import Session
 
 from pellak.core.errors import Refused
 from pellak.core.gas.content import CylindersGiven, cylinder_sizes
-from pellak.core.gas.cylinders import CylindersAnswer, cylinders_to_couple, reckon_cylinders
+from pellak.core.gas.cylinders import (
+    CONTINUOUS_SHARE,
+    CylindersAnswer,
+    cylinders_to_couple,
+    reckon_cylinders,
+)
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.files import FileKind, ReadRack, read_rack, write_rack
 from pellak.core.rack.items import CylinderItem, RackField, RackItem, rack_fields, read_item
@@ -38,6 +43,7 @@ class OwnedItem(Record):
     band_high_l_per_h: float | None = None
     gas: CylindersAnswer | None = None
     couple: int | None = None
+    draw_limit_l_per_h: float | None = None
 
 
 class FormField(Record):
@@ -113,7 +119,7 @@ def cylinder_content(item: CylinderItem) -> CylindersAnswer | None:
 
 def _owned(row: RackItemRow, shop: Equipment) -> OwnedItem:
     item = read_item(row.document)
-    low = high = gas = couple = None
+    low = high = gas = couple = limit = None
     if item.kind == "tip":
         band = usable_band(item.orifice_mm, NEUTRAL_RATIO, item.jets)
         low, high = band.low, band.high
@@ -121,6 +127,7 @@ def _owned(row: RackItemRow, shop: Equipment) -> OwnedItem:
         low, high = item.acetylene_low_l_per_h, item.acetylene_high_l_per_h
         full = [cylinder_sizes()[c.size].content_m3 for c in shop.cylinders("acetylene")]
         couple = cylinders_to_couple(max(full), low, None) if full else None
+        limit = 1000 * max(full) * CONTINUOUS_SHARE if full else None
     if item.kind == "cylinder":
         try:
             gas = cylinder_content(item)
@@ -136,6 +143,7 @@ def _owned(row: RackItemRow, shop: Equipment) -> OwnedItem:
         band_high_l_per_h=high,
         gas=gas,
         couple=couple,
+        draw_limit_l_per_h=limit,
     )
 
 

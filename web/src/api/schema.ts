@@ -1810,6 +1810,8 @@ export interface components {
             gas?: components["schemas"]["CylindersAnswer"] | null;
             /** Couple */
             couple?: number | null;
+            /** Draw Limit L Per H */
+            draw_limit_l_per_h?: number | null;
         };
         /**
          * Place

@@ -3,7 +3,9 @@ import { scaleLinear } from "d3-scale";
 import type { Stack } from "../api/client";
 import { useUnits } from "../shell/settings";
 
-const TONES = ["bg-cone", "bg-feather", "bg-steel"] as const;
+const TONES = { tip: "bg-cone", torch: "bg-copper", hose: "bg-feather", arrestor: "bg-steel" };
+
+const tone = (part: string) => TONES[part as keyof typeof TONES] ?? "bg-line";
 
 /** A pressure stacked from the torch back, its static reading, and the limit as a line. */
 export function StackBar({ stack }: { stack: Stack }) {
@@ -20,7 +22,7 @@ export function StackBar({ stack }: { stack: Stack }) {
         {stack.parts.map((part, index) => (
           <span
             key={part.label}
-            className={`absolute inset-y-0 ${TONES[index] ?? "bg-line"}`}
+            className={`absolute inset-y-0 ${tone(part.label)}`}
             style={{ left: `${place(from[index] ?? 0)}%`, width: `${place(part.value)}%` }}
           />
         ))}

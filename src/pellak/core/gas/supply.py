@@ -22,6 +22,7 @@ from pellak.core.working import (
     inserted,
 )
 
+Part = Literal["tip", "torch", "hose", "arrestor"]
 GASES: tuple[Gas, ...] = ("acetylene", "oxygen")
 SET_FORMULA = "p_torch + p_hose + p_arrestor"
 STATIC_FORMULA = "1.1 * p_set"
@@ -193,10 +194,17 @@ SUPPLY = Reckoner(
 )
 
 
-def stack_of(values: GasValues) -> list[tuple[Literal["torch", "hose", "arrestor"], float]]:
-    """Return what a set pressure is made of, from the torch back to the regulator, bar."""
-    parts: list[tuple[Literal["torch", "hose", "arrestor"], float | None]] = [
-        ("torch", values.torch_bar),
+def stack_of(values: GasValues) -> list[tuple[Part, float]]:
+    """Return what a set pressure is made of, from the tip back to the regulator, bar.
+
+    By a maker's chart the tip is not known apart from the torch.
+    """
+    tip_bar, torch_bar = values.tip_bar, values.torch_bar
+    if tip_bar is not None and torch_bar is not None:
+        torch_bar -= tip_bar
+    parts: list[tuple[Part, float | None]] = [
+        ("tip", tip_bar),
+        ("torch", torch_bar),
         ("hose", values.hose_drop_bar),
         ("arrestor", values.arrestor_drop_bar),
     ]
