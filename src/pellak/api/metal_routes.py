@@ -1,17 +1,14 @@
 """The metals: catalogue, own heats, certificates in and out."""
 
-from typing import Annotated, Any
+from typing import Any
 
-from fastapi import APIRouter, Body
-from fastapi.responses import Response
+from fastapi import APIRouter, Response
 
+from pellak.api.file_doors import FILE_ANSWER, FileBody, file_answer
 from pellak.api.problems import documented
 from pellak.core.metal.certificate_files import FileKind, ReadFile
 from pellak.core.metal.page import MetalLine, MetalPage
 from pellak.shop.metals import Imported, Metals
-
-MEDIA_TYPES = {"csv": "text/csv; charset=utf-8", "json": "application/json"}
-FileBody = Annotated[bytes, Body(media_type="application/octet-stream")]
 
 
 def metal_router(metals: Metals) -> APIRouter:
@@ -28,19 +25,9 @@ def metal_router(metals: Metals) -> APIRouter:
     def add_heat(document: dict[str, Any]) -> MetalLine:
         return metals.add(document)
 
-    @router.get(
-        "/export",
-        operation_id="export_heats",
-        response_class=Response,
-        responses={200: {"content": {"text/csv": {}, "application/json": {}}}},
-    )
+    @router.get("/export", operation_id="export_heats", **FILE_ANSWER)
     def export_heats(kind: FileKind = "csv") -> Response:
-        named = f"attachment; filename=heats.{kind}"
-        return Response(
-            metals.write_out(kind),
-            media_type=MEDIA_TYPES[kind],
-            headers={"Content-Disposition": named},
-        )
+        return file_answer(metals.write_out(kind), "heats", kind)
 
     @router.post("/look-into", operation_id="look_into_certificates")
     def look_into_certificates(body: FileBody) -> ReadFile:

@@ -1,18 +1,16 @@
 """The rack over HTTP: items, forms, files in and out."""
 
-from typing import Annotated, Any
+from typing import Any
 
-from fastapi import APIRouter, Body, Response
+from fastapi import APIRouter, Response
 from pydantic import BaseModel, ConfigDict
 
+from pellak.api.file_doors import FILE_ANSWER, FileBody, file_answer
 from pellak.api.problems import documented
 from pellak.core.rack.files import FileKind, ReadRack
 from pellak.core.torch.candidates import RackTip
 from pellak.shop.gas_book import GasBook, GasSum
 from pellak.shop.rack import OwnedItem, RackBook, RackForm, TakenIn, rack_forms
-
-MEDIA_TYPES = {"csv": "text/csv; charset=utf-8", "json": "application/json"}
-FileBody = Annotated[bytes, Body(media_type="application/octet-stream")]
 
 
 class ItemChange(BaseModel):
@@ -49,19 +47,9 @@ def rack_router(rack: RackBook, gas: GasBook) -> APIRouter:
     def list_tips() -> list[RackTip]:
         return rack.tips()
 
-    @router.get(
-        "/export",
-        operation_id="export_rack",
-        response_class=Response,
-        responses={200: {"content": {"text/csv": {}, "application/json": {}}}},
-    )
+    @router.get("/export", operation_id="export_rack", **FILE_ANSWER)
     def export_rack(kind: FileKind = "csv") -> Response:
-        named = f"attachment; filename=rack.{kind}"
-        return Response(
-            rack.write_out(kind),
-            media_type=MEDIA_TYPES[kind],
-            headers={"Content-Disposition": named},
-        )
+        return file_answer(rack.write_out(kind), "rack", kind)
 
     @router.post("/look-into", operation_id="look_into_rack")
     def look_into_rack(body: FileBody) -> ReadRack:

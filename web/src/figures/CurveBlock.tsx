@@ -4,6 +4,7 @@ import { useId } from "react";
 
 import type { Curve } from "../api/client";
 import { useUnits } from "../shell/settings";
+import { significant } from "../shell/units";
 
 const WIDTH = 288;
 const HEIGHT = 170;
@@ -18,10 +19,8 @@ export function CurveBlock({ curve }: { curve: Curve }) {
   const known = curve.points.filter((p): p is { x: number; y: number } => p.y != null);
   if (known.length < 2) return null;
   const ys = [...known.map((p) => p.y), ...(curve.limit == null ? [] : [curve.limit])];
-  const low = Math.floor((Math.min(...ys) - 30) / 50) * 50;
-  const high = Math.ceil((Math.max(...ys) + 20) / 50) * 50;
   const x = scaleLinear([known[0]?.x ?? 0, known.at(-1)?.x ?? 1], [LEFT, WIDTH - RIGHT]);
-  const y = scaleLinear([low, high], [HEIGHT - FOOT, TOP]);
+  const y = scaleLinear([Math.min(...ys), Math.max(...ys)], [HEIGHT - FOOT, TOP]).nice(3);
   const marks = (curve.at_x ?? []).filter((p): p is { x: number; y: number } => p.y != null);
   const told = marks.map(
     (p) => `${units.measure(p.y, curve.y_unit)} at ${units.measure(p.x, curve.x_unit)}`,
@@ -35,13 +34,13 @@ export function CurveBlock({ curve }: { curve: Curve }) {
     >
       <title id={`${id}-text`}>{`${curve.label}: ${told.join(", ")}.`}</title>
       <text x={2} y={12} className="fill-mute">
-        {curve.y_unit}
+        {units.symbol(curve.y_unit)}
       </text>
-      {[low, (low + high) / 2, high].map((tick) => (
+      {y.ticks(3).map((tick) => (
         <g key={tick}>
           <line x1={LEFT} x2={WIDTH - RIGHT} y1={y(tick)} y2={y(tick)} stroke="var(--line)" />
           <text x={LEFT - 6} y={y(tick) + 4} textAnchor="end" className="fill-mute">
-            {Math.round(tick)}
+            {significant(units.convert(tick, curve.y_unit), 4)}
           </text>
         </g>
       ))}
@@ -57,7 +56,7 @@ export function CurveBlock({ curve }: { curve: Curve }) {
             strokeWidth={1.5}
           />
           <text x={WIDTH - RIGHT} y={y(curve.limit) - 5} textAnchor="end" className="fill-stop">
-            {`${curve.limit_label} ${Math.round(curve.limit)}`}
+            {`${curve.limit_label} ${significant(units.convert(curve.limit, curve.y_unit), 4)}`}
           </text>
         </g>
       )}

@@ -75,4 +75,15 @@ describe("units", () => {
   ])("rewords %s", (text, expected) => {
     expect(inch.prose(text)).toBe(expected);
   });
+
+  it("leaves a sentence alone where its own system has nothing to convert", () => {
+    expect(metric.prose("18 gauge sheet steel = 1.214 mm")).toBe("18 gauge sheet steel = 1.214 mm");
+    expect(metric.prose("heat it to 205 °C, hold 3 mm off")).toBe(
+      "heat it to 205 °C, hold 3 mm off",
+    );
+  });
+
+  it("writes degrees of angle close to their number", () => {
+    expect(metric.measure(60, "deg")).toBe("60°");
+  });
 });

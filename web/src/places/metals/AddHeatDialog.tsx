@@ -4,6 +4,7 @@ import { useId, useState } from "react";
 import { answer, client, faultOf, type MetalLine, ProblemError } from "../../api/client";
 import { metalsQuery } from "../../api/queries";
 import { Dialog } from "../../parts/Dialog";
+import { FormLine } from "../../parts/FormLine";
 
 interface AddHeatDialogProps {
   open: boolean;
@@ -47,7 +48,7 @@ export function AddHeatDialog({ open, onClose, metals, onAdded }: AddHeatDialogP
           add.mutate();
         }}
       >
-        <Field id={`${id}-heat`} label="Heat number" fault={fault("heat")}>
+        <FormLine id={`${id}-heat`} label="Heat number" fault={fault("heat")}>
           <input
             id={`${id}-heat`}
             className="field"
@@ -56,8 +57,8 @@ export function AddHeatDialog({ open, onClose, metals, onAdded }: AddHeatDialogP
             value={typed.heat}
             onChange={set("heat")}
           />
-        </Field>
-        <Field id={`${id}-alloy`} label="Which alloy of the catalogue?" fault={fault("alloy")}>
+        </FormLine>
+        <FormLine id={`${id}-alloy`} label="Which alloy of the catalogue?" fault={fault("alloy")}>
           <input
             id={`${id}-alloy`}
             className="field"
@@ -76,8 +77,12 @@ export function AddHeatDialog({ open, onClose, metals, onAdded }: AddHeatDialogP
                 </option>
               ))}
           </datalist>
-        </Field>
-        <Field id={`${id}-line`} label="Analysis, element and amount in turn" fault={fault("line")}>
+        </FormLine>
+        <FormLine
+          id={`${id}-line`}
+          label="Analysis, element and amount in turn"
+          fault={fault("line")}
+        >
           <textarea
             id={`${id}-line`}
             className="field min-h-20 py-2"
@@ -86,8 +91,8 @@ export function AddHeatDialog({ open, onClose, metals, onAdded }: AddHeatDialogP
             value={typed.line}
             onChange={set("line")}
           />
-        </Field>
-        <Field id={`${id}-note`} label="Note (may stay empty)" fault={fault("note")}>
+        </FormLine>
+        <FormLine id={`${id}-note`} label="Note (may stay empty)" fault={fault("note")}>
           <input
             id={`${id}-note`}
             className="field"
@@ -95,7 +100,7 @@ export function AddHeatDialog({ open, onClose, metals, onAdded }: AddHeatDialogP
             value={typed.note}
             onChange={set("note")}
           />
-        </Field>
+        </FormLine>
         {elsewhere.map((one) => (
           <p key={one.field} role="alert" className="text-stop">
             {one.field}: read “{one.was_read}”; wanted {one.accepted}.
@@ -111,26 +116,5 @@ export function AddHeatDialog({ open, onClose, metals, onAdded }: AddHeatDialogP
         </button>
       </form>
     </Dialog>
-  );
-}
-
-interface FieldProps {
-  id: string;
-  label: string;
-  fault: string | null;
-  children: React.ReactNode;
-}
-
-function Field({ id, label, fault, children }: FieldProps) {
-  return (
-    <div>
-      <label htmlFor={id}>{label}</label>
-      {children}
-      {fault && (
-        <p role="alert" className="mt-1 text-sm text-stop">
-          {fault}
-        </p>
-      )}
-    </div>
   );
 }

@@ -11,6 +11,7 @@ import {
 } from "../../api/client";
 import { rackQuery } from "../../api/queries";
 import { Dialog } from "../../parts/Dialog";
+import { FormLine } from "../../parts/FormLine";
 import { useUnits } from "../../shell/settings";
 
 interface ItemDialogProps {
@@ -55,6 +56,7 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
     note: String(standing["note"] ?? ""),
     ...Object.fromEntries(asked.map((field) => [field.field, first(field)])),
   }));
+  const [version, setVersion] = useState(owned?.version ?? 0);
   const [reading, setReading] = useState({ weight: "", gauge: "", temperature: "" });
   const save = useMutation({
     mutationFn: async () => {
@@ -82,9 +84,14 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
       return answer(
         client.PATCH("/api/rack/{item_id}", {
           params: { path: { item_id: owned.id } },
-          body: { version: owned.version, changes: document },
+          body: { version, changes: document },
         }),
       );
+    },
+    onError: (error) => {
+      // Saved elsewhere first: what was typed stays, and saving again puts it on top.
+      if (error instanceof ProblemError && error.problem.status === 409)
+        setVersion((error.problem.current as OwnedItem).version);
     },
     onSuccess: async () => {
       await cache.invalidateQueries({ queryKey: rackQuery.queryKey });
@@ -112,7 +119,7 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
           save.mutate();
         }}
       >
-        <Line
+        <FormLine
           id={`${id}-name`}
           label={form.kind === "tip" ? "Label stamped on it" : "Name"}
           fault={faultOf(save.error, "name")}
@@ -125,9 +132,9 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
             value={typed["name"]}
             onChange={set("name")}
           />
-        </Line>
+        </FormLine>
         {asked.map((field) => (
-          <Line
+          <FormLine
             key={field.field}
             id={`${id}-${field.field}`}
             label={field.label}
@@ -159,7 +166,7 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
                 onChange={set(field.field)}
               />
             )}
-          </Line>
+          </FormLine>
         ))}
         {form.kind === "cylinder" && (
           <fieldset className="rounded-md border border-line p-3">
@@ -189,7 +196,11 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
             </p>
           </fieldset>
         )}
-        <Line id={`${id}-note`} label="Note (may stay empty)" fault={faultOf(save.error, "note")}>
+        <FormLine
+          id={`${id}-note`}
+          label="Note (may stay empty)"
+          fault={faultOf(save.error, "note")}
+        >
           <input
             id={`${id}-note`}
             className="field"
@@ -197,7 +208,7 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
             value={typed["note"]}
             onChange={set("note")}
           />
-        </Line>
+        </FormLine>
         {elsewhere.map((fault) => (
           <p key={fault.field} role="alert" className="text-stop">
             {fault.field}: read “{fault.was_read}”; wanted {fault.accepted}.
@@ -205,7 +216,9 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
         ))}
         {save.error && faults.length === 0 && (
           <p role="alert" className="text-stop">
-            {save.error.message}
+            {save.error instanceof ProblemError && save.error.problem.status === 409
+              ? "Someone saved this in another window. Save again to put yours on top, or close to keep theirs."
+              : save.error.message}
           </p>
         )}
         <button className="button-main" disabled={save.isPending}>
@@ -213,29 +226,5 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
         </button>
       </form>
     </Dialog>
-  );
-}
-
-function Line({
-  id,
-  label,
-  fault,
-  children,
-}: {
-  id: string;
-  label: string;
-  fault: string | null;
-  children: React.ReactNode;
-}) {
-  return (
-    <div>
-      <label htmlFor={id}>{label}</label>
-      {children}
-      {fault && (
-        <p role="alert" className="mt-1 text-sm text-stop">
-          {fault}
-        </p>
-      )}
-    </div>
   );
 }
