@@ -13,8 +13,17 @@ _OPERATORS = {
 }
 
 
+_FUNCTIONS = {
+    "sqrt": math.sqrt,
+    "tanh": math.tanh,
+    "arctan": math.atan,
+    "exp": math.exp,
+    "lg": math.log10,
+}
+
+
 def evaluate(inserted: str) -> float:
-    """Return what a line with numbers in it comes to; knows + - * / ^ and sqrt."""
+    """Return what a line with numbers in it comes to; knows + - * / ^ and a few functions."""
 
     def walk(node: ast.expr) -> float:
         match node:
@@ -24,8 +33,8 @@ def evaluate(inserted: str) -> float:
                 return _OPERATORS[type(op)](walk(left), walk(right))
             case ast.UnaryOp(op=ast.USub(), operand=operand):
                 return -walk(operand)
-            case ast.Call(func=ast.Name(id="sqrt"), args=[inner]):
-                return math.sqrt(walk(inner))
+            case ast.Call(func=ast.Name(id=name), args=[inner]) if name in _FUNCTIONS:
+                return _FUNCTIONS[name](walk(inner))
         raise ValueError(ast.dump(node))
 
     return walk(ast.parse(inserted.replace("^", "**"), mode="eval").body)

@@ -234,7 +234,7 @@ def _hardness(composition: Composition | None, solution: HeatSolution) -> list[W
             formula=HARDNESS_FORMULA,
             inserted=inserted(HARDNESS_FORMULA, hardness_numbers(composition, t85_s)),
             source=HARDNESS_SOURCE,
-            note="beside the seam, as welded from this start temperature",
+            note="beside the seam, from this start; held between bainite's and martensite's",
         )
     ]
 

@@ -96,7 +96,7 @@ def cooling_time(case: PreheatCase, curve: Sequence[CoolingPoint]) -> MethodAnsw
                 formula=FORMULA,
                 inserted=inserted(FORMULA, hardness_numbers(case.metal.composition, cold.t85_s)),
                 source=SOURCE,
-                note="beside the seam, started cold; cooling time by the plate model",
+                note="beside the seam, started cold; held between bainite's and martensite's",
             )
         ],
     )

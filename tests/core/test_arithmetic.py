@@ -1,0 +1,93 @@
+"""Every line a person could follow on paper: the inserted numbers come to the value shown."""
+
+import pytest
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+
+from pellak.core.gas.content import CylindersGiven
+from pellak.core.gas.cylinders import reckon_cylinders
+from pellak.core.job import SeamJob, ShopSchools, with_changes
+from pellak.core.metal.hardness import hardenability
+from pellak.core.plan import compose_plan
+from pellak.core.preheat.reckon import PreheatGiven, reckon_preheat
+from tests.core.evaluate import evaluate
+from tests.core.test_tip import DEMO
+
+PREHEAT_LINES = {"seferian_c", "chemical_carbon", "en1011_b_c", "en1011_b_edge_c", "haz_hv",
+                 "spread_max_k"}  # fmt: skip
+
+
+def by_name(lines):
+    return {line.name: line for line in lines}
+
+
+@settings(max_examples=40, deadline=None)
+@given(
+    st.floats(0.1, 0.6), st.floats(0.3, 1.8), st.floats(0, 1.2), st.floats(0, 0.4),
+    st.floats(1, 80),
+)  # fmt: skip
+def test_preheat_lines(carbon, manganese, chromium, molybdenum, thickness_mm):
+    composition = {"C": carbon, "Mn": manganese, "Cr": chromium, "Mo": molybdenum}
+    answer = reckon_preheat(
+        PreheatGiven(composition=composition, family="chromoly", thickness_mm=thickness_mm)
+    )
+    checked = 0
+    for line in answer.working:
+        if line.name in PREHEAT_LINES and line.value is not None:
+            told = evaluate(line.inserted)
+            if line.name == "haz_hv":
+                ends = hardenability(composition)
+                told = min(max(told, ends.bainite_hv), ends.martensite_hv)
+            assert told == pytest.approx(line.value, rel=5e-3, abs=0.6), line.name
+            checked += 1
+    assert checked >= 2
+
+
+@pytest.mark.parametrize("alloy", ["gi-30", "en-gjs-500-7"])
+def test_the_spread_line(alloy):
+    lines = by_name(reckon_preheat(PreheatGiven(alloy=alloy, thickness_mm=9)).working)
+    assert evaluate(lines["spread_max_k"].inserted) == pytest.approx(lines["spread_max_k"].value)
+
+
+@given(st.floats(1, 230), st.floats(-10, 40), st.floats(20, 4000))
+def test_oxygen_lines(gauge, temperature_c, flow):
+    answer = reckon_cylinders(
+        CylindersGiven(gas="oxygen", water_capacity_l=50, gauge_bar=gauge,
+                       temperature_c=temperature_c, flow_l_per_h=flow)
+    )  # fmt: skip
+    for line in answer.working:
+        assert evaluate(line.inserted) == pytest.approx(line.value, rel=2e-3), line.name
+
+
+@given(st.floats(46, 49), st.floats(20, 300))
+def test_acetylene_lines(weight, flow):
+    answer = reckon_cylinders(
+        CylindersGiven(gas="acetylene", size="acetylene-4.1", tare_kg=45, weight_kg=weight,
+                       flow_l_per_h=flow)
+    )  # fmt: skip
+    for line in answer.working:
+        assert evaluate(line.inserted) == pytest.approx(line.value, rel=2e-3), line.name
+
+
+@settings(max_examples=15, deadline=None)
+@given(st.floats(0.8, 3), st.floats(15, 200), st.floats(30, 90))
+def test_the_line_of_a_closing_ring(thickness_mm, diameter, angle):
+    assume(diameter > 8 * thickness_mm)
+    changes = {"alloy": "4130", "joint": "cluster", "thickness_mm": thickness_mm,
+               "outside_diameter_mm": diameter, "branch_deg": angle, "closed": "vented"}  # fmt: skip
+    plan = compose_plan(with_changes(SeamJob(name="x"), changes), ShopSchools(), DEMO)
+    shown = {f.id: f for s in plan.stations for f in s.figures}
+    if "closing_c" not in shown:
+        return
+    line = shown["closing_c"].working[0]
+    assert min(evaluate(line.inserted), 1480) == pytest.approx(line.value, rel=2e-3)
+    assert line.low <= line.value <= line.high
+
+
+def test_the_hardness_line_of_a_seam_agrees_with_the_preheat_stations():
+    changes = {"alloy": "4130", "thickness_mm": 1.6, "length_mm": 200}
+    plan = compose_plan(with_changes(SeamJob(name="x"), changes), ShopSchools(), DEMO)
+    shown = {f.id: f for s in plan.stations for f in s.figures}
+    assert evaluate(shown["haz_hv"].working[0].inserted) == pytest.approx(
+        shown["haz_hv"].value, rel=2e-3
+    )
