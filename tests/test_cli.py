@@ -149,3 +149,38 @@ def test_restoring_what_is_no_database_is_refused(run, tmp_path):
     (tmp_path / "text").write_text("words " * 400)
     assert run("restore", "--data", tmp_path / "new", tmp_path / "text")[0] == 2
     assert run("restore", "--data", tmp_path / "new2", tmp_path / "none")[0] == 2
+
+
+@pytest.mark.parametrize(
+    ("job", "says"),
+    [
+        ({"alloy": "pb-sheet", "family": "lead", "joint": "lap", "thickness_mm": 2.24,
+          "length_mm": 900}, "P3 respirator"),
+        ({"alloy": "al-5083", "family": "aluminium", "thickness_mm": 3}, "not fused by torch"),
+        ({"alloy": "4130", "family": "chromoly", "thickness_mm": 5, "length_mm": 90},
+         "205 °C"),
+        ({"alloy": "gi-30", "family": "cast-iron", "joint": "casting-crack", "thickness_mm": 9,
+          "restraint": "high", "closed": "vented", "length_mm": 80}, "soak the whole part"),
+    ],
+)  # fmt: skip
+def test_a_plan_of_any_metal_is_a_readable_sheet(run, tmp_path, job, says):
+    file = tmp_path / "job.json"
+    file.write_text(json.dumps({"name": "Sheet", **job}))
+    status, out, _ = run("plan", file, "--text")
+    assert status == 0
+    assert says in " ".join(out.split())
+    assert max(len(line) for line in out.splitlines()) <= 92
+
+
+@pytest.mark.parametrize(
+    ("name", "given", "says"),
+    [
+        ("preheat", {"alloy": "sae-1045", "thickness_mm": 20}, '"method":"seferian"'),
+        ("supply", {"acetylene_l_per_h": 120}, '"purge_s"'),
+        ("cylinders", {"gas": "oxygen", "size": "oxygen-7.1", "gauge_bar": 90}, '"content_m3"'),
+    ],
+)
+def test_preheat_and_gas_answer_at_the_shell(run, name, given, says):
+    status, out, _ = run("reckon", name, given=given)
+    assert status == 0
+    assert says in out.replace(" ", "").replace("\n", "")

@@ -73,8 +73,14 @@ def test_acetylene_lines(weight, flow):
 @given(st.floats(0.8, 3), st.floats(15, 200), st.floats(30, 90))
 def test_the_line_of_a_closing_ring(thickness_mm, diameter, angle):
     assume(diameter > 8 * thickness_mm)
-    changes = {"alloy": "4130", "joint": "cluster", "thickness_mm": thickness_mm,
-               "outside_diameter_mm": diameter, "branch_deg": angle, "closed": "vented"}  # fmt: skip
+    changes = {
+        "alloy": "4130",
+        "joint": "cluster",
+        "thickness_mm": thickness_mm,
+        "outside_diameter_mm": diameter,
+        "branch_deg": angle,
+        "closed": "vented",
+    }
     plan = compose_plan(with_changes(SeamJob(name="x"), changes), ShopSchools(), DEMO)
     shown = {f.id: f for s in plan.stations for f in s.figures}
     if "closing_c" not in shown:
