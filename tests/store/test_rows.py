@@ -114,11 +114,15 @@ def test_only_timed_runs_since_a_moment_are_summed(database):
 
 
 def test_nothing_of_a_transaction_that_fails_is_kept(database):
-    with pytest.raises(RuntimeError), database.transaction() as session:
-        Rack(session).add(item(1))
-        HeatLots(session).add(heat(1))
-        session.flush()
-        raise RuntimeError("power")
+    def cut_short():
+        with database.transaction() as session:
+            Rack(session).add(item(1))
+            HeatLots(session).add(heat(1))
+            session.flush()
+            raise RuntimeError("power")
+
+    with pytest.raises(RuntimeError, match="power"):
+        cut_short()
     with database.transaction() as session:
         assert Rack(session).items() == []
         assert HeatLots(session).ever() == []
