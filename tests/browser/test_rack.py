@@ -100,5 +100,5 @@ def test_the_flame_is_shown_with_its_curves(desk):
     flame = desk.get_by_role("region", name="Flame", exact=True)
     expect(flame.get_by_role("img", name=re.compile("Flame temperature"))).to_be_visible()
     free = desk.get_by_role("region", name="Free oxygen in the flame")
-    expect(free.get_by_role("img", name=re.compile("Free oxygen"))).to_be_visible()
+    expect(free.get_by_role("img", name=re.compile("free oxygen left over"))).to_be_visible()
     expect(desk.get_by_text("Too little oxygen").first).to_be_visible()

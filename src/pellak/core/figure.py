@@ -65,13 +65,19 @@ class CurvePoint(Record):
 
 
 class Curve(Record):
-    """A figure drawn against another, with the level that matters and where this job stands."""
+    """A figure drawn against another, with the level that matters and where this job stands.
+
+    A second curve on the same axes may stand beside it; then both are named.
+    """
 
     label: str
     x_label: str
     x_unit: str
     y_unit: str
     points: list[CurvePoint]
+    name: str = ""
+    other: list[CurvePoint] = Field(default_factory=list)
+    other_name: str = ""
     limit: float | None = None
     limit_label: str = ""
     at_x: list[CurvePoint] = Field(default_factory=list)

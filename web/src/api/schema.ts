@@ -906,6 +906,8 @@ export interface components {
         /**
          * Curve
          * @description A figure drawn against another, with the level that matters and where this job stands.
+         *
+         *     A second curve on the same axes may stand beside it; then both are named.
          */
         Curve: {
             /** Label */
@@ -918,6 +920,18 @@ export interface components {
             y_unit: string;
             /** Points */
             points: components["schemas"]["CurvePoint"][];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Other */
+            other?: components["schemas"]["CurvePoint"][];
+            /**
+             * Other Name
+             * @default
+             */
+            other_name: string;
             /** Limit */
             limit?: number | null;
             /**

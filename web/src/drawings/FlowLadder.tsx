@@ -28,6 +28,7 @@ const HEAD_PX = 40;
 const FOOT_PX = 22;
 const NAME_PX = 74;
 const RIGHT_PX = 12;
+const TICK_APART_PX = 40;
 const BORE_PX_PER_MM = 9;
 const TICKS = [10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10000];
 
@@ -47,7 +48,9 @@ export function FlowLadder({ rungs, width, wanted, steerable }: FlowLadderProps)
   const height = HEAD_PX + rungs.length * ROW_PX + FOOT_PX;
   const foot = height - FOOT_PX;
   const [first, last] = x.domain() as [number, number];
-  const ticks = TICKS.filter((tick) => tick >= first && tick <= last);
+  const ticks: number[] = [];
+  for (const tick of TICKS.filter((one) => one >= first && one <= last))
+    if (x(tick) - x(ticks.at(-1) ?? first / 100) >= TICK_APART_PX) ticks.push(tick);
   const told = rungs
     .map(
       (rung) =>

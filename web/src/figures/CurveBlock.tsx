@@ -18,7 +18,12 @@ export function CurveBlock({ curve }: { curve: Curve }) {
   const id = useId();
   const known = curve.points.filter((p): p is { x: number; y: number } => p.y != null);
   if (known.length < 2) return null;
-  const ys = [...known.map((p) => p.y), ...(curve.limit == null ? [] : [curve.limit])];
+  const other = (curve.other ?? []).filter((p): p is { x: number; y: number } => p.y != null);
+  const ys = [
+    ...other.map((p) => p.y),
+    ...known.map((p) => p.y),
+    ...(curve.limit == null ? [] : [curve.limit]),
+  ];
   const x = scaleLinear([known[0]?.x ?? 0, known.at(-1)?.x ?? 1], [LEFT, WIDTH - RIGHT]);
   const y = scaleLinear([Math.min(...ys), Math.max(...ys)], [HEIGHT - FOOT, TOP]).nice(3);
   const marks = (curve.at_x ?? []).filter((p): p is { x: number; y: number } => p.y != null);
@@ -66,6 +71,23 @@ export function CurveBlock({ curve }: { curve: Curve }) {
         stroke="var(--ink)"
         strokeWidth={2}
       />
+      {other.length > 1 && (
+        <g>
+          <path
+            d={`M${other.map((p) => `${x(p.x)},${y(p.y)}`).join(" L")}`}
+            fill="none"
+            stroke="var(--mute)"
+            strokeWidth={2}
+            strokeDasharray="6 3"
+          />
+          <text x={x(other[0]?.x ?? 0) + 6} y={y(other[0]?.y ?? 0) - 6} className="fill-mute">
+            {curve.other_name}
+          </text>
+          <text x={WIDTH - RIGHT} y={12} textAnchor="end" className="fill-ink">
+            {curve.name}
+          </text>
+        </g>
+      )}
       {marks.map((mark) => (
         <circle
           key={mark.x}

@@ -27,6 +27,8 @@ from pellak.core.working import Caution, Working, inserted, short
 
 FLAME_RATIOS = tuple(round(0.8 + 0.1 * step, 2) for step in range(18))
 """Oxygen ratios the flame's curves are drawn through, carburising to far oxidising."""
+LEFT_OVER_RATIOS = tuple(round(0.8 + 0.05 * step, 2) for step in range(13))
+"""Closer about neutral, where carbon gas gives way to free oxygen."""
 HOLDS = "Tip, flow, flame, pressures with gas flowing, lens."
 
 
@@ -113,7 +115,7 @@ def _flame(reckoned: Reckoned) -> Figure:
 def _flame_gases(reckoned: Reckoned) -> Figure:
     """Return what is left over in the flame: carbon that hardens, or oxygen that burns."""
     ratio = reckoned.oxygen_ratio
-    shares = {b: flame_species(b) for b in (*FLAME_RATIOS, ratio)}
+    shares = {b: flame_species(b) for b in (*LEFT_OVER_RATIOS, ratio)}
     free = {b: 100 * (s["O2"] + s["O"] + s["OH"]) for b, s in shares.items()}
     formula = "100 * (x_O2 + x_O + x_OH)"
     here = shares[ratio]
@@ -134,11 +136,15 @@ def _flame_gases(reckoned: Reckoned) -> Figure:
     ).model_copy(
         update={
             "curve": Curve(
-                label="Free oxygen in the flame against oxygen for each part of acetylene",
+                label="Carbon gas and free oxygen left over, against oxygen for each part of "
+                "acetylene",
+                name="free oxygen",
+                other=[CurvePoint(x=b, y=100 * shares[b]["C2H2"]) for b in LEFT_OVER_RATIOS],
+                other_name="carbon gas",
                 x_label="oxygen to acetylene, by volume",
                 x_unit="",
                 y_unit="%",
-                points=[CurvePoint(x=b, y=free[b]) for b in FLAME_RATIOS],
+                points=[CurvePoint(x=b, y=free[b]) for b in LEFT_OVER_RATIOS],
                 at_x=[CurvePoint(x=ratio, y=free[ratio])],
             )
         }

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, Navigate, useNavigate, useParams } from "react-router";
 
-import type { Run } from "../../api/client";
+import type { BenchCard, Run } from "../../api/client";
 import { runQuery } from "../../api/queries";
 import { Away, Waiting } from "../../parts/States";
 import { useKeys } from "../../parts/useKeys";
@@ -15,14 +15,16 @@ import { useAwake } from "./useAwake";
 import { useBenchRun } from "./useBenchRun";
 import { Watch } from "./Watch";
 
-const PHASES: Record<string, string> = {
+const PHASES: Record<BenchCard["step"]["phase"], string> = {
   piece: "The piece",
   place: "The place",
   people: "People",
   equipment: "Equipment",
   gas: "Gas",
   "light-up": "Light up",
+  preheat: "Preheat and flux",
   seam: "The seam",
+  after: "After the seam",
   "shut-down": "Shut down",
 };
 
