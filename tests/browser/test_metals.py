@@ -190,7 +190,7 @@ def test_a_certificate_file_is_looked_into_then_taken_whole(desk, tmp_path):
     good = tmp_path / "good.csv"
     good.write_text(CERTIFICATE)
     form.get_by_label("Certificate file").set_input_files(good)
-    expect(form).to_contain_text("1 heat was read")
+    expect(form).to_contain_text("1 was read")
     expect(form).to_contain_text("column Hv")
     form.get_by_role("button", name="Take it in").click()
     expect(form).to_contain_text("1 taken in")
