@@ -50,7 +50,7 @@ export default function RackPlace() {
           </span>
         </p>
       </div>
-      <div className="grid items-start gap-4 lg:grid-cols-2">
+      <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-2">
         <GasSection />
         {forms.map((form) => (
           <KindSection
