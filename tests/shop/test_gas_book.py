@@ -61,6 +61,13 @@ def test_use_is_minutes_logged_times_the_flow_of_that_plan_and_costs_its_price(s
     assert sums(shop, DAY.replace(day=3))["oxygen"].used_cost is None
 
 
+def test_a_reading_that_cannot_be_counts_as_none(shop):
+    cylinder(shop, "odd", readings=[{"at": "2026-05-30T08:00", "weight_kg": 2.0}])
+    told = sums(shop)["acetylene"]
+    assert told.held_m3 is None
+    assert told.enough is None
+
+
 def test_a_cylinder_under_a_fifth_runs_low(shop):
     cylinder(shop, "low", tare_kg=45.0,
              readings=[{"at": "2026-05-30T08:00", "weight_kg": 45.6}])  # fmt: skip

@@ -7,6 +7,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from pellak.api.problems import documented
 from pellak.core.care.sequences import GUIDANCE, DrillStep, flash_back_drill
+from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR, LimitRegion
 from pellak.core.job import ShopSchools
 from pellak.core.reading.units import DisplayUnit, display_units
 from pellak.shop.find import Finder, Found
@@ -26,6 +27,7 @@ class Basics(BaseModel):
     units: list[DisplayUnit]
     drill: list[DrillStep]
     guidance: str
+    acetylene_limits_bar: dict[LimitRegion, float]
 
 
 def shop_router(settings: Settings, finder: Finder) -> APIRouter:
@@ -35,7 +37,10 @@ def shop_router(settings: Settings, finder: Finder) -> APIRouter:
     @router.get("/basics", operation_id="get_basics")
     def get_basics() -> Basics:
         return Basics(
-            units=list(display_units()), drill=list(flash_back_drill()), guidance=GUIDANCE
+            units=list(display_units()),
+            drill=list(flash_back_drill()),
+            guidance=GUIDANCE,
+            acetylene_limits_bar=dict(ACETYLENE_LIMIT_BAR),
         )
 
     @router.get("/shop/schools", operation_id="get_shop_schools")

@@ -8,10 +8,11 @@ from pellak.core.gas.hose import Gas
 from pellak.core.job import job_from
 from pellak.core.plan import Plan
 from pellak.core.rack.equipment import Equipment
+from pellak.core.rack.newest import content_now
 from pellak.core.working import Record
 from pellak.shop.clock import Clock
 from pellak.shop.planning import equipment, plan_job
-from pellak.shop.rack import cylinder_content
+from pellak.shop.rack import COMMON_FLOW_L_PER_H
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
 from pellak.store.runs import Runs
@@ -84,7 +85,7 @@ def _sum(
     held = [
         (item, answer.values)
         for item in shop.cylinders(gas)
-        for answer in [cylinder_content(item)]
+        for answer in [content_now(item, COMMON_FLOW_L_PER_H)]
         if answer is not None
     ]
     low_m3 = sum(v.low_m3 for _, v in held) if held else None

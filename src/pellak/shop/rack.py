@@ -7,16 +7,16 @@ from uuid import uuid4
 from sqlalchemy.orm import Session
 
 from pellak.core.errors import Refused
-from pellak.core.gas.content import CylindersGiven, cylinder_sizes
+from pellak.core.gas.content import cylinder_sizes
 from pellak.core.gas.cylinders import (
     CONTINUOUS_SHARE,
     CylindersAnswer,
     cylinders_to_couple,
-    reckon_cylinders,
 )
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.files import FileKind, ReadRack, read_rack, write_rack
-from pellak.core.rack.items import CylinderItem, RackField, RackItem, rack_fields, read_item
+from pellak.core.rack.items import RackField, RackItem, rack_fields, read_item
+from pellak.core.rack.newest import content_now
 from pellak.core.torch.candidates import RackTip, usable_band
 from pellak.core.working import Record
 from pellak.shop.clock import Clock
@@ -27,7 +27,7 @@ from pellak.store.rack import Rack
 from pellak.store.tables import RackItemRow
 
 NEUTRAL_RATIO = 1.05
-SCHOOL_FLOW_L_PER_H = 200.0
+COMMON_FLOW_L_PER_H = 200.0
 """Minutes left are shown at a common flow where no job asks for another."""
 
 
@@ -42,6 +42,7 @@ class OwnedItem(Record):
     band_low_l_per_h: float | None = None
     band_high_l_per_h: float | None = None
     gas: CylindersAnswer | None = None
+    at_flow_l_per_h: float = COMMON_FLOW_L_PER_H
     couple: int | None = None
     draw_limit_l_per_h: float | None = None
 
@@ -99,24 +100,6 @@ def rack_forms() -> list[RackForm]:
     ]
 
 
-def cylinder_content(item: CylinderItem) -> CylindersAnswer | None:
-    """Return what a cylinder holds by its newest reading; None where it was never read."""
-    if not item.readings:
-        return None
-    newest = item.readings[-1]
-    return reckon_cylinders(
-        CylindersGiven(
-            gas=item.gas,
-            size=item.size,
-            gauge_bar=newest.gauge_bar,
-            weight_kg=newest.weight_kg,
-            tare_kg=item.tare_kg,
-            temperature_c=newest.temperature_c,
-            flow_l_per_h=SCHOOL_FLOW_L_PER_H,
-        )
-    )
-
-
 def _owned(row: RackItemRow, shop: Equipment) -> OwnedItem:
     item = read_item(row.document)
     low = high = gas = couple = limit = None
@@ -129,11 +112,7 @@ def _owned(row: RackItemRow, shop: Equipment) -> OwnedItem:
         couple = cylinders_to_couple(max(full), low, None) if full else None
         limit = 1000 * max(full) * CONTINUOUS_SHARE if full else None
     if item.kind == "cylinder":
-        try:
-            gas = cylinder_content(item)
-        except Refused:
-            # A reading that contradicts the cylinder is shown as no reading.
-            gas = None
+        gas = content_now(item, COMMON_FLOW_L_PER_H)
     return OwnedItem(
         id=row.item_id,
         version=row.version,

@@ -733,6 +733,10 @@ export interface components {
             drill: components["schemas"]["DrillStep"][];
             /** Guidance */
             guidance: string;
+            /** Acetylene Limits Bar */
+            acetylene_limits_bar: {
+                [key: string]: number;
+            };
         };
         /**
          * BenchCard
@@ -1822,6 +1826,11 @@ export interface components {
             /** Band High L Per H */
             band_high_l_per_h?: number | null;
             gas?: components["schemas"]["CylindersAnswer"] | null;
+            /**
+             * At Flow L Per H
+             * @default 200
+             */
+            at_flow_l_per_h: number;
             /** Couple */
             couple?: number | null;
             /** Draw Limit L Per H */

@@ -1,18 +1,13 @@
 """Gas at the Torch station: pressures from the torch back, purge, what the cylinders hold."""
 
-from pellak.core.errors import Refused
 from pellak.core.figure import Figure, Stack, StackPart, figure_of
-from pellak.core.gas.content import CylindersGiven, cylinder_sizes
-from pellak.core.gas.cylinders import (
-    CONTINUOUS_SHARE,
-    CylindersAnswer,
-    reckon_cylinders,
-)
+from pellak.core.gas.content import cylinder_sizes
+from pellak.core.gas.cylinders import CONTINUOUS_SHARE, CylindersAnswer
 from pellak.core.gas.hose import Gas
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
 from pellak.core.gas.supply import SCHOOLS, GasValues, stack_of
 from pellak.core.rack.equipment import USUAL_HOSE_M, USUAL_HOSE_MM
-from pellak.core.rack.items import CylinderItem
+from pellak.core.rack.newest import content_now
 from pellak.core.stations.reckoned import Reckoned, choice_for, line
 from pellak.core.working import Caution, short
 
@@ -84,30 +79,6 @@ def _purge(reckoned: Reckoned) -> Figure:
     )
 
 
-def _content(
-    item: CylinderItem, flow_l_per_h: float, minutes: float | None
-) -> CylindersAnswer | None:
-    if not item.readings:
-        return None
-    newest = item.readings[-1]
-    try:
-        return reckon_cylinders(
-            CylindersGiven(
-                gas=item.gas,
-                size=item.size,
-                gauge_bar=newest.gauge_bar,
-                weight_kg=newest.weight_kg,
-                tare_kg=item.tare_kg,
-                temperature_c=newest.temperature_c,
-                flow_l_per_h=flow_l_per_h,
-                minutes_needed=minutes,
-            )
-        )
-    except Refused:
-        # A reading that contradicts its cylinder tells nothing; the rack says so.
-        return None
-
-
 def _enough_words(answer: CylindersAnswer, minutes: float | None) -> str:
     if minutes is None:
         return "tell the seam's length to see whether it is enough"
@@ -130,7 +101,7 @@ def gas_figures(reckoned: Reckoned, minutes: float | None) -> tuple[list[Figure]
         flow = reckoned.acetylene_l_per_h
         flow *= 1.0 if gas == "acetylene" else reckoned.oxygen_ratio
         for item in reckoned.equipment.cylinders(gas):
-            answer = _content(item, flow, minutes)
+            answer = content_now(item, flow, minutes)
             if answer is None:
                 size = cylinder_sizes()[item.size]
                 figures.append(

@@ -86,7 +86,7 @@ export function CylinderLevel({ owned, onEdit, putAway }: CylinderLevelProps) {
             {line && typeof line.value === "number" && (
               <p className="text-sm text-mute">
                 {units.measure(line.value, "min", 2)} {units.span(line.low, line.high, "min")} at{" "}
-                {units.measure(200, "L/h")}
+                {units.measure(owned.at_flow_l_per_h ?? 0, "L/h")}
               </p>
             )}
             {values.draw_limit_continuous_l_per_h != null && (

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { answer, client, type GasSum } from "../../api/client";
-import { gasQuery, schoolsQuery } from "../../api/queries";
+import { basicsQuery, gasQuery, schoolsQuery } from "../../api/queries";
 import { ToggleRow } from "../../parts/ToggleRow";
 import { useUnits } from "../../shell/settings";
 
@@ -10,6 +10,7 @@ export function GasSection() {
   const units = useUnits();
   const cache = useQueryClient();
   const { data: sums } = useQuery(gasQuery);
+  const { data: basics } = useQuery(basicsQuery);
   const { data: schools } = useQuery(schoolsQuery);
   const setLimit = useMutation({
     mutationFn: (limit: "general" | "strict") =>
@@ -32,10 +33,10 @@ export function GasSection() {
             label="Acetylene pressure limit"
             value={schools?.acetylene_limit ?? "general"}
             onChoose={(limit) => setLimit.mutate(limit)}
-            choices={[
-              { id: "general", label: units.measure(1.03, "bar", 3) },
-              { id: "strict", label: units.measure(0.62, "bar", 3) },
-            ]}
+            choices={(["general", "strict"] as const).map((id) => ({
+              id,
+              label: units.measure(basics?.acetylene_limits_bar[id] ?? 0, "bar", 3),
+            }))}
           />
           <p className="mt-1 text-sm text-mute">
             No plan ever sets more, flowing or static. Ask your gas supplier which holds.
