@@ -215,8 +215,11 @@ def _read_text(field: RackField, text: str) -> Any:
         case "readings":
             return json.loads(text)
         case "metres":
-            return _quantity(text if re.search("[a-z'\"]", text) else f"{text} m", "length",
-                             field.field) / 1000  # fmt: skip
+            # Metres are kept as they stand: by way of millimetres the last digit is lost.
+            metres = re.fullmatch(r"([\d.,e+-]+)\s*m?", text)
+            if metres:
+                return read_number(metres[1])
+            return _quantity(text, "length", field.field) / 1000
         case "length" | "flow" | "pressure" | "mass" as kind:
             return _quantity(text, kind, field.field)
         case "count" | "number":
