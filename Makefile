@@ -18,7 +18,7 @@ demo: .stamps/run .stamps/page ## install, build, load demo data, serve, print t
 test: check ## install what tests need, Chromium included, then run everything
 	$(PY) -m pytest
 
-check: .stamps/dev .stamps/page .stamps/chromium
+check: .stamps/dev .stamps/page .stamps/debian
 	$(VENV)/bin/ruff format --check .
 	$(VENV)/bin/ruff check .
 	$(VENV)/bin/mypy
@@ -61,8 +61,8 @@ lock: .stamps/dev ## recompute the lock files after a change of requirements
 	cd web && npm run --silent build
 	@touch $@
 
-.stamps/chromium: .stamps/venv
-	@sh scripts/ensure_chromium.sh
+.stamps/debian: .stamps/venv
+	@sh scripts/ensure_debian.sh
 	@touch $@
 
 clean: ## forget everything installed and built; records are left alone

@@ -124,8 +124,8 @@ def test_a_stale_version_gets_what_stands(client, job):
 def test_a_run_is_logged_and_listed(client, job):
     run = client.post(f"/api/jobs/{job['id']}/runs").json()
     path = f"/api/runs/{run['line']['id']}"
-    noted = client.patch(path, json={"version": 1, "entries": {"card": 4}}).json()
-    assert noted["log"]["card"] == 4
+    noted = client.patch(path, json={"version": 1, "entries": {"notes": "windy"}}).json()
+    assert noted["log"]["notes"] == "windy"
     bad = client.patch(path, json={"version": 2, "entries": {"puddle_s": "soon"}})
     assert fields(bad) == ["puddle_s"]
     final = {"version": 2, "entries": {"who": "Brit", "puddle_s": "4,4 s"}, "finish": True}

@@ -1,6 +1,7 @@
 """The real built page in the distribution's Chromium, served by the real command."""
 
 import os
+import re
 import shutil
 import signal
 import socket
@@ -41,8 +42,9 @@ def browser_type_launch_args(browser_type_launch_args):
 class Server:
     """`pellak serve` on a folder; may be killed as a power cut would, and started again."""
 
-    def __init__(self, folder: Path) -> None:
+    def __init__(self, folder: Path, *, quick: bool = False) -> None:
         self.folder = folder
+        self.quick = quick
         with socket.socket() as probe:
             probe.bind(("127.0.0.1", 0))
             self.port = probe.getsockname()[1]
@@ -51,7 +53,10 @@ class Server:
 
     def start(self) -> None:
         self._process = subprocess.Popen(
-            [PELLAK, "serve", "--data", self.folder, "--port", str(self.port)],
+            [sys.executable, "-m", "tests.browser.quick_server", self.folder, str(self.port)]
+            if self.quick
+            else [PELLAK, "serve", "--data", self.folder, "--port", str(self.port)],
+            cwd=ROOT,
             stdout=subprocess.DEVNULL,
         )
         for _ in range(200):
@@ -74,6 +79,16 @@ class Server:
 def server(tmp_path):
     subprocess.run([PELLAK, "demo", "--data", tmp_path], check=True, stdout=subprocess.DEVNULL)
     made = Server(tmp_path)
+    made.start()
+    yield made
+    made.kill()
+
+
+@pytest.fixture
+def quick_server(tmp_path):
+    """The demo on a clock sixty times as fast, for waits at the bench."""
+    subprocess.run([PELLAK, "demo", "--data", tmp_path], check=True, stdout=subprocess.DEVNULL)
+    made = Server(tmp_path, quick=True)
     made.start()
     yield made
     made.kill()
@@ -127,6 +142,22 @@ def desk(page, server, watched):
     # Keys mean something once the page stands, not before.
     expect(page.get_by_label("Name of the job")).to_be_visible()
     return page
+
+
+def walk_to(page, name, most=60):
+    """Go on card by card until a button of that name stands there; answer and test on the way."""
+    for _ in range(most):
+        if page.get_by_role("button", name=name).is_visible():
+            return
+        before = page.get_by_text(re.compile(r" of \d+$")).inner_text()
+        start = page.get_by_role("button", name=re.compile("^Valves closed: start"))
+        if start.is_visible():
+            start.click()
+            # A minute of the test, at sixty times the speed.
+            page.wait_for_timeout(1300)
+        page.get_by_role("button", name=re.compile("^(Yes, go on|Next)$")).click()
+        expect(page.get_by_text(before, exact=True)).to_be_hidden()
+    raise AssertionError(f"no card with {name}")
 
 
 def axe_violations(page) -> list[str]:

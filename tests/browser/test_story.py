@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, axe_violations, overflow_px
+from tests.browser.conftest import DESK, PHONE, axe_violations, overflow_px, walk_to
 
 FIGURES = [
     "Tip from the rack",
@@ -47,13 +47,9 @@ def scale_of(page):
     return sheet_px / pool_px
 
 
-def to_the_bench(page):
-    page.get_by_role("button", name="Take it to the bench").click()
-    expect(page.get_by_text("1 of 17")).to_be_visible()
-
-
 @pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
-def test_the_first_seam_end_to_end(page, server, watched, size):
+def test_the_first_seam_end_to_end(page, quick_server, watched, size):
+    server = quick_server
     page.set_viewport_size(size)
     watched(page, server)
     page.goto(server.url)
@@ -90,18 +86,14 @@ def test_the_first_seam_end_to_end(page, server, watched, size):
     assert overflow_px(page) <= 0
 
     page.get_by_role("button", name="Take it to the bench").click()
-    expect(page.get_by_text("The piece · 1 of 17")).to_be_visible()
+    expect(page.get_by_text("People · 1 of 30")).to_be_visible()
     assert axe_violations(page) == []
-    for _ in range(4):
-        page.get_by_role("button", name="Yes, go on").click()
-    while not page.get_by_role("button", name=re.compile("^Flame on: start")).is_visible():
-        page.get_by_role("button", name="Next").click()
+    walk_to(page, re.compile("^Flame on: start"))
     page.keyboard.press("t")
     page.wait_for_timeout(1500)
     page.keyboard.press("t")
     expect(page.get_by_text(re.compile(r"first puddle 1\.[4-9]"))).to_be_visible()
-    while not page.get_by_role("button", name="Look and log").is_visible():
-        page.get_by_role("button", name="Next").click()
+    walk_to(page, "Look and log")
     page.get_by_role("button", name="Look and log").click()
     assert axe_violations(page) == []
     page.get_by_role("button", name="blue band even both sides").click()
@@ -137,61 +129,3 @@ def test_the_first_seam_end_to_end(page, server, watched, size):
     expect(page.get_by_role("textbox", name="Thickness", exact=True)).to_have_value(
         "1.21 mm · 18 ga"
     )
-
-
-def test_a_run_cut_short_goes_on_at_the_same_card(desk, server):
-    to_the_bench(desk)
-    for _ in range(6):
-        desk.keyboard.press("PageDown")
-    expect(desk.get_by_text("7 of 17")).to_be_visible()
-    desk.wait_for_timeout(600)
-    server.kill()
-    server.start()
-    desk.reload()
-    expect(desk.get_by_text("7 of 17")).to_be_visible()
-    desk.get_by_role("link", name="Leave the bench").click()
-    desk.get_by_role("button", name="Back to the bench").click()
-    expect(desk.get_by_text("7 of 17")).to_be_visible()
-
-
-def test_the_bench_goes_by_pedal_and_the_drill_is_one_key_away(desk):
-    to_the_bench(desk)
-    desk.keyboard.press("Space")
-    desk.keyboard.press("PageDown")
-    expect(desk.get_by_text("3 of 17")).to_be_visible()
-    desk.keyboard.press("PageUp")
-    expect(desk.get_by_text("2 of 17")).to_be_visible()
-    desk.keyboard.press("!")
-    drill = desk.get_by_role("alertdialog", name="Flash-back drill")
-    expect(drill).to_contain_text("Oxygen shut at the torch")
-    assert axe_violations(desk) == []
-    desk.keyboard.press("Escape")
-    expect(drill).to_be_hidden()
-    for _ in range(12):
-        desk.keyboard.press("PageDown")
-    expect(desk.get_by_text("14 of 17")).to_be_visible()
-    desk.get_by_role("button", name="Flame out").click()
-    expect(desk.get_by_text("acetylene torch valve first")).to_be_visible()
-
-
-def test_a_stopwatch_runs_on_through_a_reload(desk):
-    to_the_bench(desk)
-    for _ in range(12):
-        desk.keyboard.press("PageDown")
-    expect(desk.get_by_text("13 of 17")).to_be_visible()
-    desk.keyboard.press("T")
-    desk.wait_for_timeout(800)
-    desk.reload()
-    expect(desk.get_by_role("button", name=re.compile("Puddle: stop"))).to_be_visible()
-    desk.wait_for_timeout(400)
-    desk.keyboard.press("T")
-    expect(desk.get_by_text(re.compile(r"first puddle [1-9]\.?\d* s"))).to_be_visible()
-
-
-def test_touch_targets_at_the_bench_suit_gloves(desk):
-    desk.set_viewport_size(PHONE)
-    to_the_bench(desk)
-    for name in (re.compile("^Yes, go on"), re.compile("^Back"), re.compile("^Flash-back")):
-        box = desk.get_by_role("button", name=name).bounding_box()
-        assert min(box["height"], box["width"]) >= 72
-    assert overflow_px(desk) <= 0

@@ -79,7 +79,9 @@ def test_every_answer_is_a_choice_the_job_takes():
         for answer in question.answer:
             told = with_changes(SeamJob(name="x"), {question.field: answer.id})
             assert told.answers[question.field] == answer.id
-            cautions = question_cautions({question.field: answer.id}, "carbon-steel", "butt")
+            cautions = question_cautions(
+                {question.field: answer.id}, "carbon-steel", "butt", question.station
+            )
             named = [c for c in cautions if c.text == answer.text]
             asked = not question.families or "carbon-steel" in question.families
             assert len(named) == (1 if answer.level and asked else 0)

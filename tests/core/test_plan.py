@@ -182,7 +182,7 @@ def test_cards_carry_the_plans_own_numbers():
     plan = plan_of(thickness_mm="1.2", length_mm="300")
     cards = {card.step.id: card for card in plan.cards}
     assert cards["puddle"].figure == figures(plan)["puddle_s"]
-    assert cards["set"].figure == figures(plan)["acetylene_set_bar"]
+    assert cards["set-acetylene"].figure == figures(plan)["acetylene_set_bar"]
     assert cards["leak"].figure is None
 
 

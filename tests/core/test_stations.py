@@ -160,9 +160,12 @@ def test_the_draw_on_the_cylinder_is_told_before_it_is_lit(thickness_mm, least_l
 
 def test_safe_start_counts_its_stops():
     checks = figures(plan_of(thickness_mm="1.2"), "safe-start")["checks"]
-    assert checks.text == "17 steps"
-    assert checks.detail.startswith("4 of them must be answered")
-    assert checks.choice.field == "shut_down"
+    assert checks.text == "30 steps"
+    assert checks.detail.startswith("7 of them must be answered")
+    shown = figures(plan_of(thickness_mm="1.2"), "safe-start")
+    for field in ("shut_down", "fuel_setting", "fire_watch"):
+        assert shown[field].choice.field == field
+    assert shown["place"].asks.chosen is None
 
 
 def test_a_pressure_over_the_limit_blocks_the_torch_and_the_start():

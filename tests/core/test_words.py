@@ -124,7 +124,7 @@ def test_times_are_logged_as_typed(entries, puddle_s, seam_min):
         ({"puddle_s": "1 h"}, "puddle_s"),
         ({"seam_min": 0}, "seam_min"),
         ({"seen": ["dragons"]}, "seen"),
-        ({"card": -1}, "card"),
+        ({"step": "light"}, "step"),
         ({"weather": "fair"}, "weather"),
         ({"notes": "x" * 5000}, "notes"),
     ],

@@ -7,6 +7,7 @@ import pytest
 
 from pellak.core.errors import Refused
 from pellak.demo.ferry import JOBS, RUNS, load_demo
+from pellak.shop.at_bench import AtBench
 from pellak.shop.bench import Bench
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.find import Finder
@@ -28,6 +29,7 @@ class Shop:
 
         self.bench = Bench(self.database, clock)
         self.book = RunBook(self.database, clock)
+        self.at = AtBench(self.database, self.book)
         self.settings = Settings(self.database)
         self.finder = Finder(self.database)
         self.metals = Metals(self.database, clock)
@@ -107,20 +109,21 @@ def test_a_job_put_away_can_be_brought_back(shop):
 def test_a_run_is_taken_up_again_where_it_stood(shop):
     job = shop.patch()
     run = shop.book.start(job.id)
-    shop.book.note(run.line.id, 1, {"card": 7, "puddle_s": "4.1 s"})
+    stood = shop.at.stand(run.line.id, 1, "clear-vessel")
+    shop.book.note(run.line.id, stood.version, {"puddle_s": "4.1 s"})
     again = shop.book.start(job.id)
     assert again.line.id == run.line.id
-    assert (again.log.card, again.log.puddle_s) == (7, 4.1)
+    assert (again.bench.at, again.log.puddle_s) == ("clear-vessel", 4.1)
     assert shop.bench.tickets()[0].open_run_id == run.line.id
 
 
 def test_a_job_changed_since_is_never_run_by_its_old_plan(shop):
     job = shop.patch()
     first = shop.book.start(job.id)
-    shop.book.note(first.line.id, 1, {"card": 7})
+    shop.at.stand(first.line.id, 1, "clear-vessel")
     shop.bench.change(job.id, 1, {"thickness_mm": 3.0})
     second = shop.book.start(job.id)
-    assert second.log.card == 0
+    assert second.bench.at == "begin"
     assert second.plan.job.thickness_mm == 3
     assert [line.id for line in shop.book.lines()] == [second.line.id]
     shop.book.note(second.line.id, 1, {"puddle_s": "9"})
@@ -158,10 +161,10 @@ def test_what_is_not_ready_does_not_go_to_the_bench(shop):
 
 def test_two_tablets_at_one_run_do_not_overwrite_each_other(shop):
     run = shop.book.start(shop.patch().id)
-    shop.book.note(run.line.id, 1, {"card": 3})
+    shop.book.note(run.line.id, 1, {"who": "Brit"})
     with pytest.raises(Stale) as stale:
-        shop.book.note(run.line.id, 1, {"card": 1})
-    assert stale.value.current.log.card == 3
+        shop.book.note(run.line.id, 1, {"who": "Tove"})
+    assert stale.value.current.log.who == "Brit"
 
 
 @pytest.mark.parametrize("call", ["open", "undo", "put_away", "bring_back"])

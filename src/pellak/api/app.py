@@ -1,6 +1,5 @@
 """The wiring: one database, the use cases on it, the routes over them, the page beside them."""
 
-from collections.abc import Callable
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
@@ -14,12 +13,15 @@ from pellak import __version__
 from pellak.api.bench_routes import bench_router
 from pellak.api.guards import Guards
 from pellak.api.metal_routes import metal_router
+from pellak.api.paper_routes import paper_router
 from pellak.api.problems import install_problems, name_problem_media_type
 from pellak.api.rack_routes import rack_router
 from pellak.api.reckon_routes import reckon_router
 from pellak.api.run_routes import run_router
 from pellak.api.shop_routes import shop_router
+from pellak.shop.at_bench import AtBench
 from pellak.shop.bench import Bench
+from pellak.shop.clock import Clock, Moments, machine_moment
 from pellak.shop.find import Finder
 from pellak.shop.gas_book import GasBook
 from pellak.shop.metals import Metals
@@ -53,7 +55,8 @@ def create_app(
     *,
     page: Path | None = None,
     passcode: str | None = None,
-    clock: Callable[[], datetime] = now_utc,
+    clock: Clock = now_utc,
+    moments: Moments = machine_moment,
 ) -> FastAPI:
     """Return the application.
 
@@ -62,16 +65,20 @@ def create_app(
         page: the built front end; None serves the API alone.
         passcode: asked of everyone when shared on a network; None answers loopback only.
         clock: the moment, in UTC.
+        moments: the moment as clocks at the bench count it.
     """
     database = Database(folder)
     app = Contract(title="Pellak", version=__version__, docs_url=None, redoc_url=None)
     install_problems(app)
     app.include_router(reckon_router())
-    app.include_router(bench_router(Bench(database, clock)))
-    app.include_router(run_router(RunBook(database, clock)))
+    bench, settings = Bench(database, clock), Settings(database)
+    app.include_router(bench_router(bench))
+    app.include_router(paper_router(bench, settings))
+    book = RunBook(database, clock, moments)
+    app.include_router(run_router(book, AtBench(database, book, moments)))
     app.include_router(metal_router(Metals(database, clock)))
     app.include_router(rack_router(RackBook(database, clock), GasBook(database, clock)))
-    app.include_router(shop_router(Settings(database), Finder(database)))
+    app.include_router(shop_router(settings, Finder(database)))
     if page is not None:
         _serve_page(app, page)
     app.add_middleware(Guards, passcode=passcode)

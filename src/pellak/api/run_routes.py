@@ -3,10 +3,14 @@
 from typing import Annotated, Any
 
 from fastapi import APIRouter, Query
-from pydantic import BaseModel, ConfigDict
+from pydantic import BaseModel, ConfigDict, Field
 
 from pellak.api.problems import documented
+from pellak.core.care.clocks import ClockId
+from pellak.core.care.sequences import Start
+from pellak.core.gas.hose import Gas
 from pellak.core.run_log import Sign, signs
+from pellak.shop.at_bench import AtBench, FireWatchLine
 from pellak.shop.run_book import Run, RunBook, RunLine
 
 
@@ -19,7 +23,46 @@ class LogEntries(BaseModel):
     finish: bool = False
 
 
-def run_router(book: RunBook) -> APIRouter:
+class At(BaseModel):
+    """The version of the run something was decided on."""
+
+    model_config = ConfigDict(extra="forbid")
+    version: int
+
+
+class StandAt(At):
+    """The card to stand at."""
+
+    step: str = Field(max_length=60)
+
+
+class Begin(At):
+    """What was done to the torch since it last burnt."""
+
+    start: Start
+
+
+class StartClock(At):
+    """A clock to start, a typed while `ago`; for the standing cylinder, how long it had `lain`."""
+
+    clock: ClockId
+    ago: str = Field(default="", max_length=40)
+    lain: str = Field(default="", max_length=40)
+
+
+class ClearClock(At):
+    """A clock to take away."""
+
+    clock: ClockId
+
+
+class LeakReadings(At):
+    """Readings by gas and gauge, as typed in any unit of pressure."""
+
+    readings: dict[Gas, dict[str, str]]
+
+
+def run_router(book: RunBook, bench: AtBench) -> APIRouter:
     """Return the routes of the run book."""
     router = APIRouter(
         prefix="/api", tags=["run book"], responses=documented(400, 403, 404, 409, 413, 422)
@@ -42,6 +85,34 @@ def run_router(book: RunBook) -> APIRouter:
         if log.finish:
             return book.finish(run_id, log.version, log.entries)
         return book.note(run_id, log.version, log.entries)
+
+    @router.post("/runs/{run_id}/stand", operation_id="stand_at")
+    def stand_at(run_id: str, at: StandAt) -> Run:
+        return bench.stand(run_id, at.version, at.step)
+
+    @router.post("/runs/{run_id}/begin", operation_id="begin")
+    def begin(run_id: str, told: Begin) -> Run:
+        return bench.begin(run_id, told.version, told.start)
+
+    @router.post("/runs/{run_id}/confirm", operation_id="confirm_stop")
+    def confirm_stop(run_id: str, at: StandAt) -> Run:
+        return bench.confirm(run_id, at.version, at.step)
+
+    @router.post("/runs/{run_id}/clocks", operation_id="start_clock")
+    def start_clock(run_id: str, told: StartClock) -> Run:
+        return bench.start_clock(run_id, told.version, told.clock, ago=told.ago, lain=told.lain)
+
+    @router.post("/runs/{run_id}/clocks/clear", operation_id="clear_clock")
+    def clear_clock(run_id: str, told: ClearClock) -> Run:
+        return bench.clear_clock(run_id, told.version, told.clock)
+
+    @router.post("/runs/{run_id}/leak-test", operation_id="test_leaks")
+    def test_leaks(run_id: str, told: LeakReadings) -> Run:
+        return bench.test_leaks(run_id, told.version, told.readings)
+
+    @router.get("/fire-watches", operation_id="list_fire_watches")
+    def list_fire_watches() -> list[FireWatchLine]:
+        return bench.fire_watches()
 
     @router.get("/signs", operation_id="list_signs")
     def list_signs() -> list[Sign]:

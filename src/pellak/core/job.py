@@ -5,7 +5,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, StringConstraints, ValidationError
 
-from pellak.core.care.sequences import ShutDownSchool
+from pellak.core.care.sequences import FireWatch, FuelSetting, ShutDownSchool
 from pellak.core.errors import Refused
 from pellak.core.gas.limits import LimitRegion
 from pellak.core.heat.gas_rule import Pace
@@ -18,7 +18,7 @@ from pellak.core.metal.alloy import (
     Metals,
     metal_named,
 )
-from pellak.core.piece.questions import Closed, Coating, Fume, Held, piece_questions
+from pellak.core.piece.questions import Closed, Coating, Fume, Held, Place, piece_questions
 from pellak.core.preheat.case import Restraint
 from pellak.core.preheat.choose import PreheatSchool
 from pellak.core.reading.quantity import read_quantity
@@ -53,6 +53,8 @@ class ShopSchools(Record):
     shut_down: ShutDownSchool = "acetylene-first"
     preheat: PreheatSchool = "auto"
     acetylene_limit: LimitRegion = "general"
+    fuel_setting: FuelSetting = "smoke-gone"
+    fire_watch: FireWatch = "60"
 
 
 class SeamJob(Record):
@@ -83,6 +85,7 @@ class SeamJob(Record):
     closed: Closed | None = None
     restraint: Restraint | None = None
     fume: Fume | None = None
+    place: Place | None = None
     start_c: Number = Field(default=20.0, ge=-20, le=400)
     temper_c: Number | None = Field(default=None, ge=100, le=750)
     acetylene_l_per_h: Number | None = Field(default=None, ge=5, le=5000)
@@ -92,6 +95,8 @@ class SeamJob(Record):
     mixer: Mixer | None = None
     shut_down: ShutDownSchool | None = None
     preheat: PreheatSchool | None = None
+    fuel_setting: FuelSetting | None = None
+    fire_watch: FireWatch | None = None
     typed: dict[str, str] = Field(default_factory=dict, max_length=24)
 
     @property

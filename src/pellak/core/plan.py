@@ -4,10 +4,10 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from pellak.core import METHOD_VERSION
-from pellak.core.care.cards import BenchCard, bench_cards
+from pellak.core.care.cards import BenchCard
 from pellak.core.care.sequences import GUIDANCE
 from pellak.core.drawing import SeamDrawing, empty_drawing, seam_drawing
-from pellak.core.figure import Figure, Station, StationId
+from pellak.core.figure import Station, StationId
 from pellak.core.job import Job, ShopSchools, metal_of, schools_of
 from pellak.core.metal.alloy import Metals
 from pellak.core.piece.dimensions import dimension_rows
@@ -16,25 +16,14 @@ from pellak.core.rack.equipment import Equipment
 from pellak.core.stations.cool import cool_station
 from pellak.core.stations.piece import GROOVED, piece_station, seam_length
 from pellak.core.stations.preheat import preheat_station
-from pellak.core.stations.reckoned import Reckoned, choice_for, preheat_of, reckon_job
+from pellak.core.stations.reckoned import Reckoned, preheat_of, reckon_job
+from pellak.core.stations.safe_start import safe_cards, safe_start_station
 from pellak.core.stations.tack_and_run import seam_minutes, tack_and_run_station
 from pellak.core.stations.torch import torch_station
 from pellak.core.torch.candidates import RackTip, TipCandidate
 from pellak.core.torch.ladder import FlowLadder, flow_ladder
-from pellak.core.working import Record, School
+from pellak.core.working import Record
 
-SHUT_DOWN_SCHOOLS = [
-    School(
-        id="acetylene-first",
-        label="acetylene first",
-        why="flame out at once, and oxygen blows the tip clear of soot",
-    ),
-    School(
-        id="oxygen-first",
-        label="oxygen first",
-        why="for torches whose maker asks for it: a leaking fuel valve shows as a small flame",
-    ),
-]
 SAFE_START_PLACE = 3
 LOOK_HOLDS = "Both sides of the seam, what was seen, times, what was changed."
 
@@ -70,27 +59,6 @@ def _not_planned(refused: bool, holds: str) -> tuple[str, str]:
 
 def _waiting(station: StationId, name: str, holds: str, answer: str = "—") -> Station:
     return Station(id=station, name=name, state="ahead", answer=answer, holds=holds)
-
-
-def _safe_start(job: Job, schools: ShopSchools, cards: Sequence[BenchCard]) -> Station:
-    stops = sum(card.step.gate == "stop" for card in cards)
-    figure = Figure(
-        id="checks",
-        label="On the bench cards",
-        text=f"{len(cards)} steps",
-        detail=f"{stops} of them must be answered before the torch is lit",
-        choice=choice_for(
-            job, "shut_down", "Which gas off first?", schools.shut_down, SHUT_DOWN_SCHOOLS
-        ),
-    )
-    return Station(
-        id="safe-start",
-        name="Safe start",
-        state="ahead",
-        answer=f"{stops} to answer",
-        holds="Steps in order from place to fire watch, each with its reason.",
-        figures=[figure],
-    )
 
 
 def _why_not(job: Job, stations: Sequence[Station]) -> str:
@@ -166,8 +134,9 @@ def compose_plan(
         _waiting("look-and-log", "Look and log", LOOK_HOLDS),
     ]
     figures = {figure.id: figure for station in stations for figure in station.figures}
-    cards = bench_cards(figures, schools.shut_down, metal.family if metal else job.family)
-    stations.insert(SAFE_START_PLACE, _safe_start(job, schools, cards))
+    family = metal.family if metal else job.family
+    cards = safe_cards(job, schools, family, figures, equipment, reckoned)
+    stations.insert(SAFE_START_PLACE, safe_start_station(job, schools, family, cards))
     why_not = _why_not(job, stations)
     return Plan(
         method_version=METHOD_VERSION,

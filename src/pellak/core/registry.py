@@ -3,6 +3,7 @@
 from typing import Any
 
 from pellak.core.care.eyes import EYES
+from pellak.core.care.leak_test import LEAK_TEST
 from pellak.core.errors import Refused
 from pellak.core.gas.cylinders import CYLINDERS
 from pellak.core.gas.supply import SUPPLY
@@ -24,6 +25,7 @@ RECKONERS: tuple[Reckoner[Any, Any], ...] = (
     PREHEAT,
     SUPPLY,
     CYLINDERS,
+    LEAK_TEST,
 )
 
 

@@ -2,10 +2,14 @@
 
 from collections.abc import Mapping
 from functools import cache
-from typing import Any
+from typing import Annotated, Any
 
-from pydantic import Field, ValidationError, field_validator
+from pydantic import Field, StringConstraints, ValidationError, field_validator
 
+from pellak.core.care.cards import Hand
+from pellak.core.care.clocks import ClockMark
+from pellak.core.care.leak_test import LeakTestGiven, LeakTestValues
+from pellak.core.care.sequences import Start
 from pellak.core.errors import Refused
 from pellak.core.job import refusals
 from pellak.core.reading.quantity import read_quantity
@@ -15,6 +19,9 @@ from pellak.core.working import Number, Record
 SECONDS_PER_MIN = 60
 TIMED_FIELDS = {"puddle_s": 1, "seam_min": SECONDS_PER_MIN}
 """Times a person may type in any unit, and how many seconds one of the field's units holds."""
+
+ENTRIES = ("who", "hand", "puddle_s", "seam_min", "seen", "notes")
+"""What a person writes; where the bench stands, stops and clocks have their own ways in."""
 
 
 class Sign(Record):
@@ -35,18 +42,35 @@ def signs() -> tuple[Sign, ...]:
 
 
 class Confirmation(Record):
-    """A stop that was answered, and when (UTC, ISO 8601)."""
+    """A stop that was answered, when (UTC, ISO 8601) and by whom."""
 
     step: str = Field(max_length=60)
     at: str = Field(max_length=40)
+    who: str = Field(default="", max_length=60)
+
+
+class LeakTest(Record):
+    """A leak test as it was read, when, and what came of it."""
+
+    at: str = Field(max_length=40)
+    who: str = Field(max_length=60)
+    given: LeakTestGiven
+    values: LeakTestValues
 
 
 class RunLog(Record):
-    """The log of a run; None where nothing was written. `card` is where the bench stands."""
+    """The log of a run; None where nothing was written.
 
-    card: int = Field(default=0, ge=0, le=200)
-    confirmations: list[Confirmation] = Field(default_factory=list, max_length=60)
-    who: str = Field(default="", max_length=60)
+    `step` is the card the bench stands at, nothing before the first, "look" after the last.
+    """
+
+    step: str = Field(default="", max_length=60)
+    start: Start = "daily"
+    hand: Hand = "right"
+    confirmations: list[Confirmation] = Field(default_factory=list, max_length=200)
+    clocks: list[ClockMark] = Field(default_factory=list, max_length=20)
+    leak_test: LeakTest | None = None
+    who: Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)] = ""
     puddle_s: Number | None = Field(default=None, ge=0.2, le=600)
     seam_min: Number | None = Field(default=None, ge=0.02, le=1440)
     seen: list[str] = Field(default_factory=list, max_length=40)
@@ -70,8 +94,8 @@ def with_entries(log: RunLog, changes: Mapping[str, Any]) -> RunLog:
     """
     document = log.model_dump()
     for field, value in changes.items():
-        if field not in document:
-            raise Refused(field, value, "a field of the log")
+        if field not in ENTRIES:
+            raise Refused(field, value, "an entry of the log: " + ", ".join(ENTRIES))
         entry = value
         if field in TIMED_FIELDS and isinstance(value, str):
             entry = _typed_time(field, value)

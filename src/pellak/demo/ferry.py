@@ -75,6 +75,7 @@ JOBS: tuple[dict[str, Any], ...] = (
         "held": "nothing",
         "coating": "bare",
         "restraint": "medium",
+        "place": "shop",
     },
     {"name": "Galley flue seam", "alloy": "dc01", "thickness_mm": "20 ga", "length_mm": "18 in"},
     {
@@ -112,6 +113,7 @@ JOBS: tuple[dict[str, Any], ...] = (
         "length_mm": "1200",
         "overlap_mm": "25",
         "fume": "open-air",
+        "place": "roof",
     },
     {
         "name": "Bilge-pump body",

@@ -33,6 +33,12 @@ class Runs:
         timed = select(RunRow).where(RunRow.started_at >= moment, RunRow.seam_min.is_not(None))
         return list(self._session.scalars(timed.order_by(RunRow.started_at)))
 
+    def with_fire_watch(self) -> list[RunRow]:
+        """Return the runs whose fire watch runs, or is over and nobody has looked; newest first."""
+        watched = select(RunRow).where(RunRow.fire_watch.is_(True))
+        newest = watched.order_by(RunRow.started_at.desc())
+        return list(self._session.scalars(newest.options(defer(RunRow.plan))))
+
     def open_for(self, job_id: str) -> RunRow | None:
         """Return the newest run of a job that was not finished, or None."""
         statement = select(RunRow).where(RunRow.job_id == job_id, RunRow.finished_at.is_(None))

@@ -70,6 +70,7 @@ class RunRow(Base):
     puddle_s: Mapped[float | None]
     planned_seam_min: Mapped[float | None]
     seam_min: Mapped[float | None]
+    fire_watch: Mapped[bool] = mapped_column(default=False, index=True)
     log: Mapped[dict[str, Any]] = mapped_column(JSON)
     plan: Mapped[dict[str, Any]] = mapped_column(JSON)
     version: Mapped[int]

@@ -102,6 +102,13 @@ export const runQuery = (runId: string) =>
       answer(client.GET("/api/runs/{run_id}", { params: { path: { run_id: runId } }, signal })),
   });
 
+export const fireWatchesQuery = queryOptions({
+  queryKey: ["fire-watches"],
+  queryFn: ({ signal }) => answer(client.GET("/api/fire-watches", { signal })),
+  // A watch may have been started on another tablet.
+  refetchInterval: 30_000,
+});
+
 export const signsQuery = queryOptions({
   queryKey: ["signs"],
   queryFn: ({ signal }) => answer(client.GET("/api/signs", { signal })),

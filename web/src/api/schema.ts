@@ -174,6 +174,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reckon/leak-test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Does it hold, and if not where does it leak? */
+        post: operations["reckon_leak_test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -262,6 +279,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Print Job Card */
+        get: operations["print_job_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Print Shop Card */
+        get: operations["print_shop_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/runs": {
         parameters: {
             query?: never;
@@ -312,6 +363,125 @@ export interface paths {
         head?: never;
         /** Write Log */
         patch: operations["write_log"];
+        trace?: never;
+    };
+    "/api/runs/{run_id}/stand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stand At */
+        post: operations["stand_at"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin */
+        post: operations["begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/confirm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Confirm Stop */
+        post: operations["confirm_stop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/clocks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Start Clock */
+        post: operations["start_clock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/clocks/clear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Clear Clock */
+        post: operations["clear_clock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/leak-test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Test Leaks */
+        post: operations["test_leaks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fire-watches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Fire Watches */
+        get: operations["list_fire_watches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/signs": {
@@ -739,12 +909,45 @@ export interface components {
             };
         };
         /**
+         * Begin
+         * @description What was done to the torch since it last burnt.
+         */
+        Begin: {
+            /** Version */
+            version: number;
+            /**
+             * Start
+             * @enum {string}
+             */
+            start: "daily" | "after-assembly" | "cylinder-change";
+        };
+        /**
          * BenchCard
-         * @description One card: the step and, where it has one, the figure shown large on it.
+         * @description One card: the step and, where it has them, the figure shown large and the flames drawn.
          */
         BenchCard: {
             step: components["schemas"]["Step"];
             figure?: components["schemas"]["Figure"] | null;
+            /** Looks */
+            looks?: components["schemas"]["FlameLook"][];
+        };
+        /**
+         * BenchState
+         * @description How a run stands at the bench: its cards for this start and hand, stops and clocks.
+         */
+        BenchState: {
+            /** At */
+            at: string;
+            /** Cards */
+            cards: components["schemas"]["BenchCard"][];
+            /** Open Stop */
+            open_stop: string | null;
+            /** Flame May Burn */
+            flame_may_burn: boolean;
+            /** Clocks */
+            clocks: components["schemas"]["ClockState"][];
+            /** Fire Watch Looked */
+            fire_watch_looked: boolean;
         };
         /**
          * CarbonEquivalentAnswer
@@ -884,14 +1087,70 @@ export interface components {
             job_only: boolean;
         };
         /**
+         * ClearClock
+         * @description A clock to take away.
+         */
+        ClearClock: {
+            /** Version */
+            version: number;
+            /**
+             * Clock
+             * @enum {string}
+             */
+            clock: "stand" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "fire-watch";
+        };
+        /**
+         * ClockMark
+         * @description A clock that was started. `seconds` is what it counts down from, None counts up.
+         */
+        ClockMark: {
+            /**
+             * Clock
+             * @enum {string}
+             */
+            clock: "stand" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "fire-watch";
+            /** Seconds */
+            seconds?: number | null;
+            started: components["schemas"]["Moment"];
+        };
+        /**
+         * ClockState
+         * @description A clock as it stands now. `doubt` says when the machine's clock was put back.
+         */
+        ClockState: {
+            /**
+             * Clock
+             * @enum {string}
+             */
+            clock: "stand" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "fire-watch";
+            /** Seconds */
+            seconds: number | null;
+            /** Elapsed S */
+            elapsed_s: number;
+            /** Left S */
+            left_s: number | null;
+            /** Over */
+            over: boolean;
+            /**
+             * Doubt
+             * @default false
+             */
+            doubt: boolean;
+        };
+        /**
          * Confirmation
-         * @description A stop that was answered, and when (UTC, ISO 8601).
+         * @description A stop that was answered, when (UTC, ISO 8601) and by whom.
          */
         Confirmation: {
             /** Step */
             step: string;
             /** At */
             at: string;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
         };
         /**
          * CoolingPoint
@@ -1228,6 +1487,21 @@ export interface components {
             stack?: components["schemas"]["Stack"] | null;
         };
         /**
+         * FireWatchLine
+         * @description A fire watch that runs, or that is over and waits for somebody to look.
+         */
+        FireWatchLine: {
+            /** Run Id */
+            run_id: string;
+            /** Version */
+            version: number;
+            /** Job Name */
+            job_name: string;
+            /** Who */
+            who: string;
+            clock: components["schemas"]["ClockState"];
+        };
+        /**
          * FlameAnswer
          * @description Answer of the flame reckoner.
          */
@@ -1257,6 +1531,34 @@ export interface components {
             orifice_mm?: number | null;
             /** Jet M Per S */
             jet_m_per_s?: number | null;
+        };
+        /**
+         * FlameLook
+         * @description One flame as it looks. `right` marks the one asked for; lengths in mm, None where absent.
+         *
+         *     `gap_mm` is how far the flame stands off the tip, `soot` whether it smokes.
+         */
+        FlameLook: {
+            /** Label */
+            label: string;
+            /** Right */
+            right: boolean;
+            /** Cone Mm */
+            cone_mm?: number | null;
+            /** Feather Mm */
+            feather_mm?: number | null;
+            /** Plume Mm */
+            plume_mm?: number | null;
+            /**
+             * Gap Mm
+             * @default 0
+             */
+            gap_mm: number;
+            /**
+             * Soot
+             * @default false
+             */
+            soot: boolean;
         };
         /**
          * FlameValues
@@ -1348,6 +1650,20 @@ export interface components {
             name: string;
             /** Line */
             line: string;
+        };
+        /**
+         * GasReadings
+         * @description One side's readings, bar gauge, as the clock started and as it stopped.
+         */
+        GasReadings: {
+            /** Contents Before Bar */
+            contents_before_bar: number;
+            /** Contents After Bar */
+            contents_after_bar: number;
+            /** Outlet Before Bar */
+            outlet_before_bar: number;
+            /** Outlet After Bar */
+            outlet_after_bar: number;
         };
         /**
          * GasSum
@@ -1646,6 +1962,101 @@ export interface components {
             aims: boolean;
         };
         /**
+         * LeakFinding
+         * @description One thing that moved, where it points and what to do.
+         */
+        LeakFinding: {
+            /**
+             * Gas
+             * @enum {string}
+             */
+            gas: "acetylene" | "oxygen";
+            /**
+             * Gauge
+             * @enum {string}
+             */
+            gauge: "contents" | "outlet";
+            /** Moved Bar */
+            moved_bar: number;
+            /** Where */
+            where: string;
+            /** Do */
+            do: string;
+        };
+        /**
+         * LeakReadings
+         * @description Readings by gas and gauge, as typed in any unit of pressure.
+         */
+        LeakReadings: {
+            /** Version */
+            version: number;
+            /** Readings */
+            readings: {
+                [key: string]: {
+                    [key: string]: string;
+                };
+            };
+        };
+        /**
+         * LeakTest
+         * @description A leak test as it was read, when, and what came of it.
+         */
+        LeakTest: {
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            given: components["schemas"]["LeakTestGiven"];
+            values: components["schemas"]["LeakTestValues"];
+        };
+        /**
+         * LeakTestAnswer
+         * @description Answer of the leak-test reckoner.
+         */
+        LeakTestAnswer: {
+            values: components["schemas"]["LeakTestValues"];
+            /** Working */
+            working?: components["schemas"]["Working"][];
+            /** Cautions */
+            cautions?: components["schemas"]["Caution"][];
+            /** Schools */
+            schools?: components["schemas"]["School"][];
+        };
+        /**
+         * LeakTestGiven
+         * @description Readings of both sides, the time between them, and the hose they stand in.
+         */
+        LeakTestGiven: {
+            acetylene: components["schemas"]["GasReadings"];
+            oxygen: components["schemas"]["GasReadings"];
+            /** Seconds */
+            seconds: number;
+            /**
+             * Hose Length M
+             * @default 10
+             */
+            hose_length_m: number;
+            /**
+             * Hose Bore Mm
+             * @default 6.3
+             */
+            hose_bore_mm: number;
+        };
+        /**
+         * LeakTestValues
+         * @description Whether both sides held, and what moved. The leak is null where the outlet did not fall.
+         */
+        LeakTestValues: {
+            /** Tight */
+            tight: boolean;
+            /** Findings */
+            findings: components["schemas"]["LeakFinding"][];
+            /** Acetylene Leak L Per H */
+            acetylene_leak_l_per_h: number | null;
+            /** Oxygen Leak L Per H */
+            oxygen_leak_l_per_h: number | null;
+        };
+        /**
          * LensItem
          * @description A lens or goggle.
          */
@@ -1764,6 +2175,24 @@ export interface components {
             valid: boolean;
             /** Why */
             why: string;
+        };
+        /**
+         * Moment
+         * @description A moment: seconds since 1970 UTC, and seconds since this boot, sleep counted.
+         */
+        Moment: {
+            /** Utc S */
+            utc_s: number;
+            /**
+             * Boot
+             * @default
+             */
+            boot: string;
+            /**
+             * Boot S
+             * @default 0
+             */
+            boot_s: number;
         };
         /**
          * OneLineAnswer
@@ -2155,7 +2584,7 @@ export interface components {
         };
         /**
          * Run
-         * @description One run whole: its line, its log, and the plan it was done under.
+         * @description One run whole: its line, its log, the plan it was done under, how it stands at the bench.
          */
         Run: {
             /** Version */
@@ -2163,6 +2592,7 @@ export interface components {
             line: components["schemas"]["RunLine"];
             log: components["schemas"]["RunLog"];
             plan: components["schemas"]["Plan"];
+            bench: components["schemas"]["BenchState"];
         };
         /**
          * RunLine
@@ -2203,16 +2633,33 @@ export interface components {
         };
         /**
          * RunLog
-         * @description The log of a run; None where nothing was written. `card` is where the bench stands.
+         * @description The log of a run; None where nothing was written.
+         *
+         *     `step` is the card the bench stands at, nothing before the first, "look" after the last.
          */
         RunLog: {
             /**
-             * Card
-             * @default 0
+             * Step
+             * @default
              */
-            card: number;
+            step: string;
+            /**
+             * Start
+             * @default daily
+             * @enum {string}
+             */
+            start: "daily" | "after-assembly" | "cylinder-change";
+            /**
+             * Hand
+             * @default right
+             * @enum {string}
+             */
+            hand: "right" | "left";
             /** Confirmations */
             confirmations?: components["schemas"]["Confirmation"][];
+            /** Clocks */
+            clocks?: components["schemas"]["ClockMark"][];
+            leak_test?: components["schemas"]["LeakTest"] | null;
             /**
              * Who
              * @default
@@ -2385,6 +2832,8 @@ export interface components {
             restraint?: ("low" | "medium" | "high") | null;
             /** Fume */
             fume?: ("extraction" | "open-air" | "none") | null;
+            /** Place */
+            place?: ("shop" | "open-air" | "roof" | "vehicle" | "confined") | null;
             /**
              * Start C
              * @default 20
@@ -2406,6 +2855,10 @@ export interface components {
             shut_down?: ("acetylene-first" | "oxygen-first") | null;
             /** Preheat */
             preheat?: ("auto" | "shop" | "seferian" | "en1011-b" | "cooling-time" | "warm-through" | "soak" | "zone" | "warm-and-bury") | null;
+            /** Fuel Setting */
+            fuel_setting?: ("smoke-gone" | "leaving-tip" | "feathering") | null;
+            /** Fire Watch */
+            fire_watch?: ("60" | "90" | "120" | "240") | null;
             /** Typed */
             typed?: {
                 [key: string]: string;
@@ -2461,6 +2914,18 @@ export interface components {
              * @enum {string}
              */
             acetylene_limit: "general" | "strict";
+            /**
+             * Fuel Setting
+             * @default smoke-gone
+             * @enum {string}
+             */
+            fuel_setting: "smoke-gone" | "leaving-tip" | "feathering";
+            /**
+             * Fire Watch
+             * @default 60
+             * @enum {string}
+             */
+            fire_watch: "60" | "90" | "120" | "240";
         };
         /**
          * Sign
@@ -2497,6 +2962,39 @@ export interface components {
             value: number;
         };
         /**
+         * StandAt
+         * @description The card to stand at.
+         */
+        StandAt: {
+            /** Version */
+            version: number;
+            /** Step */
+            step: string;
+        };
+        /**
+         * StartClock
+         * @description A clock to start, a typed while `ago`; for the standing cylinder, how long it had `lain`.
+         */
+        StartClock: {
+            /** Version */
+            version: number;
+            /**
+             * Clock
+             * @enum {string}
+             */
+            clock: "stand" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "fire-watch";
+            /**
+             * Ago
+             * @default
+             */
+            ago: string;
+            /**
+             * Lain
+             * @default
+             */
+            lain: string;
+        };
+        /**
          * Station
          * @description One station of the job, in the order of the work.
          *
@@ -2528,7 +3026,9 @@ export interface components {
          * Step
          * @description One step: what to do, why, and whose rule it is.
          *
-         *     `families` limits it to some metals; `when` to plans whose figure of that id has a number.
+         *     `when` names conditions that must all hold, `a|b` either, `!a` not; `starts` the kinds of
+         *     start it belongs to, none meaning every one; `schools` the school it belongs to, by question.
+         *     `begins` is a clock that starts when the step is left behind.
          */
         Step: {
             /** Id */
@@ -2537,7 +3037,7 @@ export interface components {
              * Phase
              * @enum {string}
              */
-            phase: "piece" | "place" | "people" | "equipment" | "gas" | "light-up" | "preheat" | "seam" | "shut-down" | "after";
+            phase: "people" | "piece" | "place" | "equipment" | "gas" | "light-up" | "preheat" | "tack" | "seam" | "cool" | "shut-down" | "after";
             /** Text */
             text: string;
             /** Reason */
@@ -2550,28 +3050,44 @@ export interface components {
              */
             detail: string;
             /**
+             * Limit
+             * @default
+             */
+            limit: string;
+            /**
              * Gate
              * @default
              * @enum {string}
              */
             gate: "" | "stop";
-            /** School */
-            school?: ("acetylene-first" | "oxygen-first") | null;
+            /** Schools */
+            schools?: {
+                [key: string]: string;
+            };
             /** Number */
             number?: string | null;
-            /** Families */
-            families?: string[];
-            /**
-             * When
-             * @default
-             */
-            when: string;
+            /** When */
+            when?: string[];
+            /** Starts */
+            starts?: ("daily" | "after-assembly" | "cylinder-change")[];
             /**
              * Kind
              * @default step
              * @enum {string}
              */
-            kind: "step" | "puddle" | "seam";
+            kind: "step" | "begin" | "stand" | "leak" | "purge" | "preheat" | "tacks" | "puddle" | "seam" | "fire-watch";
+            /**
+             * Picture
+             * @default
+             * @enum {string}
+             */
+            picture: "" | "fuel" | "oxygen";
+            /**
+             * Begins
+             * @default
+             * @enum {string}
+             */
+            begins: "" | "fire-watch";
         };
         /**
          * StockItem
@@ -3530,6 +4046,66 @@ export interface operations {
             };
         };
     };
+    reckon_leak_test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeakTestGiven"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeakTestAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_jobs: {
         parameters: {
             query?: never;
@@ -4150,6 +4726,125 @@ export interface operations {
             };
         };
     };
+    print_job_card: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+                units?: "metric" | "inch";
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    print_shop_card: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     start_run: {
         parameters: {
             query?: never;
@@ -4400,6 +5095,560 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stand_at: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandAt"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Begin"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    confirm_stop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandAt"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    start_clock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartClock"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    clear_clock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClearClock"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    test_leaks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeakReadings"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_fire_watches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FireWatchLine"][];
                 };
             };
             /** @description Bad Request */

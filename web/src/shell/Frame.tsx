@@ -3,6 +3,7 @@ import { NavLink, Outlet, useLocation } from "react-router";
 
 import { ToggleRow } from "../parts/ToggleRow";
 import { useKeys } from "../parts/useKeys";
+import { FireWatchBar } from "./FireWatchBar";
 import { FindOrReckon } from "./FindOrReckon";
 import { useSettings } from "./settings";
 
@@ -74,6 +75,7 @@ export function Frame() {
           />
         </div>
       </header>
+      <FireWatchBar />
       <main className="flex flex-1 flex-col">
         <Outlet />
       </main>

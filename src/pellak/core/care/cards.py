@@ -1,34 +1,77 @@
 """Bench cards: one instruction at a time, with the plan's own number on those that have one."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
+from typing import Literal
 
-from pellak.core.care.sequences import ShutDownSchool, Step, steps
+from pydantic import Field
+
+from pellak.core.care.sequences import Start, Step, every_step, holds
 from pellak.core.figure import Figure
+from pellak.core.torch.looks import FlameLook
 from pellak.core.working import Record
+
+Hand = Literal["right", "left"]
+DIRECTION = {
+    "right": "From right to left, rod leading.",
+    "left": "From left to right, rod leading.",
+}
 
 
 class BenchCard(Record):
-    """One card: the step and, where it has one, the figure shown large on it."""
+    """One card: the step and, where it has them, the figure shown large and the flames drawn."""
 
     step: Step
     figure: Figure | None = None
+    looks: list[FlameLook] = Field(default_factory=list)
 
 
 def bench_cards(
-    figures: Mapping[str, Figure], shut_down: ShutDownSchool, family: str
+    figures: Mapping[str, Figure],
+    schools: Mapping[str, str],
+    conditions: frozenset[str],
+    looks: Mapping[str, list[FlameLook]],
+    words: Mapping[str, str],
 ) -> list[BenchCard]:
-    """Return the cards in order for a plan's figures by id and the metal's family."""
+    """Return the cards of a plan in order, for every kind of start.
 
-    def wanted(step: Step) -> bool:
-        if step.families and family not in step.families:
-            return False
-        if not step.when:
-            return True
-        figure = figures.get(step.when)
-        return figure is not None and figure.value is not None
-
+    Args:
+        figures: the plan's figures by id.
+        schools: the schools chosen, by question.
+        conditions: what the job is like.
+        looks: flames to draw, by the name of their row.
+        words: what stands for the {names} in a step's texts; those not named here stay.
+    """
     return [
-        BenchCard(step=step, figure=figures.get(step.number) if step.number else None)
-        for step in steps(shut_down)
-        if wanted(step)
+        BenchCard(
+            step=_worded(step, words),
+            figure=figures.get(step.number) if step.number else None,
+            looks=looks.get(step.picture, []) if step.picture else [],
+        )
+        for step in every_step()
+        if all(schools.get(question) == school for question, school in step.schools.items())
+        and holds(step, conditions)
+    ]
+
+
+def _worded(step: Step, words: Mapping[str, str]) -> Step:
+    told = {}
+    for field in ("text", "detail", "limit"):
+        text = getattr(step, field)
+        for name, word in words.items():
+            text = text.replace(f"{{{name}}}", word)
+        told[field] = text
+    return step.model_copy(update=told)
+
+
+def cards_at_bench(cards: Sequence[BenchCard], start: Start, hand: Hand) -> list[BenchCard]:
+    """Return the cards for one kind of start, worded for a right- or left-handed welder."""
+    words = {
+        "torch_hand": hand,
+        "other_hand": "left" if hand == "right" else "right",
+        "direction": DIRECTION[hand],
+    }
+    return [
+        card.model_copy(update={"step": _worded(card.step, words)})
+        for card in cards
+        if not card.step.starts or start in card.step.starts
     ]

@@ -1,15 +1,28 @@
-"""The order things are done in at the bench: data from tables/sequences.toml."""
+"""The order things are done in at the bench: data from tables/sequence_*.toml."""
 
 import tomllib
 from functools import cache
 from importlib.resources import files
-from typing import Literal
+from typing import Any, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from pellak.core.working import Record
 
 ShutDownSchool = Literal["acetylene-first", "oxygen-first"]
+FuelSetting = Literal["smoke-gone", "leaving-tip", "feathering"]
+FireWatch = Literal["60", "90", "120", "240"]
+"""Minutes of fire watch, as a school's id: an hour is the least there is."""
+Start = Literal["daily", "after-assembly", "cylinder-change"]
+Phase = Literal[
+    "people", "piece", "place", "equipment", "gas", "light-up", "preheat", "tack", "seam", "cool",
+    "shut-down", "after",
+]  # fmt: skip
+Kind = Literal[
+    "step", "begin", "stand", "leak", "purge", "preheat", "tacks", "puddle", "seam", "fire-watch"
+]
+CHAPTERS = ("1_people_and_place", "2_equipment_and_gas", "3_light", "4_work", "5_shut_down")
+LIGHT, FLAME_OUT_PHASE = "light", "shut-down"
 GUIDANCE = (
     "Guidance, not authority. Follow the maker's charts, the gas supplier's instructions, your "
     "site rules and local codes; pressure parts, vessels, aircraft, lifting and structural work "
@@ -20,32 +33,34 @@ GUIDANCE = (
 class Step(Record):
     """One step: what to do, why, and whose rule it is.
 
-    `families` limits it to some metals; `when` to plans whose figure of that id has a number.
+    `when` names conditions that must all hold, `a|b` either, `!a` not; `starts` the kinds of
+    start it belongs to, none meaning every one; `schools` the school it belongs to, by question.
+    `begins` is a clock that starts when the step is left behind.
     """
 
     id: str
-    phase: Literal[
-        "piece",
-        "place",
-        "people",
-        "equipment",
-        "gas",
-        "light-up",
-        "preheat",
-        "seam",
-        "shut-down",
-        "after",
-    ]
+    phase: Phase
     text: str
     reason: str
     source: str
     detail: str = ""
+    limit: str = ""
     gate: Literal["", "stop"] = ""
-    school: ShutDownSchool | None = None
+    schools: dict[str, str] = Field(default_factory=dict)
     number: str | None = None
-    families: list[str] = Field(default_factory=list)
-    when: str = ""
-    kind: Literal["step", "puddle", "seam"] = "step"
+    when: list[str] = Field(default_factory=list)
+    starts: list[Start] = Field(default_factory=list)
+    kind: Kind = "step"
+    picture: Literal["", "fuel", "oxygen"] = ""
+    begins: Literal["", "fire-watch"] = ""
+
+    @model_validator(mode="before")
+    @classmethod
+    def _kept_before(cls, told: Any) -> Any:
+        """Steps in runs kept before 2026.12 named one school, one condition and families."""
+        if isinstance(told, dict) and "school" in told:
+            return {k: v for k, v in told.items() if k not in ("families", "school", "when")}
+        return told
 
 
 class DrillStep(Record):
@@ -55,20 +70,33 @@ class DrillStep(Record):
     reason: str
 
 
-@cache
-def _file() -> dict[str, list[dict[str, object]]]:
-    text = files("pellak.core.tables").joinpath("sequences.toml").read_text(encoding="utf-8")
+def _table(name: str) -> dict[str, list[dict[str, object]]]:
+    text = files("pellak.core.tables").joinpath(f"{name}.toml").read_text(encoding="utf-8")
     return tomllib.loads(text)
 
 
 @cache
-def steps(shut_down: ShutDownSchool) -> tuple[Step, ...]:
-    """Return every step in order for one school of shutting down."""
-    every = (Step.model_validate(step) for step in _file()["step"])
-    return tuple(step for step in every if step.school in (None, shut_down))
+def every_step() -> tuple[Step, ...]:
+    """Return every step of every school, start and metal, in order."""
+    return tuple(
+        Step.model_validate(step)
+        for chapter in CHAPTERS
+        for step in _table(f"sequence_{chapter}")["step"]
+    )
 
 
 @cache
 def flash_back_drill() -> tuple[DrillStep, ...]:
     """Return the flash-back drill in order."""
-    return tuple(DrillStep.model_validate(step) for step in _file()["drill"])
+    return tuple(DrillStep.model_validate(step) for step in _table("flash_back_drill")["drill"])
+
+
+def holds(step: Step, conditions: frozenset[str]) -> bool:
+    """Return whether a step is wanted under these conditions."""
+
+    def one(condition: str) -> bool:
+        if condition.startswith("!"):
+            return condition[1:] not in conditions
+        return any(name in conditions for name in condition.split("|"))
+
+    return all(one(condition) for condition in step.when)

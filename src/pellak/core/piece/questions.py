@@ -17,6 +17,8 @@ Coating = Literal[
 ]  # fmt: skip
 Closed = Literal["open", "vented", "closed"]
 Fume = Literal["extraction", "open-air", "none"]
+Place = Literal["shop", "open-air", "roof", "vehicle", "confined"]
+AskedAt = Literal["piece", "safe-start"]
 
 
 class PieceAnswer(Record):
@@ -48,6 +50,7 @@ class PieceQuestion(Record):
     field: str
     question: str
     label: str
+    station: AskedAt = "piece"
     families: list[str] = Field(default_factory=list)
     answer: list[PieceAnswer]
     unanswered: Unanswered | None = None
@@ -60,9 +63,13 @@ def piece_questions() -> tuple[PieceQuestion, ...]:
     return tuple(PieceQuestion.model_validate(q) for q in tomllib.loads(text)["question"])
 
 
-def questions_for(family: str) -> list[PieceQuestion]:
-    """Return the questions that are asked of a metal family."""
-    return [q for q in piece_questions() if not q.families or family in q.families]
+def questions_for(family: str, station: AskedAt = "piece") -> list[PieceQuestion]:
+    """Return the questions a station asks of a metal family."""
+    return [
+        q
+        for q in piece_questions()
+        if q.station == station and (not q.families or family in q.families)
+    ]
 
 
 def _caution(source: PieceAnswer | Unanswered) -> Caution:
@@ -70,10 +77,12 @@ def _caution(source: PieceAnswer | Unanswered) -> Caution:
     return Caution(level=source.level, text=source.text, reason=source.reason, source=source.source)
 
 
-def question_cautions(answers: Mapping[str, str | None], family: str, joint: str) -> list[Caution]:
+def question_cautions(
+    answers: Mapping[str, str | None], family: str, joint: str, station: AskedAt = "piece"
+) -> list[Caution]:
     """Return the cautions the answers bring, and those of questions that may not stay open."""
     cautions = []
-    for question in questions_for(family):
+    for question in questions_for(family, station):
         chosen = answers.get(question.field)
         cautions += [_caution(a) for a in question.answer if a.id == chosen and a.level]
         open_question = question.unanswered

@@ -6,8 +6,9 @@ from pellak.core.metal.alloy import FAMILY_NAMES, Metal
 from pellak.core.metal.fusion import fusion_advice, fusion_cautions
 from pellak.core.metal.mind import metal_cautions
 from pellak.core.piece.dimensions import dimension_rows, dimension_value, ring_length
-from pellak.core.piece.questions import question_cautions, questions_for
+from pellak.core.piece.questions import question_cautions
 from pellak.core.reading.gauges import gauge_systems
+from pellak.core.stations.asked import question_figures
 from pellak.core.tables import gauge_thicknesses_mm, joints
 from pellak.core.working import Caution, School, Working, short
 
@@ -160,27 +161,6 @@ def _joint(job: Job) -> Figure:
     )
 
 
-def _questions(job: Job, family: str) -> list[Figure]:
-    figures = []
-    for question in questions_for(family):
-        chosen = job.answers[question.field]
-        said = next((a for a in question.answer if a.id == chosen), None)
-        figures.append(
-            Figure(
-                id=question.field,
-                label=question.label,
-                text=said.label if said else "not told",
-                asks=Asks(
-                    field=question.field,
-                    question=question.question,
-                    chosen=chosen,
-                    answers=[School(id=a.id, label=a.label, why=a.why) for a in question.answer],
-                ),
-            )
-        )
-    return figures
-
-
 def _dimensions(job: Job, thickness_mm: float) -> list[Figure]:
     figures = []
     told = {row.field: getattr(job, row.field) for row in dimension_rows(job.joint)}
@@ -251,7 +231,7 @@ def piece_station(job: Job, metal: Metal | None) -> Station:
                 working=[length],
             )
         )
-    figures += _questions(job, family)
+    figures += question_figures(job, family)
     thickness_mm = job.thickness_mm
     told = thickness_mm is not None
     return Station(

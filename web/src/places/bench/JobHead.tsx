@@ -1,6 +1,7 @@
 import { useState } from "react";
 
 import type { OpenJob } from "../../api/client";
+import { PaperLinks } from "../../parts/PaperLinks";
 import { useUnits } from "../../shell/settings";
 import type { SaveState } from "./useJob";
 
@@ -33,7 +34,7 @@ export function JobHead({ job, saveState, onRename, onPutAway, onUndo }: JobHead
     fitUp?.detail || fitUp?.text,
   ].filter(Boolean);
   return (
-    <div className="mb-2 flex flex-wrap items-start justify-between gap-x-4 gap-y-1">
+    <div className="mb-2 flex flex-wrap items-start justify-between gap-x-4">
       <div className="min-w-56 flex-1">
         <h1>
           <input
@@ -46,7 +47,6 @@ export function JobHead({ job, saveState, onRename, onPutAway, onUndo }: JobHead
             onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
           />
         </h1>
-        <p className="text-mute">{about.join(" · ")}</p>
       </div>
       <div className="flex items-center gap-3 text-sm">
         <span
@@ -55,6 +55,7 @@ export function JobHead({ job, saveState, onRename, onPutAway, onUndo }: JobHead
         >
           {SAVE_WORDS[saveState]}
         </span>
+        <PaperLinks what="Job card" path={`/api/jobs/${job.id}/card.pdf`} />
         <button className="link min-h-9" disabled={job.undo_steps === 0} onClick={onUndo}>
           Take back
         </button>
@@ -62,6 +63,7 @@ export function JobHead({ job, saveState, onRename, onPutAway, onUndo }: JobHead
           Put away
         </button>
       </div>
+      <p className="w-full text-mute">{about.join(" · ")}</p>
     </div>
   );
 }

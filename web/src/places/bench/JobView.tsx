@@ -14,6 +14,7 @@ import { ConflictDialog } from "./ConflictDialog";
 import { DrawingBoard } from "./DrawingBoard";
 import { JobHead } from "./JobHead";
 import { SeamLine } from "./SeamLine";
+import { SafeStartList } from "./SafeStartList";
 import { TipList } from "./TipList";
 import { useJob } from "./useJob";
 import { usePutAway } from "./usePutAway";
@@ -146,6 +147,7 @@ export function JobView({ job }: { job: OpenJob }) {
                 onChange={(changes) => void change(changes)}
               />
             ))}
+            {station.id === "safe-start" && <SafeStartList plan={plan} />}
             {station.id === "torch" && plan.candidates.length > 0 && (
               <TipList plan={plan} onChoose={(label) => void change({ tip_label: label })} />
             )}

@@ -1,15 +1,16 @@
 import type { BenchCard } from "../../api/client";
+import { FlameRow } from "../../drawings/FlameRow";
 import { useUnits } from "../../shell/settings";
 
 /** One instruction, legible across the bench, with its number and its reason. */
-export function CardFace({ card }: { card: BenchCard }) {
+export function CardFace({ card, leftHanded }: { card: BenchCard; leftHanded: boolean }) {
   const units = useUnits();
   const { step, figure } = card;
   const unit = figure?.unit ?? "";
   const shown = figure?.value == null ? null : units.show(figure.value, unit, 2);
   return (
     <>
-      <p className="font-narrow text-[clamp(1.65rem,4.2vw,3.1rem)] leading-tight font-semibold">
+      <p className="font-narrow text-[clamp(1.75rem,5.9vw,3.6rem)] leading-[1.12] font-semibold">
         {units.prose(step.text)}
       </p>
       {figure && (
@@ -25,11 +26,28 @@ export function CardFace({ card }: { card: BenchCard }) {
           )}
         </p>
       )}
+      {(card.looks ?? []).length > 0 && <FlameRow looks={card.looks ?? []} mirrored={leftHanded} />}
+    </>
+  );
+}
+
+/** What else a card has to say, under whatever is to be done on it. */
+export function CardMore({ card }: { card: BenchCard }) {
+  const units = useUnits();
+  const { step } = card;
+  return (
+    <>
       {step.detail && (
         <p className="text-[clamp(1.15rem,2.4vw,1.6rem)]">{units.prose(step.detail)}</p>
       )}
+      {step.limit && (
+        <p className="text-[clamp(1.15rem,2.4vw,1.6rem)]">
+          <span className="text-mute">Limit</span>{" "}
+          <strong className="font-semibold">{units.prose(step.limit)}</strong>
+        </p>
+      )}
       <details className="text-[clamp(1.05rem,2vw,1.35rem)]">
-        <summary className="inline-flex min-h-12 cursor-pointer items-center font-semibold text-cone underline">
+        <summary className="inline-flex min-h-[72px] cursor-pointer items-center font-semibold text-cone underline">
           Why
         </summary>
         <p>{units.prose(step.reason)}</p>

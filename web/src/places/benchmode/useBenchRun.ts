@@ -1,4 +1,4 @@
-// One run at the bench: where it stands, what was confirmed and timed, kept by the shop at once.
+// One run at the bench: what is done is shown at once and kept by the shop in turn.
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useRef, useState } from "react";
 
@@ -6,26 +6,30 @@ import { answer, AwayError, client, ProblemError, type Run } from "../../api/cli
 import { runQuery } from "../../api/queries";
 
 type Entries = Record<string, unknown>;
+/** Something done at the bench, to be written on top of a version of the run. */
+type Deed = (version: number) => Promise<Run>;
 const RETRY_MS = 2000;
+
+export type ClockId = Run["bench"]["clocks"][number]["clock"];
+export type Start = NonNullable<Run["log"]["start"]>;
+export type Hand = NonNullable<Run["log"]["hand"]>;
+export type Readings = Record<"acetylene" | "oxygen", Record<string, string>>;
 
 export function useBenchRun(run: Run) {
   const cache = useQueryClient();
-  const key = runQuery(run.line.id).queryKey;
+  const runId = run.line.id;
+  const key = runQuery(runId).queryKey;
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const [away, setAway] = useState(false);
+  const [refused, setRefused] = useState<ProblemError | null>(null);
 
   const send = useCallback(
-    async (entries: Entries, finish: boolean): Promise<Run> => {
+    async (deed: Deed): Promise<Run> => {
       for (;;) {
-        const version = cache.getQueryData<Run>(key)?.version ?? 0;
         try {
-          const written = await answer(
-            client.PATCH("/api/runs/{run_id}", {
-              params: { path: { run_id: run.line.id } },
-              body: { version, entries, finish },
-            }),
-          );
+          const written = await deed(cache.getQueryData<Run>(key)?.version ?? 0);
           setAway(false);
+          setRefused(null);
           cache.setQueryData(key, written);
           return written;
         } catch (error) {
@@ -34,32 +38,84 @@ export function useBenchRun(run: Run) {
             cache.setQueryData(key, error.problem.current as Run);
             continue;
           }
+          if (error instanceof ProblemError) setRefused(error);
           if (!(error instanceof AwayError)) throw error;
           setAway(true);
           await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
         }
       }
     },
-    [cache, key, run.line.id],
+    [cache, key],
   );
-
-  /** Write entries in turn; the bench goes on at once and the server catches up. */
-  const write = useCallback(
-    (entries: Entries) => {
-      queue.current = queue.current.then(() => send(entries, false)).catch(() => undefined);
+  /** Do things in turn; the bench goes on at once and the server catches up. */
+  const enqueue = useCallback(
+    (deed: Deed): Promise<Run | null> => {
+      const done = queue.current.then(() => send(deed)).catch(() => null);
+      queue.current = done;
+      return done;
     },
     [send],
   );
+  const params = { path: { run_id: runId } };
+  const write = (entries: Entries) =>
+    enqueue((version) =>
+      answer(
+        client.PATCH("/api/runs/{run_id}", { params, body: { version, entries, finish: false } }),
+      ),
+    );
+  const stand = (step: string) =>
+    enqueue((version) =>
+      answer(client.POST("/api/runs/{run_id}/stand", { params, body: { version, step } })),
+    );
+  const begin = (start: Start) =>
+    enqueue((version) =>
+      answer(client.POST("/api/runs/{run_id}/begin", { params, body: { version, start } })),
+    );
+  const confirm = (step: string) =>
+    enqueue((version) =>
+      answer(client.POST("/api/runs/{run_id}/confirm", { params, body: { version, step } })),
+    );
+  const startClock = (clock: ClockId, ago = "", lain = "") => {
+    const pressed = performance.now();
+    return enqueue((version) => {
+      // Pressed while the server was away, or the queue was long: the clock began then, not now.
+      const late = ago === "" ? `${((performance.now() - pressed) / 1000).toFixed(2)} s` : ago;
+      return answer(
+        client.POST("/api/runs/{run_id}/clocks", {
+          params,
+          body: { version, clock, ago: late, lain },
+        }),
+      );
+    });
+  };
+  const clearClock = (clock: ClockId) =>
+    enqueue((version) =>
+      answer(client.POST("/api/runs/{run_id}/clocks/clear", { params, body: { version, clock } })),
+    );
+  const testLeaks = (readings: Readings) =>
+    enqueue((version) =>
+      answer(client.POST("/api/runs/{run_id}/leak-test", { params, body: { version, readings } })),
+    );
   const finish = useMutation({
     mutationFn: async (entries: Entries) => {
       await queue.current;
-      return send(entries, true);
+      return send((version) =>
+        answer(
+          client.PATCH("/api/runs/{run_id}", { params, body: { version, entries, finish: true } }),
+        ),
+      );
     },
     onSuccess: () => {
       void cache.invalidateQueries({ queryKey: ["runs"] });
       void cache.invalidateQueries({ queryKey: ["jobs"] });
+      void cache.invalidateQueries({ queryKey: ["fire-watches"] });
       void cache.invalidateQueries({ queryKey: ["job", run.line.job_id] });
     },
   });
-  return { away, write, finish };
+  const hush = () => setRefused(null);
+  return {
+    away, refused, hush, write, stand, begin, confirm, startClock, clearClock, testLeaks, finish,
+  }; // prettier-ignore
 }
+
+export type Bench = ReturnType<typeof useBenchRun>;

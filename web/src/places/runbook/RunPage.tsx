@@ -90,7 +90,9 @@ export default function RunPage() {
             {(log.confirmations ?? []).map((one) => (
               <li key={one.step}>
                 {plan.cards.find((card) => card.step.id === one.step)?.step.text ?? one.step}{" "}
-                <span className="text-sm text-mute">{dayAndTime(one.at)}</span>
+                <span className="text-sm text-mute">
+                  {[one.who, dayAndTime(one.at)].filter(Boolean).join(", ")}
+                </span>
               </li>
             ))}
           </ul>

@@ -1,0 +1,66 @@
+"""What a job is like, as far as it decides which steps its bench needs."""
+
+from collections.abc import Mapping
+
+from pellak.core.figure import Figure
+from pellak.core.gas.content import cylinder_sizes
+from pellak.core.gas.cylinders import CONTINUOUS_SHARE
+from pellak.core.rack.equipment import Equipment
+
+BIG_FLAME_L_PER_H = 800.0
+"""Above this the flame's own fumes want extraction: oxides of nitrogen, carbon monoxide."""
+COMMON_CYLINDER_L = 4100.0
+"""The common workshop acetylene cylinder, where the rack names none."""
+HOLLOW_JOINTS = ("cluster", "pipe-butt", "casting-crack")
+FLUORIDE_FLUX = ("aluminium", "stainless")
+
+
+def _draw_limit_l_per_h(equipment: Equipment) -> float:
+    sizes = cylinder_sizes()
+    held = [1000 * sizes[c.size].content_m3 for c in equipment.cylinders("acetylene")]
+    return max(held, default=COMMON_CYLINDER_L) * CONTINUOUS_SHARE
+
+
+def conditions_of(
+    answers: Mapping[str, str | None],
+    family: str,
+    joint: str,
+    figures: Mapping[str, Figure],
+    equipment: Equipment,
+) -> frozenset[str]:
+    """Return the names of the conditions a job meets.
+
+    Args:
+        answers: what was answered of the piece and the place, by question.
+        family: the metal's family.
+        joint: the joint's id.
+        figures: the plan's figures by id; flow, preheat, crayons, tacks and cooling are read.
+        equipment: the rack.
+    """
+
+    def number(name: str) -> float | None:
+        return figures[name].value if name in figures else None
+
+    found = {f"family:{family}", "hollow" if joint in HOLLOW_JOINTS else "sheet"}
+    found |= {f"{field}:{answer}" for field, answer in answers.items() if answer}
+    flow = number("acetylene_l_per_h") or 0.0
+    if joint == "casting-crack":
+        found.add("casting")
+    if family in FLUORIDE_FLUX:
+        found.add("flux:fluoride")
+    if flow > BIG_FLAME_L_PER_H:
+        found.add("big-flame")
+    if flow > _draw_limit_l_per_h(equipment):
+        found.add("heavy-draw")
+    if any(equipment.lacks_arrestor(gas) for gas in ("acetylene", "oxygen")):
+        found.add("no-arrestor")
+    if number("preheat_c") is not None:
+        found.add("preheat")
+    if "crayons" in figures:
+        found.add("crayons")
+    if "tacks" in figures:
+        found.add("tacked")
+    cool_in = figures["cool_in"].text if "cool_in" in figures else None
+    if cool_in and "still air" not in cool_in:
+        found.add("bury")
+    return frozenset(found)

@@ -1,0 +1,77 @@
+"""Walking the cards: what is answered, how far one may go, and what leaving a card begins."""
+
+from collections.abc import Sequence
+
+from pellak.core.care.cards import BenchCard
+from pellak.core.care.clocks import ClockMark, Moment, clock_state, started
+from pellak.core.care.sequences import FLAME_OUT_PHASE, LIGHT
+from pellak.core.errors import Refused
+
+LOOK = "look"
+"""Where the bench stands once the last card is done: looking at the seam and logging."""
+STOPS_FOR = "an answer to the stop before it"
+
+
+def order_of(cards: Sequence[BenchCard]) -> list[str]:
+    """Return the ids of the cards in order, the look at the end."""
+    return [*(card.step.id for card in cards), LOOK]
+
+
+def open_stop(cards: Sequence[BenchCard], answered: frozenset[str]) -> str | None:
+    """Return the first stop that has no answer yet."""
+    stops = (card.step.id for card in cards if card.step.gate == "stop")
+    return next((step for step in stops if step not in answered), None)
+
+
+def may_stand_at(cards: Sequence[BenchCard], answered: frozenset[str], step: str) -> bool:
+    """Return whether the bench may stand at a step.
+
+    The flame may always be put out: shut-down and what follows is never barred. The torch's own
+    cards, from the light on, and everything behind an open stop are.
+    """
+    order = order_of(cards)
+    if step not in order:
+        return False
+    barred_by = open_stop(cards, answered)
+    if barred_by is None or order.index(step) <= order.index(barred_by):
+        return True
+    out = next(card.step.id for card in cards if card.step.phase == FLAME_OUT_PHASE)
+    return order.index(step) >= order.index(out)
+
+
+def must_stand_at(cards: Sequence[BenchCard], answered: frozenset[str], step: str) -> None:
+    """Raise Refused naming the open stop where the bench may not stand at a step."""
+    if step not in order_of(cards):
+        raise Refused("step", step, "a card of this run")
+    if not may_stand_at(cards, answered, step):
+        raise Refused("step", step, f"{STOPS_FOR}: {open_stop(cards, answered)}")
+
+
+def flame_may_burn(cards: Sequence[BenchCard], step: str) -> bool:
+    """Return whether the torch may be burning at a step: from the light to the flame-out card."""
+    order = order_of(cards)
+    out = next(card.step.id for card in cards if card.step.phase == FLAME_OUT_PHASE)
+    return order.index(LIGHT) <= order.index(step) <= order.index(out)
+
+
+def begun_by_leaving(
+    cards: Sequence[BenchCard],
+    clocks: Sequence[ClockMark],
+    left: str,
+    to: str,
+    now: Moment,
+    fire_watch_s: float,
+) -> list[ClockMark]:
+    """Return the clocks after going on from one card to another: flame out starts the watch."""
+    order = order_of(cards)
+    if left not in order or to not in order:
+        return list(clocks)
+    passed = cards[order.index(left) : max(order.index(left), order.index(to))]
+    if any(card.step.begins == "fire-watch" for card in passed):
+        return started(clocks, "fire-watch", fire_watch_s, now)
+    return list(clocks)
+
+
+def clock_is_over(clocks: Sequence[ClockMark], name: str, now: Moment) -> bool:
+    """Return whether a clock was started and has run out."""
+    return any(mark.clock == name and clock_state(mark, now).over for mark in clocks)

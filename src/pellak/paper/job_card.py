@@ -1,0 +1,195 @@
+"""The job card: one page to print and hang where the work is."""
+
+import io
+from collections.abc import Iterable
+
+import segno
+from reportlab.lib.units import mm
+from reportlab.lib.utils import ImageReader
+from reportlab.pdfgen.canvas import Canvas
+from reportlab.platypus import Flowable, Table, TableStyle
+
+from pellak.core.care.cards import cards_at_bench
+from pellak.core.figure import Figure
+from pellak.core.plan import Plan
+from pellak.paper.joint_picture import draw_joint
+from pellak.paper.measures import System, figure_words, measure
+from pellak.paper.sheet import (
+    INK,
+    LINE,
+    MARGIN,
+    REGULAR,
+    PaperSize,
+    TickBox,
+    Type,
+    draw_column,
+    one_page,
+)
+
+SET_UP = (
+    "tip", "acetylene_l_per_h", "oxygen_l_per_h", "flame", "cone_mm", "acetylene_set_bar",
+    "oxygen_set_bar", "purge", "shade", "puddle_s",
+)  # fmt: skip
+HEAT = ("preheat_c", "crayons", "interpass_max_c")
+RUN = (
+    "tacks", "travel_mm_per_min", "seam_min", "pool_width_mm", "blue_band_mm", "lift_off_mm",
+    "rod", "flux",
+)  # fmt: skip
+AFTER = ("post_heat_c", "hold_min", "cooling_max_c_per_h", "cool_in", "flux_off", "fire_watch")
+SIGNED = (
+    "Checked before lighting, name and time",
+    "Flame out at",
+    "Fire watch over, looked behind, name and time",
+)
+QR_SIDE = 24 * mm
+GUTTER = 6 * mm
+
+
+def _rows(
+    type_: Type, figures: dict[str, Figure], ids: Iterable[str], width: float, system: System
+) -> list[Flowable]:
+    rows = [
+        [
+            type_.line(figures[name].label, type_.body),
+            type_.line(figure_words(figures[name], system), type_.strong),
+        ]
+        for name in ids
+        if name in figures
+    ]
+    if not rows:
+        return []
+    table = Table(rows, colWidths=[0.5 * width, 0.5 * width])
+    pad = 1.6 * type_.scale
+    table.setStyle(
+        TableStyle(
+            [
+                ("LINEBELOW", (0, 0), (-1, -1), 0.3, LINE),
+                # Named even though every cell is a paragraph, or the library brings its own.
+                ("FONTNAME", (0, 0), (-1, -1), REGULAR),
+                ("VALIGN", (0, 0), (-1, -1), "TOP"),
+                ("LEFTPADDING", (0, 0), (-1, -1), 0),
+                ("RIGHTPADDING", (0, 0), (-1, -1), 3),
+                ("TOPPADDING", (0, 0), (-1, -1), pad),
+                ("BOTTOMPADDING", (0, 0), (-1, -1), pad),
+            ]
+        )
+    )
+    return [table]
+
+
+def _left(type_: Type, plan: Plan, width: float, system: System) -> list[Flowable]:
+    figures = {f.id: f for s in plan.stations for f in s.figures}
+    column: list[Flowable] = []
+    for head, ids in (
+        ("Set-up", SET_UP),
+        ("Preheat", HEAT),
+        ("Tack and run", RUN),
+        ("Afterwards", AFTER),
+    ):
+        rows = _rows(type_, figures, ids, width, system)
+        if rows:
+            column += [type_.line(head, type_.head), *rows]
+    return column
+
+
+def _right(type_: Type, plan: Plan) -> list[Flowable]:
+    cards = cards_at_bench(plan.cards, "daily", "right")
+    column: list[Flowable] = [type_.line("Before the light, every one", type_.head)]
+    column += [
+        TickBox(type_.line(card.step.text, type_.body), 8 * type_.scale)
+        for card in cards
+        if card.step.gate == "stop"
+    ]
+    cautions = [c for s in plan.stations for c in s.cautions if c.level in ("stop", "warn")]
+    if cautions:
+        column.append(type_.line("Mind", type_.head))
+        column += [type_.line(f"{c.text} {c.reason}", type_.item) for c in cautions]
+    return column
+
+
+def _qr(canvas: Canvas, address: str, x: float, top: float) -> None:
+    picture = io.BytesIO()
+    segno.make(address, error="m").save(picture, kind="png", scale=8, border=2)
+    picture.seek(0)
+    canvas.drawImage(ImageReader(picture), x, top - QR_SIDE, QR_SIDE, QR_SIDE)
+
+
+def _sign_off(canvas: Canvas, type_: Type, x: float, bottom: float, width: float) -> float:
+    high = 15 * mm
+    each = width / len(SIGNED)
+    for place, text in enumerate(SIGNED):
+        left = x + place * each
+        canvas.setStrokeColor(INK)
+        canvas.setLineWidth(0.8)
+        canvas.rect(left, bottom, each - 2 * mm if place < len(SIGNED) - 1 else each, high)
+        label = type_.line(text, type_.small)
+        _, tall = label.wrap(each - 5 * mm, high)
+        label.drawOn(canvas, left + 1.5 * mm, bottom + high - tall - 1 * mm)
+    return float(bottom + high)
+
+
+def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = "metric") -> bytes:
+    """Return the job card of a plan as a one-page PDF.
+
+    Args:
+        plan: what is printed.
+        address: where this job is found on the local network, as text and as a QR code.
+        size: the paper.
+        system: the units.
+    """
+
+    def draw(canvas: Canvas, type_: Type, width: float, height: float) -> float:
+        inner, top = width - 2 * MARGIN, height - MARGIN
+        _qr(canvas, address, width - MARGIN - QR_SIDE, top)
+        job = plan.job
+        piece = plan.stations[0]
+        length = next((f for f in piece.figures if f.id == "length_mm" and f.value), None)
+        told = ", ".join(
+            [
+                next(f.text or "" for f in piece.figures if f.id == "metal"),
+                measure(job.thickness_mm, "mm", system) if job.thickness_mm else "thickness?",
+                next(f.text or "" for f in piece.figures if f.id == "joint"),
+                *(
+                    [f"seam {measure(length.value, 'mm', system)}"]
+                    if length and length.value
+                    else []
+                ),
+            ]
+        )
+        head = [
+            type_.line(job.name, type_.title),
+            type_.line(job.belongs_to, type_.body),
+            type_.line(told, type_.strong),
+            type_.line(address, type_.small),
+        ]
+        if plan.why_not:
+            head.append(type_.line(f"Not to be lit yet: {plan.why_not}", type_.strong))
+        under = draw_column(canvas, head, MARGIN, top, inner - QR_SIDE - GUTTER)
+        under = min(under, top - QR_SIDE) - 3 * mm
+        canvas.setStrokeColor(INK)
+        canvas.setLineWidth(1.2)
+        canvas.line(MARGIN, under, width - MARGIN, under)
+
+        guidance = type_.line(plan.guidance, type_.small)
+        _, tall = guidance.wrap(inner, 100)
+        guidance.drawOn(canvas, MARGIN, MARGIN)
+        floor = _sign_off(canvas, type_, MARGIN, MARGIN + tall + 2 * mm, inner) + 3 * mm
+
+        half = (inner - GUTTER) / 2
+        picture = 58 * mm
+        draw_joint(canvas, plan.drawing, MARGIN, under - 3 * mm - picture, half, picture, system)
+        left_ends = draw_column(
+            canvas, _left(type_, plan, half, system), MARGIN, under - picture - 4 * mm, half
+        )
+        right_ends = draw_column(
+            canvas, _right(type_, plan), MARGIN + half + GUTTER, under - 2 * mm, half
+        )
+        # Ending above the floor is ending on the page.
+        return float(min(left_ends, right_ends) - floor + MARGIN)
+
+    return one_page(size, f"{printable_title(plan.job.name)}, job card", draw)
+
+
+def printable_title(name: str) -> str:
+    """Return a name as a document title."""
+    return " ".join(name.split()) or "Job"

@@ -1,0 +1,149 @@
+"""One sheet of paper: its size, its type, and the fitting of everything onto a single page."""
+
+import io
+from collections.abc import Callable, Sequence
+from functools import cache
+from importlib.resources import files
+from typing import Literal
+
+from reportlab.lib.colors import HexColor
+from reportlab.lib.pagesizes import A4, LETTER
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.lib.units import mm
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.pdfgen.canvas import Canvas
+from reportlab.platypus import Flowable, Paragraph
+
+from pellak.core.errors import PellakError
+
+PaperSize = Literal["a4", "letter"]
+SIZES: dict[PaperSize, tuple[float, float]] = {"a4": A4, "letter": LETTER}
+MARGIN = 12 * mm
+REGULAR, BOLD, NARROW = "Barlow-Regular", "Barlow-SemiBold", "BarlowSemiCondensed-SemiBold"
+INK, MUTE, LINE, STOP, CONE = (
+    HexColor(colour) for colour in ("#1f2429", "#565c63", "#b9b4a6", "#ab2318", "#1a4fb8")
+)
+LARGEST, SMALLEST = 1.5, 0.62
+STEP = 0.02
+"""Type is made smaller by this step until the page holds all of it, and no smaller than that."""
+NOT_IN_FONT = {"≤": "at most ", "≥": "at least ", "→": "to", "⅛": "1/8", "✓": "yes", "₂": "2"}
+
+
+class TooMuch(PellakError):
+    """A sheet that does not fit on one page even in the smallest type."""
+
+
+@cache
+def load_fonts() -> None:
+    """Make the shipped type known to the PDF library."""
+    for name in (REGULAR, BOLD, NARROW):
+        path = files("pellak.paper").joinpath("fonts", f"{name}.ttf")
+        pdfmetrics.registerFont(TTFont(name, str(path)))
+
+
+def printable(text: str) -> str:
+    """Return text in signs the shipped type has, safe as a paragraph."""
+    for sign, words in NOT_IN_FONT.items():
+        text = text.replace(sign, words)
+    face = pdfmetrics.getFont(REGULAR).face
+    known = "".join(sign if ord(sign) in face.charToGlyph else "?" for sign in text)
+    return known.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;")
+
+
+class Type:
+    """The styles of a sheet at one scale."""
+
+    def __init__(self, scale: float) -> None:
+        self.scale = scale
+        self.body = self._style(REGULAR, 9.2)
+        self.small = self._style(REGULAR, 7.8, colour=MUTE)
+        self.strong = self._style(BOLD, 9.2)
+        self.item = self._style(REGULAR, 9.2, before=2.4)
+        self.head = self._style(NARROW, 11.5, before=5)
+        self.title = self._style(NARROW, 21)
+
+    def _style(
+        self, font: str, size: float, *, colour: HexColor = INK, before: float = 0
+    ) -> ParagraphStyle:
+        points = size * self.scale
+        return ParagraphStyle(
+            f"{font}{size}",
+            fontName=font,
+            fontSize=points,
+            leading=1.18 * points,
+            textColor=colour,
+            spaceBefore=before * self.scale,
+        )
+
+    def line(self, text: str, style: ParagraphStyle) -> Paragraph:
+        """Return plain text as a paragraph."""
+        return Paragraph(printable(text), style)
+
+
+class TickBox(Flowable):  # type: ignore[misc]
+    """A box to tick, with its text beside it."""
+
+    def __init__(self, text: Paragraph, size: float = 8.5) -> None:
+        super().__init__()
+        self._text, self._size = text, size
+
+    def wrap(self, width: float, height: float) -> tuple[float, float]:
+        """Return the room it takes."""
+        _, high = self._text.wrap(width - 1.7 * self._size, height)
+        self.width, self.height = width, max(high, self._size) + 2.2
+        return self.width, self.height
+
+    def draw(self) -> None:
+        """Draw box and text."""
+        top = self.height - 1.1
+        self.canv.setStrokeColor(INK)
+        self.canv.setLineWidth(0.8)
+        self.canv.rect(0.5, top - self._size, self._size, self._size)
+        self._text.drawOn(self.canv, 1.7 * self._size, top - self._text.height + 1)
+
+
+Column = Sequence[Flowable]
+
+
+def draw_column(canvas: Canvas, column: Column, x: float, top: float, width: float) -> float:
+    """Draw a column down from `top` and return where it ends."""
+    for flowable in column:
+        _, high = flowable.wrap(width, 10_000)
+        top -= high + flowable.getSpaceBefore()
+        flowable.drawOn(canvas, x, top)
+    return float(top)
+
+
+def one_page(
+    size: PaperSize, title: str, draw: Callable[[Canvas, Type, float, float], float]
+) -> bytes:
+    """Return a one-page PDF, its type as large as lets everything stand on it.
+
+    Args:
+        size: the paper.
+        title: the document's own title.
+        draw: draws on a canvas in a type, given width and height, and returns the lowest point.
+
+    Raises:
+        TooMuch: even the smallest type does not fit.
+    """
+    load_fonts()
+    width, height = SIZES[size]
+    smallest, largest = 0, round((LARGEST - SMALLEST) / STEP)
+    best: bytes | None = None
+    while smallest <= largest:
+        middle = (smallest + largest) // 2
+        out = io.BytesIO()
+        canvas = Canvas(out, pagesize=(width, height), invariant=True, initialFontName=REGULAR)
+        canvas.setTitle(title)
+        canvas.setCreator("Pellak")
+        if draw(canvas, Type(SMALLEST + STEP * middle), width, height) >= MARGIN:
+            canvas.showPage()
+            canvas.save()
+            best, smallest = out.getvalue(), middle + 1
+        else:
+            largest = middle - 1
+    if best is None:
+        raise TooMuch(f"{title} does not fit on one page")
+    return best

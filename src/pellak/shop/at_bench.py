@@ -1,0 +1,120 @@
+"""At the bench: walk the cards, answer stops, run clocks, test for leaks, watch for fire."""
+
+from collections.abc import Mapping
+from datetime import UTC, datetime
+
+from pellak.core.bench import (
+    begun,
+    clock_cleared,
+    clock_started,
+    confirmed,
+    leak_tested,
+    stood_at,
+)
+from pellak.core.care.clocks import ClockId, ClockState, Moment, clock_state
+from pellak.core.care.sequences import Start
+from pellak.core.gas.hose import Gas
+from pellak.core.plan import Plan
+from pellak.core.run_log import RunLog
+from pellak.core.working import Record
+from pellak.shop.clock import Moments, machine_moment
+from pellak.shop.run_book import Run, RunBook
+from pellak.store.database import Database
+from pellak.store.runs import Runs
+
+
+class FireWatchLine(Record):
+    """A fire watch that runs, or that is over and waits for somebody to look."""
+
+    run_id: str
+    version: int
+    job_name: str
+    who: str
+    clock: ClockState
+
+
+def _iso(now: Moment) -> str:
+    return datetime.fromtimestamp(now.utc_s, UTC).isoformat(timespec="seconds")
+
+
+class AtBench:
+    """The use cases of a run at the bench. Every one names the version it was decided on."""
+
+    def __init__(
+        self, database: Database, book: RunBook, moments: Moments = machine_moment
+    ) -> None:
+        self._database = database
+        self._book = book
+        self._moments = moments
+
+    def stand(self, run_id: str, version: int, step: str) -> Run:
+        """Stand at another card. Raises Refused past an open stop."""
+
+        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
+            return stood_at(plan, log, step, now)
+
+        return self._book.change(run_id, version, change)
+
+    def begin(self, run_id: str, version: int, start: Start) -> Run:
+        """Say what was done to the torch since it last burnt; what was undone is tested again."""
+
+        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
+            return begun(plan, log, start)
+
+        return self._book.change(run_id, version, change)
+
+    def confirm(self, run_id: str, version: int, step: str) -> Run:
+        """Answer a stop, under the name of whoever holds the torch."""
+
+        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
+            return confirmed(plan, log, step, now, _iso(now))
+
+        return self._book.change(run_id, version, change)
+
+    def start_clock(
+        self, run_id: str, version: int, clock: ClockId, *, ago: str = "", lain: str = ""
+    ) -> Run:
+        """Start a clock, now or a typed while ago."""
+
+        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
+            return clock_started(plan, log, clock, now, ago=ago, lain=lain)
+
+        return self._book.change(run_id, version, change)
+
+    def clear_clock(self, run_id: str, version: int, clock: ClockId) -> Run:
+        """Take a clock away."""
+
+        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
+            return clock_cleared(log, clock)
+
+        return self._book.change(run_id, version, change)
+
+    def test_leaks(
+        self, run_id: str, version: int, readings: Mapping[Gas, Mapping[str, str]]
+    ) -> Run:
+        """Keep a leak test's readings and what came of them."""
+
+        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
+            return leak_tested(plan, log, readings, now, _iso(now))
+
+        return self._book.change(run_id, version, change)
+
+    def fire_watches(self) -> list[FireWatchLine]:
+        """Return every fire watch nobody has ended by looking, finished runs too."""
+        now = self._moments()
+        with self._database.transaction() as session:
+            lines = []
+            for row in Runs(session).with_fire_watch():
+                log = RunLog.model_validate(row.log)
+                lines += [
+                    FireWatchLine(
+                        run_id=row.run_id,
+                        version=row.version,
+                        job_name=row.job_name,
+                        who=row.who,
+                        clock=clock_state(mark, now),
+                    )
+                    for mark in log.clocks
+                    if mark.clock == "fire-watch"
+                ]
+            return lines

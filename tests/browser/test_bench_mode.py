@@ -1,0 +1,307 @@
+"""The whole bench by pedal alone and by touch alone, with the power cut on the way."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px, walk_to
+
+CARDS = 30
+
+
+def place_of(page):
+    return page.get_by_text(re.compile(rf" · \d+ of {CARDS}$"))
+
+
+def to_the_bench(page, server, size=DESK):
+    page.set_viewport_size(size)
+    page.set_default_timeout(8000)
+    page.goto(server.url)
+    page.get_by_role("button", name="Take it to the bench").click()
+    expect(page.get_by_text(f"1 of {CARDS}")).to_be_visible()
+
+
+def card_number(page):
+    return int(re.search(r"(\d+) of", place_of(page).inner_text()).group(1))
+
+
+def pedal_on(page, server, watch_card):
+    """Go on by pedal; the leak test's clock by T. Cut the power once at each card named."""
+    number = card_number(page)
+    if page.get_by_role("button", name=re.compile("^Valves closed: start")).is_visible():
+        page.keyboard.press("T")
+        page.wait_for_timeout(1300)
+    elif page.get_by_role(
+        "button", name=re.compile("^(Acetylene|Heating|Flame away): start")
+    ).is_visible():
+        page.keyboard.press("t")
+    if number in watch_card:
+        page.wait_for_timeout(500)
+        server.kill()
+        server.start()
+        page.reload()
+        expect(page.get_by_text(f"{number} of {CARDS}")).to_be_visible()
+    page.keyboard.press("PageDown" if number % 2 else "Space")
+
+
+@pytest.mark.parametrize("size", [TABLET, PHONE], ids=["tablet", "phone"])
+def test_the_whole_bench_by_pedal_alone(page, quick_server, watched, size):
+    watched(page, quick_server)
+    to_the_bench(page, quick_server, size)
+    seen = []
+    for number in range(1, CARDS + 1):
+        expect(page.get_by_text(f"{number} of {CARDS}")).to_be_visible()
+        assert overflow_px(page) <= 0
+        seen.append(page.locator("main p.font-narrow").first.inner_text())
+        if page.get_by_role("button", name=re.compile("^Flame on: start")).is_visible():
+            page.keyboard.press("t")
+            page.wait_for_timeout(700)
+            page.keyboard.press("t")
+            expect(page.get_by_role("status").filter(has_text="first puddle")).to_be_visible()
+        pedal_on(page, quick_server, watch_card=(6, 15, 26))
+    expect(page.get_by_text("What did you see?")).to_be_visible()
+    page.keyboard.press("PageDown")
+    expect(page.get_by_text("The plan it was done under")).to_be_visible()
+    assert len(set(seen)) == CARDS
+    answered = page.get_by_role("listitem").filter(has_text=re.compile("Tove|Brit|Ansel"))
+    expect(answered).to_have_count(7)
+    # The fire watch goes on, on every page, though the run is in the book.
+    expect(page.get_by_role("complementary", name=re.compile("^Fire watch"))).to_be_visible()
+
+
+@pytest.mark.parametrize("size", [TABLET, PHONE], ids=["tablet", "phone"])
+def test_the_whole_bench_by_touch_alone(browser, quick_server, watched, size):
+    context = browser.new_context(viewport=size, has_touch=True, is_mobile=True)
+    page = watched(context.new_page(), quick_server)
+    page.set_default_timeout(8000)
+    page.goto(quick_server.url)
+    if size == PHONE:
+        page.get_by_role("link", name=re.compile("Funnel casing patch")).tap()
+    page.get_by_role("button", name="Take it to the bench").tap()
+    page.get_by_role("button", name="Tove", exact=True).tap()
+    expect(page.get_by_role("button", name="✓ Tove")).to_be_visible()
+    page.get_by_role("button", name="Left", exact=True).tap()
+    for number in range(1, CARDS + 1):
+        expect(page.get_by_text(f"{number} of {CARDS}")).to_be_visible()
+        for button in page.get_by_role("button").all():
+            box = button.bounding_box()
+            small = button.inner_text() in ("Set up", "Leave the bench")
+            if box and not (small and size == PHONE):
+                assert min(box["height"], box["width"]) >= 72, button.inner_text()
+        if number == 19:
+            expect(page.get_by_text("Torch in the left hand")).to_be_visible()
+        for name in ("Valves closed: start", "Acetylene: start", "Oxygen: start", "Seam: start"):
+            clock = page.get_by_role("button", name=re.compile(f"^{name}"))
+            if clock.is_visible():
+                clock.tap()
+                if name.startswith("Valves"):
+                    page.wait_for_timeout(1300)
+        if number in (9, 18, 25):
+            page.wait_for_timeout(500)
+            quick_server.kill()
+            quick_server.start()
+            page.reload()
+            expect(page.get_by_text(f"{number} of {CARDS}")).to_be_visible()
+        page.get_by_role("button", name=re.compile("^(Next|Yes, go on|Look and log)$")).tap()
+    page.get_by_role("button", name="Write it in the run book").tap()
+    expect(page.get_by_text("The plan it was done under")).to_be_visible()
+    expect(page.get_by_text(re.compile(r"^Tove, |, Tove")).first).to_be_visible()
+    context.close()
+
+
+def test_no_way_to_the_light_past_an_open_stop(page, quick_server, watched):
+    watched(page, quick_server)
+    to_the_bench(page, quick_server)
+    walk_to(page, re.compile("^Valves closed: start"))
+    here = card_number(page)
+    page.keyboard.press("Space")
+    expect(page.get_by_role("alert")).to_contain_text("clock to have run out")
+    assert card_number(page) == here
+    run = page.url.split("/")[-2]
+    told = page.request.get(f"{quick_server.url}/api/runs/{run}").json()
+    refused = page.request.post(
+        f"{quick_server.url}/api/runs/{run}/stand",
+        data={"version": told["version"], "step": "light"},
+    )
+    assert refused.status == 422
+    assert "leak" in refused.json()["detail"]
+
+
+def test_a_leak_found_by_the_gauges_holds_the_start(page, quick_server, watched):
+    watched(page, quick_server)
+    to_the_bench(page, quick_server)
+    walk_to(page, re.compile("^Valves closed: start"))
+    page.get_by_text("Type the gauges").click()
+    for group in ("As it starts", "As it stops"):
+        fields = page.get_by_role("group", name=group)
+        for label, text in (("Acetylene contents", "12"), ("Acetylene outlet", "0.4"),
+                            ("Oxygen contents", "90"), ("Oxygen outlet", "2.5")):  # fmt: skip
+            fields.get_by_label(re.compile(f"^{label}")).fill(text)
+    page.get_by_role("group", name="As it stops").get_by_label(re.compile("^Oxygen outlet")).fill(
+        "2.3"
+    )
+    page.get_by_role("button", name=re.compile("^Valves closed: start")).click()
+    page.wait_for_timeout(1300)
+    page.reload()
+    page.get_by_role("button", name="Judge what moved").click()
+    verdict = page.get_by_role("status").filter(has_text="It leaks")
+    expect(verdict).to_contain_text("Oxygen outlet fell 0.2 bar: hose")
+    assert axe_violations(page) == []
+    page.keyboard.press("Space")
+    expect(page.get_by_role("alert")).to_contain_text("found a leak")
+    page.get_by_role("button", name="Mended: test again from the start").click()
+    expect(verdict).to_be_hidden()
+    page.wait_for_timeout(1300)
+    page.keyboard.press("Space")
+    expect(page.get_by_role("heading", level=1)).to_be_visible()
+    expect(page.get_by_text(re.compile("Open the cylinders again"))).to_be_visible()
+
+
+def test_a_cylinder_that_lay_down_waits_its_time(page, quick_server, watched):
+    watched(page, quick_server)
+    to_the_bench(page, quick_server)
+    walk_to(page, "It lay down: start its clock")
+    page.get_by_role("button", name="It lay down: start its clock").click()
+    page.get_by_label("It lay for about").fill("soon")
+    page.get_by_role("button", name="Start its clock").click()
+    expect(page.get_by_text("Read “soon”")).to_be_visible()
+    page.get_by_label("It lay for about").fill("3 h")
+    page.get_by_label(re.compile("stood up")).fill("20 min")
+    page.get_by_role("button", name="Start its clock").click()
+    expect(page.get_by_role("timer")).to_contain_text(re.compile(r"2:3\d:"))
+    page.keyboard.press("Space")
+    expect(page.get_by_role("alert")).to_contain_text("to have stood")
+    page.get_by_role("button", name=re.compile("never lay down")).click()
+    page.keyboard.press("Space")
+    expect(page.get_by_text(re.compile("Hoses whole"))).to_be_visible()
+
+
+def test_a_stopwatch_runs_on_through_a_power_cut(page, server, watched):
+    watched(page, server)
+    to_the_bench(page, server)
+    page.keyboard.press("!")
+    drill = page.get_by_role("alertdialog", name="Flash-back drill")
+    expect(drill).to_contain_text("Oxygen shut at the torch")
+    assert axe_violations(page) == []
+    page.keyboard.press("Escape")
+    expect(drill).to_be_hidden()
+    page.get_by_role("button", name="Flame out").click()
+    expect(page.get_by_text("acetylene torch valve first")).to_be_visible()
+    page.keyboard.press("Space")
+    expect(page.get_by_text("Close both cylinder valves")).to_be_visible()
+    page.wait_for_timeout(600)
+    run = page.url.split("/")[-2]
+    page.goto(server.url)
+    watch = page.get_by_role("complementary", name=re.compile("^Fire watch"))
+    expect(watch).to_contain_text(re.compile("(60:00|59:5)"))
+    server.kill()
+    server.start()
+    page.wait_for_timeout(2000)
+    page.reload()
+    expect(watch).to_contain_text(re.compile("59:5"))
+    expect(page.get_by_label("Name of the job")).to_be_visible()
+    assert axe_violations(page) == []
+    told = page.request.get(f"{server.url}/api/runs/{run}").json()
+    assert told["bench"]["clocks"][0]["clock"] == "fire-watch"
+    assert 3540 < told["bench"]["clocks"][0]["left_s"] < 3599
+
+
+def test_a_fire_watch_ends_by_looking_only(page, quick_server, watched):
+    watched(page, quick_server)
+    to_the_bench(page, quick_server)
+    page.get_by_role("button", name="Flame out").click()
+    page.keyboard.press("Space")
+    page.wait_for_timeout(800)
+    run = page.url.split("/")[-2]
+    url = f"{quick_server.url}/api/runs/{run}"
+    version = page.request.get(url).json()["version"]
+    early = page.request.post(f"{url}/confirm", data={"version": version, "step": "fire-watch"})
+    assert early.status == 422
+    page.wait_for_timeout(60_500)
+    page.goto(quick_server.url)
+    watch = page.get_by_role("complementary", name=re.compile("^Fire watch"))
+    expect(watch).to_contain_text("looks behind and below")
+    page.get_by_role("button", name="Looked: all cold").click()
+    expect(watch).to_be_hidden()
+    kept = page.request.get(url).json()["log"]["confirmations"]
+    assert [(one["step"], bool(one["who"])) for one in kept] == [("fire-watch", True)]
+
+
+def test_the_bench_suits_tinted_glasses_and_the_left_hand(page, server, watched):
+    watched(page, server)
+    to_the_bench(page, server, TABLET)
+    page.get_by_role("button", name="Set up").click()
+    page.get_by_role("switch", name=re.compile("Tint for shade 5")).click()
+    page.get_by_role("dialog").get_by_role("button", name="Left").click()
+    assert axe_violations(page) == []
+    page.keyboard.press("Escape")
+    assert page.evaluate("document.documentElement.dataset.theme") == "lens"
+    expect(page.get_by_role("main").get_by_role("button", name="✓ Left")).to_be_visible()
+    page.reload()
+    expect(page.get_by_role("main").get_by_role("button", name="✓ Left")).to_be_visible()
+    assert page.evaluate("document.documentElement.dataset.theme") == "lens"
+    assert axe_violations(page) == []
+    page.get_by_role("link", name="Leave the bench").click()
+    expect(page.get_by_label("Name of the job")).to_be_visible()
+    assert page.evaluate("document.documentElement.dataset.theme") in ("day", "hood")
+
+
+def test_a_changed_cylinder_brings_its_own_cards(page, server, watched):
+    watched(page, server)
+    to_the_bench(page, server)
+    page.get_by_role("button", name=re.compile("^A cylinder was changed")).click()
+    expect(page.get_by_text(f"1 of {CARDS + 3}")).to_be_visible()
+    page.get_by_role("button", name=re.compile("^New hose")).click()
+    expect(page.get_by_text(f"1 of {CARDS + 5}")).to_be_visible()
+
+
+def test_type_at_the_bench_is_read_from_two_metres(page, server, watched):
+    watched(page, server)
+    to_the_bench(page, server, TABLET)
+    size = page.locator("main p.font-narrow").first.evaluate(
+        "one => parseFloat(getComputedStyle(one).fontSize)"
+    )
+    # Ten inches of 820 by 1180 px show 5.5 px a millimetre; ten minutes of arc at 2 m is 5.8 mm of
+    # capital, 0.7 of the type's size.
+    assert 0.7 * size / 5.5 >= 5.8
+
+
+def test_a_clock_says_so_when_it_is_over(page, server, watched):
+    watched(page, server)
+    page.add_init_script(
+        "window.signals = 0; window.buzzes = 0;"
+        "document.addEventListener('pellak:signal', () => window.signals++);"
+        "navigator.vibrate = () => { window.buzzes++; return true; };"
+    )
+    to_the_bench(page, server)
+    run = page.url.split("/")[-2]
+    url = f"{server.url}/api/runs/{run}"
+    told = page.request.get(url).json()
+
+    def post(path, **body):
+        nonlocal told
+        told = page.request.post(f"{url}/{path}", data={"version": told["version"], **body}).json()
+
+    for card in told["bench"]["cards"]:
+        if card["step"]["gate"] == "stop" and card["step"]["id"] != "leak":
+            post("confirm", step=card["step"]["id"])
+    post("stand", step="leak")
+    post("clocks", clock="leak", ago="57 s")
+    page.reload()
+    expect(page.get_by_role("timer")).to_contain_text("0:0")
+    expect(page.get_by_text("Read the gauges again")).to_be_visible()
+    assert page.evaluate("[window.signals, window.buzzes]") == [1, 1]
+
+
+def test_the_screen_is_kept_awake(page, server, watched):
+    watched(page, server)
+    page.add_init_script(
+        "window.asked = 0;"
+        "Object.defineProperty(navigator, 'wakeLock', {value: {request: async () => {"
+        "window.asked++; return {release: async () => { window.asked--; }}; }}});"
+    )
+    to_the_bench(page, server)
+    page.wait_for_function("window.asked === 1")
+    page.get_by_role("link", name="Leave the bench").click()
+    page.wait_for_function("window.asked === 0")

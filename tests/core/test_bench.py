@@ -1,0 +1,245 @@
+"""Walking the cards: no way past an open stop, clocks begun, what was undone tested again."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from pellak.core.bench import (
+    begun,
+    bench_state,
+    clock_cleared,
+    clock_started,
+    confirmed,
+    fire_watch_s,
+    leak_tested,
+    stood_at,
+)
+from pellak.core.care.clocks import Moment
+from pellak.core.errors import Refused
+from pellak.core.run_log import RunLog
+from tests.core.test_families import PIECES, plan_of
+
+PLANS = {family: plan_of(family) for family in PIECES}
+PLAN = PLANS["carbon-steel"]
+NOON = Moment(utc_s=1_800_000_000.0, boot="one", boot_s=5000.0)
+BRIT = RunLog(who="Brit")
+TIGHT = {gas: {"contents_before_bar": "12", "contents_after_bar": "12",
+               "outlet_before_bar": "6 psi", "outlet_after_bar": "6 psi"}
+         for gas in ("acetylene", "oxygen")}  # fmt: skip
+
+
+def after(seconds):
+    return Moment(utc_s=NOON.utc_s + seconds, boot="one", boot_s=NOON.boot_s + seconds)
+
+
+def ids(plan, log):
+    return [card.step.id for card in bench_state(plan, log, NOON).cards]
+
+
+def all_answered(plan, log=BRIT):
+    log = clock_started(plan, log, "leak", NOON, ago="10 min", lain="")
+    for card in bench_state(plan, log, NOON).cards:
+        if card.step.gate == "stop":
+            log = confirmed(plan, log, card.step.id, NOON, "2026-11-23T12:00:00+00:00")
+    return log
+
+
+def acted(plan, log, act, number, now):
+    """Return the log after one act at the bench; unchanged where it was refused."""
+    order = [*ids(plan, log), "look"]
+    step = order[number % len(order)]
+    try:
+        match act:
+            case "stand":
+                return stood_at(plan, log, step, now)
+            case "confirm":
+                return confirmed(plan, log, step, now, "x")
+            case "begin":
+                return begun(plan, log, ("daily", "cylinder-change")[number % 2])
+            case "leak":
+                return clock_started(plan, log, "leak", now, ago="", lain="")
+        return clock_cleared(log, "leak")
+    except Refused:
+        return log
+
+
+acts = st.lists(
+    st.tuples(
+        st.sampled_from(["stand", "confirm", "begin", "leak", "clear"]), st.integers(0, 45),
+        st.integers(0, 400),
+    ),
+    max_size=40,
+)  # fmt: skip
+
+
+@settings(deadline=None, max_examples=150)
+@given(st.sampled_from(sorted(PLANS)), acts)
+def test_no_path_reaches_the_light_with_an_open_stop(family, path):
+    plan, log, seconds = PLANS[family], BRIT, 0.0
+    for act, number, wait in path:
+        seconds += wait
+        log = acted(plan, log, act, number, after(seconds))
+        state = bench_state(plan, log, after(seconds))
+        if state.flame_may_burn and not state.at.startswith("out-"):
+            assert state.open_stop is None, (state.at, state.open_stop)
+
+
+@pytest.mark.parametrize("family", sorted(PLANS))
+def test_the_flame_can_always_be_put_out(family):
+    plan = PLANS[family]
+    for step in ids(plan, BRIT):
+        if step.startswith("out-") or step in ("close-cylinders", "fire-watch"):
+            assert stood_at(plan, BRIT, step, NOON).step == step
+
+
+@pytest.mark.parametrize("family", sorted(PLANS))
+def test_every_stop_bars_the_light_by_itself(family):
+    plan = PLANS[family]
+    whole = all_answered(plan)
+    assert stood_at(plan, whole, "light", NOON).step == "light"
+    for one in whole.confirmations:
+        rest = [c for c in whole.confirmations if c is not one]
+        lacking = whole.model_copy(update={"confirmations": rest})
+        with pytest.raises(Refused) as refused:
+            stood_at(plan, lacking, "light", NOON)
+        assert one.step in refused.value.accepted
+
+
+def test_a_stop_is_kept_with_who_and_when():
+    log = confirmed(PLAN, BRIT, "place", NOON, "2026-11-23T12:00:00+00:00")
+    assert [(c.step, c.who, c.at) for c in log.confirmations] == [
+        ("place", "Brit", "2026-11-23T12:00:00+00:00")
+    ]
+    tove = log.model_copy(update={"who": "Tove"})
+    both = confirmed(PLAN, tove, "no-oil", NOON, "x")
+    assert [c.who for c in both.confirmations] == ["Brit", "Tove"]
+
+
+@pytest.mark.parametrize("step", ["tip", "nothing", "look", "light"])
+def test_only_stops_are_answered(step):
+    with pytest.raises(Refused):
+        confirmed(PLAN, BRIT, step, NOON, "x")
+
+
+def test_nobody_answers_a_stop():
+    with pytest.raises(Refused) as refused:
+        confirmed(PLAN, RunLog(), "place", NOON, "x")
+    assert refused.value.field == "who"
+
+
+def test_a_card_that_is_not_there_is_refused():
+    with pytest.raises(Refused):
+        stood_at(PLAN, BRIT, "flux-off", NOON)
+
+
+def test_a_cylinder_that_lay_holds_the_start_until_it_has_stood():
+    log = clock_started(PLAN, BRIT, "stand", NOON, ago="30 min", lain="3 h")
+    with pytest.raises(Refused):
+        confirmed(PLAN, log, "stand", after(8000), "x")
+    assert confirmed(PLAN, log, "stand", after(9001), "x").confirmations
+    assert confirmed(PLAN, clock_cleared(log, "stand"), "stand", NOON, "x").confirmations
+
+
+def test_the_leak_test_waits_for_its_clock_and_its_verdict():
+    with pytest.raises(Refused):
+        confirmed(PLAN, BRIT, "leak", NOON, "x")
+    log = clock_started(PLAN, BRIT, "leak", NOON, ago="", lain="")
+    with pytest.raises(Refused):
+        leak_tested(PLAN, log, TIGHT, after(59), "x")
+    falling = {**TIGHT, "oxygen": {**TIGHT["oxygen"], "outlet_after_bar": "5 psi"}}
+    leaks = leak_tested(PLAN, log, falling, after(61), "x")
+    assert leaks.leak_test.values.findings[0].gas == "oxygen"
+    with pytest.raises(Refused):
+        confirmed(PLAN, leaks, "leak", after(61), "x")
+    again = clock_started(PLAN, leaks, "leak", after(100), ago="", lain="")
+    assert again.leak_test is None
+    tight = leak_tested(PLAN, again, TIGHT, after(161), "x")
+    assert confirmed(PLAN, tight, "leak", after(162), "x").confirmations
+
+
+@pytest.mark.parametrize(
+    ("gas", "gauge", "text"),
+    [("acetylene", "outlet_after_bar", "soon"), ("oxygen", "contents_before_bar", ""),
+     ("oxygen", "outlet_before_bar", "-1"), ("acetylene", "outlet_before_bar", "390 bar")],
+)  # fmt: skip
+def test_a_reading_that_cannot_be_names_its_gauge(gas, gauge, text):
+    log = clock_started(PLAN, BRIT, "leak", NOON, ago="2 min", lain="")
+    readings = {**TIGHT, gas: {**TIGHT[gas], gauge: text}}
+    with pytest.raises(Refused) as refused:
+        leak_tested(PLAN, log, readings, NOON, "x")
+    assert refused.value.field == f"{gas}.{gauge}"
+
+
+def test_leaving_the_flame_out_card_starts_the_fire_watch():
+    lit = stood_at(PLAN, all_answered(PLAN), "seam", NOON)
+    out = stood_at(PLAN, lit, "out-acetylene", after(10))
+    assert not any(mark.clock == "fire-watch" for mark in out.clocks)
+    left = stood_at(PLAN, out, "close-cylinders", after(20))
+    state = bench_state(PLAN, left, after(80))
+    assert [c.left_s for c in state.clocks if c.clock == "fire-watch"] == [3540.0]
+    with pytest.raises(Refused):
+        confirmed(PLAN, left, "fire-watch", after(3000), "x")
+    looked = confirmed(PLAN, left, "fire-watch", after(3621), "x")
+    assert bench_state(PLAN, looked, after(3621)).fire_watch_looked
+    # Lit again and put out again: the hour and the look are owed anew.
+    back = stood_at(PLAN, looked, "out-acetylene", after(4000))
+    anew = stood_at(PLAN, back, "close-cylinders", after(4010))
+    state = bench_state(PLAN, anew, after(4010))
+    assert not state.fire_watch_looked
+    assert [c.left_s for c in state.clocks if c.clock == "fire-watch"] == [3600.0]
+
+
+def test_the_fire_watch_cannot_be_taken_away_and_the_shop_may_lengthen_it():
+    with pytest.raises(Refused):
+        clock_cleared(BRIT, "fire-watch")
+    assert fire_watch_s(PLAN) == 3600
+    assert fire_watch_s(plan_of("carbon-steel", fire_watch="120")) == 7200
+
+
+def test_a_changed_cylinder_is_tested_again_and_the_rest_stands():
+    whole = stood_at(PLAN, all_answered(PLAN), "set-oxygen", NOON)
+    changed = begun(PLAN, whole, "cylinder-change")
+    state = bench_state(PLAN, changed, NOON)
+    assert (state.at, state.open_stop) == ("stand", "stand")
+    kept = {one.step for one in changed.confirmations}
+    assert {"place", "clear-vessel"} <= kept
+    assert not {"leak", "stand"} & kept
+    assert changed.leak_test is None
+
+
+def test_nothing_is_changed_with_the_flame_burning():
+    lit = stood_at(PLAN, all_answered(PLAN), "puddle", NOON)
+    with pytest.raises(Refused):
+        begun(PLAN, lit, "cylinder-change")
+    out = stood_at(PLAN, lit, "screws-out", NOON)
+    assert begun(PLAN, out, "after-assembly").step == "stand"
+
+
+def test_at_the_first_card_the_kind_of_start_only_changes_what_follows():
+    changed = begun(PLAN, BRIT, "after-assembly")
+    assert bench_state(PLAN, changed, NOON).at == "begin"
+    assert "arrestors-assembled" in ids(PLAN, changed)
+
+
+@pytest.mark.parametrize(
+    ("clock", "seconds"),
+    [("stand", 7200), ("leak", 60), ("settle", 60), ("fire-watch", 3600), ("preheat", None)],
+)
+def test_clocks_know_what_they_count_from(clock, seconds):
+    log = clock_started(PLAN, BRIT, clock, NOON, ago="", lain="")
+    assert log.clocks[-1].seconds == seconds
+
+
+def test_purge_clocks_are_the_supply_reckoners_own_seconds():
+    purge = next(f for s in PLAN.stations for f in s.figures if f.id == "purge")
+    for gas in ("acetylene", "oxygen"):
+        log = clock_started(PLAN, BRIT, f"purge-{gas}", NOON, ago="", lain="")
+        line = next(w for w in purge.working if w.name == f"{gas}_purge_s")
+        assert log.clocks[0].seconds == line.value >= 5
+
+
+@pytest.mark.parametrize(("ago", "field"), [("soon", "ago"), ("-3 min", "ago"), ("60 days", "ago")])
+def test_a_time_that_cannot_be_is_refused_by_name(ago, field):
+    with pytest.raises(Refused) as refused:
+        clock_started(PLAN, BRIT, "stand", NOON, ago=ago, lain="")
+    assert refused.value.field.startswith(field)

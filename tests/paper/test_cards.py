@@ -1,0 +1,153 @@
+"""Printed cards, read back with poppler: one page, whole, nothing cut, nothing overlapping."""
+
+import re
+import subprocess
+from itertools import product
+
+import pytest
+import segno
+from PIL import Image
+
+from pellak.core.care.cards import cards_at_bench
+from pellak.core.care.sequences import flash_back_drill
+from pellak.core.job import SeamJob, ShopSchools, with_changes
+from pellak.core.plan import compose_plan
+from pellak.core.rack.equipment import Equipment
+from pellak.core.rack.items import read_item
+from pellak.demo.ferry import JOBS, RACK
+from pellak.paper.job_card import job_card
+from pellak.paper.sheet import MARGIN, SIZES, printable
+from pellak.paper.shop_card import shop_card
+
+ADDRESS = "http://192.168.1.20:8000/jobs/ab12cd34ef56"
+EQUIPMENT = Equipment(tuple(read_item(item) for item in RACK))
+WORD = re.compile(r'<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">(.*?)<')
+
+
+def plan_of(place):
+    told = JOBS[place]
+    job = with_changes(SeamJob(name=told["name"]), {k: v for k, v in told.items() if k != "name"})
+    return compose_plan(job, ShopSchools(), equipment=EQUIPMENT)
+
+
+PLANS = [plan_of(place) for place in range(len(JOBS))]
+
+
+def poppler(*command):
+    return subprocess.run(command, check=True, capture_output=True, text=True).stdout
+
+
+def squeezed(text):
+    return re.sub(r"[\s-]+", "", text)
+
+
+def pages(path):
+    return int(re.search(r"Pages:\s+(\d+)", poppler("pdfinfo", path)).group(1))
+
+
+def words(path):
+    return [
+        (*(float(n) for n in found[:4]), found[4])
+        for found in WORD.findall(poppler("pdftotext", "-bbox", path, "-"))
+    ]
+
+
+def assert_whole(path, size):
+    assert pages(path) == 1
+    fonts = poppler("pdffonts", path).splitlines()[2:]
+    assert fonts
+    assert all("yes yes yes" in font for font in fonts), "type is embedded, its text readable"
+    width, height = SIZES[size]
+    told = words(path)
+    for left, top, right, bottom, word in told:
+        assert left >= MARGIN - 1, word
+        assert top >= MARGIN - 4, word
+        assert right <= width - MARGIN + 1, word
+        assert bottom <= height - MARGIN + 4, word
+    for a, b in product(told, told):
+        if a is not b:
+            wide = min(a[2], b[2]) - max(a[0], b[0])
+            high = min(a[3], b[3]) - max(a[1], b[1])
+            assert not (wide > 1 and high > 0.45 * (a[3] - a[1])), (a[4], b[4])
+
+
+@pytest.mark.parametrize("place", range(len(JOBS)), ids=[job["name"] for job in JOBS])
+@pytest.mark.parametrize(("size", "system"), [("a4", "metric"), ("letter", "inch")])
+def test_a_job_card_is_one_whole_page(tmp_path, place, size, system):
+    plan, path = PLANS[place], tmp_path / "card.pdf"
+    path.write_bytes(job_card(plan, ADDRESS, size, system))
+    assert_whole(path, size)
+    text = squeezed(poppler("pdftotext", "-raw", path, "-"))
+    assert squeezed(plan.job.name) in text
+    assert squeezed(ADDRESS) in text
+    assert squeezed(plan.guidance) in text
+    for signed in ("Checked before lighting", "Flame out at", "Fire watch over"):
+        assert squeezed(signed) in text
+    for card in cards_at_bench(plan.cards, "daily", "right"):
+        if card.step.gate == "stop":
+            assert squeezed(printable(card.step.text)) in text, card.step.id
+    for station in plan.stations:
+        for caution in station.cautions:
+            if caution.level in ("stop", "warn"):
+                assert squeezed(printable(caution.text)) in text
+
+
+def test_inches_are_on_the_inch_card(tmp_path):
+    path = tmp_path / "card.pdf"
+    path.write_bytes(job_card(PLANS[0], ADDRESS, "letter", "inch"))
+    text = poppler("pdftotext", "-layout", path, "-")
+    assert "0.0472 in" in text
+    assert "psi" in text
+    assert " bar " not in text.split("Before the light")[0]
+
+
+def test_the_square_code_is_the_address(tmp_path):
+    path = tmp_path / "card.pdf"
+    path.write_bytes(job_card(PLANS[0], ADDRESS))
+    poppler("pdfimages", "-png", path, tmp_path / "code")
+    picture = Image.open(next(tmp_path.glob("code-*.png"))).convert("1")
+    matrix = [list(row) for row in segno.make(ADDRESS, error="m").matrix_iter(border=2)]
+    side = picture.width / len(matrix)
+    for row, line in enumerate(matrix):
+        for column, dark in enumerate(line):
+            at = (int((column + 0.5) * side), int((row + 0.5) * side))
+            assert (picture.getpixel(at) == 0) == bool(dark)
+
+
+@pytest.mark.parametrize("size", ["a4", "letter"])
+@pytest.mark.parametrize("shut_down", ["acetylene-first", "oxygen-first"])
+def test_the_shop_card_holds_start_shut_down_and_drill(tmp_path, size, shut_down):
+    path = tmp_path / "shop.pdf"
+    schools = ShopSchools(shut_down=shut_down, acetylene_limit="strict", fuel_setting="feathering")
+    path.write_bytes(shop_card(schools, size))
+    assert_whole(path, size)
+    text = squeezed(poppler("pdftotext", "-raw", path, "-"))
+    first, other = (
+        ("acetylene", "oxygen") if shut_down == "acetylene-first" else ("oxygen", "acetylene")
+    )
+    assert squeezed(f"Flame out: {first} torch valve first, then {other}.") in text
+    assert squeezed("never above 0.62 bar") in text
+    assert squeezed("last third of the flame breaks into feathers") in text
+    assert squeezed("Soapy water").lower() in text.lower()
+    for step in flash_back_drill():
+        assert squeezed(step.text) in text
+    assert "{" not in text
+
+
+def test_a_card_before_anything_is_told_says_what_is_missing(tmp_path):
+    path = tmp_path / "card.pdf"
+    path.write_bytes(job_card(compose_plan(SeamJob(name="Blank"), ShopSchools()), ADDRESS))
+    assert_whole(path, "a4")
+    assert "Not to be lit yet" in poppler("pdftotext", "-raw", path, "-")
+
+
+@pytest.mark.parametrize("name", ["Łódź <b>&amp;", "🔥 seam", "x" * 80, "名前"])
+def test_any_name_prints(tmp_path, name):
+    path = tmp_path / "card.pdf"
+    plan = compose_plan(SeamJob(name=name, thickness_mm=1.2, length_mm=300.0), ShopSchools())
+    path.write_bytes(job_card(plan, ADDRESS))
+    assert pages(path) == 1
+
+
+def test_signs_the_type_lacks_become_words():
+    assert printable("≤ 5 → 6 & <b>") == "at most  5 to 6 &amp; &lt;b&gt;"

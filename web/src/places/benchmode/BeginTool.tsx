@@ -1,0 +1,64 @@
+import { useQuery } from "@tanstack/react-query";
+import { useId, useState } from "react";
+
+import { runsQuery } from "../../api/queries";
+import { BigChoice } from "./BigChoice";
+import type { ToolProps } from "./CardTools";
+import { STARTS } from "./phases";
+
+const MOST_NAMES = 6;
+
+/** Who holds the torch, in which hand, and what was done to it. */
+export function BeginTool({ run, bench }: ToolProps) {
+  const id = useId();
+  const { data: earlier } = useQuery(runsQuery);
+  const [name, setName] = useState("");
+  const who = run.log.who ?? "";
+  const known = [...new Set([who, ...(earlier ?? []).map((line) => line.who)])].filter(Boolean);
+  const keep = () => name.trim() && void bench.write({ who: name.trim() }).then(() => setName(""));
+  return (
+    <div className="space-y-5">
+      <BigChoice
+        label="Who holds the torch"
+        choices={known.slice(0, MOST_NAMES).map((one) => ({ id: one, label: one }))}
+        chosen={who}
+        onChoose={(one) => void bench.write({ who: one })}
+      />
+      <form
+        className="flex flex-wrap gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          keep();
+        }}
+      >
+        <label htmlFor={id} className="sr-only">
+          Another name
+        </label>
+        <input
+          id={id}
+          className="field min-h-[72px] max-w-72 text-xl"
+          placeholder="Another name"
+          maxLength={60}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          onBlur={keep}
+        />
+      </form>
+      <BigChoice
+        label="Torch hand"
+        choices={[
+          { id: "right", label: "Right" },
+          { id: "left", label: "Left" },
+        ]}
+        chosen={run.log.hand ?? "right"}
+        onChoose={(hand) => void bench.write({ hand })}
+      />
+      <BigChoice
+        label="Done to it since it last burnt"
+        choices={STARTS}
+        chosen={run.log.start ?? "daily"}
+        onChoose={(start) => void bench.begin(start)}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,62 @@
+import { Link } from "react-router";
+
+import type { BenchCard } from "../../api/client";
+
+interface BenchFootProps {
+  jobId: string;
+  /** Why the bench does not go on, or nothing. */
+  said: string;
+  first: boolean;
+  card: BenchCard | undefined;
+  forward: string;
+  asks: boolean;
+  onBack: () => void;
+  onForward: () => void;
+}
+
+/** Back and on, at the bottom edge where a gloved thumb is. */
+export function BenchFoot({
+  jobId,
+  said,
+  first,
+  card,
+  forward,
+  asks,
+  onBack,
+  onForward,
+}: BenchFootProps) {
+  return (
+    <footer className="sticky bottom-0 z-10 border-t border-line bg-paper p-3">
+      {said && (
+        <p role="alert" className="mb-3 border-l-4 border-stop bg-stop-soft px-3 py-2 text-lg">
+          {said}
+        </p>
+      )}
+      <div className="grid grid-cols-[1fr_2fr] gap-3">
+        <button
+          className="min-h-24 rounded-lg border-2 border-line bg-panel text-2xl font-semibold disabled:text-mute"
+          disabled={first}
+          onClick={onBack}
+        >
+          Back
+        </button>
+        {card && (
+          <button
+            className="min-h-24 rounded-lg bg-ink text-3xl font-semibold text-panel"
+            onClick={onForward}
+          >
+            {forward}
+          </button>
+        )}
+        {asks && (
+          <Link
+            to={`/jobs/${jobId}`}
+            className="col-span-2 flex min-h-[72px] items-center justify-center rounded-lg border-2 border-stop text-xl font-semibold text-stop"
+          >
+            No, or not sure: do not light
+          </Link>
+        )}
+      </div>
+    </footer>
+  );
+}

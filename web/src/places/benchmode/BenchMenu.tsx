@@ -1,0 +1,58 @@
+import type { Run } from "../../api/client";
+import { Dialog } from "../../parts/Dialog";
+import { BigChoice } from "./BigChoice";
+import { STARTS } from "./phases";
+import type { Hand, Start } from "./useBenchRun";
+import type { Comfort } from "./useComfort";
+
+interface BenchMenuProps {
+  open: boolean;
+  onClose: () => void;
+  run: Run;
+  comfort: Comfort;
+  onHand: (hand: Hand) => void;
+  onBegin: (start: Start) => void;
+}
+
+/** What suits this tablet and this welder, and what to do when a cylinder runs out half-way. */
+export function BenchMenu({ open, onClose, run, comfort, onHand, onBegin }: BenchMenuProps) {
+  const switches = [
+    { id: "lens", label: "Tint for shade 5", on: comfort.lens, set: comfort.setLens },
+    { id: "sound", label: "Sound", on: comfort.sound, set: comfort.setSound },
+    { id: "vibration", label: "Vibration", on: comfort.vibration, set: comfort.setVibration },
+  ];
+  return (
+    <Dialog open={open} onClose={onClose} title="Set up the bench" at="top">
+      <div className="space-y-5">
+        <div className="grid gap-3 sm:grid-cols-3">
+          {switches.map((one) => (
+            <button
+              key={one.id}
+              role="switch"
+              aria-checked={one.on}
+              onClick={() => one.set(!one.on)}
+              className={`min-h-[72px] rounded-lg border-2 px-3 text-lg ${one.on ? "border-cone bg-cone-soft font-semibold" : "border-line bg-panel"}`}
+            >
+              {one.label}: {one.on ? "on" : "off"}
+            </button>
+          ))}
+        </div>
+        <BigChoice
+          label="Torch hand"
+          choices={[
+            { id: "right", label: "Right" },
+            { id: "left", label: "Left" },
+          ]}
+          chosen={run.log.hand ?? "right"}
+          onChoose={onHand}
+        />
+        <BigChoice
+          label="Changed since? With the flame out, the cards go back to where testing starts"
+          choices={STARTS.filter((start) => start.id !== "daily")}
+          chosen=""
+          onChoose={onBegin}
+        />
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,145 @@
+import { useId, useState } from "react";
+
+import { faultOf } from "../../api/client";
+import { useUnits } from "../../shell/settings";
+import type { ToolProps } from "./CardTools";
+import { CountDown } from "./CountDown";
+import type { Readings } from "./useBenchRun";
+
+const GASES = ["acetylene", "oxygen"] as const;
+const GAUGES = ["contents", "outlet"] as const;
+const blank = (): Readings => ({ acetylene: {}, oxygen: {} });
+
+/** Four gauges read as the clock starts and as it stops; the server judges what moved. */
+export function LeakTool(tool: ToolProps) {
+  const { run, bench } = tool;
+  const units = useUnits();
+  const kept = `pellak.leak.${run.line.id}`;
+  const [readings, setReadings] = useState<Readings>(
+    () => JSON.parse(localStorage.getItem(kept) ?? "null") ?? blank(),
+  );
+  const clock = run.bench.clocks.find((one) => one.clock === "leak");
+  const test = run.log.leak_test;
+  const type = (gas: (typeof GASES)[number], key: string, text: string) => {
+    const next = { ...readings, [gas]: { ...readings[gas], [key]: text } };
+    setReadings(next);
+    localStorage.setItem(kept, JSON.stringify(next));
+  };
+  const unit = units.symbol("bar");
+  const judge = () => {
+    // A bare number is in the unit the page shows.
+    const told = blank();
+    for (const gas of GASES)
+      for (const [key, text] of Object.entries(readings[gas]))
+        told[gas][key] = /^[\d.,\s]+$/.test(text) ? `${text} ${unit}` : text;
+    void bench.testLeaks(told);
+  };
+  const column = (when: "before" | "after") => (
+    <ReadingFields {...{ when, readings, unit }} error={bench.refused} onType={type} />
+  );
+  return (
+    <div className="space-y-4">
+      <CountDown
+        {...tool}
+        clock="leak"
+        starts="Valves closed: start"
+        over="Read the gauges again"
+      />
+      <details
+        className="text-xl"
+        open={readings !== null && Object.keys(readings.acetylene).length > 0}
+      >
+        <summary className="inline-flex min-h-[72px] cursor-pointer items-center font-semibold text-cone underline">
+          Type the gauges, and have it judged
+        </summary>
+        <div className="grid gap-4 md:grid-cols-2">
+          {column("before")}
+          {column("after")}
+        </div>
+        <button
+          className="mt-3 min-h-[72px] rounded-lg border-2 border-ink bg-panel px-6 font-semibold disabled:border-line disabled:text-mute"
+          disabled={!clock}
+          onClick={judge}
+        >
+          Judge what moved
+        </button>
+      </details>
+      {test && (
+        <div
+          role="status"
+          className={`border-l-4 px-4 py-3 text-xl ${test.values.tight ? "border-good bg-panel" : "border-stop bg-stop-soft"}`}
+        >
+          {test.values.tight ? (
+            <strong>Nothing moved: both sides hold.</strong>
+          ) : (
+            <>
+              <strong className="text-stop">It leaks. Do not light.</strong>
+              <ul className="mt-1 space-y-1">
+                {test.values.findings.map((one) => (
+                  <li key={one.gas + one.gauge}>
+                    {one.gas === "acetylene" ? "Acetylene" : "Oxygen"} {one.gauge}{" "}
+                    {one.moved_bar < 0 ? "fell" : "rose"}{" "}
+                    {units.measure(Math.abs(one.moved_bar), "bar", 2)}: {one.where}. {one.do}
+                  </li>
+                ))}
+              </ul>
+              <button
+                className="mt-2 min-h-[72px] rounded-lg border-2 border-ink bg-panel px-6 font-semibold"
+                onClick={() => {
+                  localStorage.removeItem(kept);
+                  setReadings(blank());
+                  void bench.startClock("leak");
+                }}
+              >
+                Mended: test again from the start
+              </button>
+            </>
+          )}
+        </div>
+      )}
+    </div>
+  );
+}
+
+interface ReadingFieldsProps {
+  when: "before" | "after";
+  readings: Readings;
+  unit: string;
+  error: unknown;
+  onType: (gas: (typeof GASES)[number], key: string, text: string) => void;
+}
+
+function ReadingFields({ when, readings, unit, error, onType }: ReadingFieldsProps) {
+  const id = useId();
+  return (
+    <fieldset className="panel p-3">
+      <legend className="px-1 font-semibold">
+        {when === "before" ? "As it starts" : "As it stops"}
+      </legend>
+      <div className="grid grid-cols-2 gap-3">
+        {GASES.map((gas) =>
+          GAUGES.map((gauge) => {
+            const key = `${gauge}_${when}_bar`;
+            const wrong = faultOf(error, `${gas}.${key}`);
+            return (
+              <div key={gas + gauge}>
+                <label htmlFor={`${id}-${gas}-${gauge}`} className="text-base">
+                  {gas === "acetylene" ? "Acetylene" : "Oxygen"} {gauge}, {unit}
+                </label>
+                <input
+                  id={`${id}-${gas}-${gauge}`}
+                  inputMode="decimal"
+                  className={`field min-h-[72px] text-2xl ${wrong ? "border-stop" : ""}`}
+                  aria-invalid={wrong !== null}
+                  value={readings[gas][key] ?? ""}
+                  onChange={(event) => onType(gas, key, event.target.value)}
+                />
+                {wrong && <p className="text-base text-stop">{wrong}</p>}
+              </div>
+            );
+          }),
+        )}
+      </div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,32 @@
+// Sound and vibration for clocks, kept by this browser as switched on or off.
+import { useCallback, useRef } from "react";
+
+const BEEPS = [0, 0.35, 0.7];
+const BEEP_S = 0.22;
+const BEEP_HZ = 880;
+
+export function useSignal(sound: boolean, vibration: boolean) {
+  const audio = useRef<AudioContext | null>(null);
+  /** Browsers only let a page sound after it was touched: call this on any press. */
+  const wake = useCallback(() => {
+    if (!sound || !("AudioContext" in window)) return;
+    audio.current ??= new AudioContext();
+    void audio.current.resume();
+  }, [sound]);
+  const give = useCallback(() => {
+    document.dispatchEvent(new CustomEvent("pellak:signal"));
+    if (vibration && "vibrate" in navigator) navigator.vibrate([300, 150, 300, 150, 300]);
+    const context = audio.current;
+    if (!sound || context === null) return;
+    for (const at of BEEPS) {
+      const tone = context.createOscillator();
+      const level = context.createGain();
+      tone.frequency.value = BEEP_HZ;
+      level.gain.value = 0.4;
+      tone.connect(level).connect(context.destination);
+      tone.start(context.currentTime + at);
+      tone.stop(context.currentTime + at + BEEP_S);
+    }
+  }, [sound, vibration]);
+  return { wake, give };
+}
