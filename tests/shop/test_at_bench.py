@@ -1,0 +1,195 @@
+"""A run at the bench over restarts: clocks right, stops kept, the fire watch outlives all."""
+
+import json
+import sqlite3
+from datetime import UTC, datetime
+
+import pytest
+
+from pellak.core.care.clocks import Moment
+from pellak.core.errors import Refused
+from pellak.shop.at_bench import AtBench
+from pellak.shop.bench import Bench
+from pellak.shop.clock import machine_moment
+from pellak.shop.errors import Stale
+from pellak.shop.run_book import RunBook
+from pellak.store.database import Database
+
+START_S = datetime(2026, 11, 23, 8, tzinfo=UTC).timestamp()
+
+
+class Machine:
+    """A machine whose clock, boot and sleep are in the test's hands."""
+
+    def __init__(self) -> None:
+        self.utc_s, self.boot, self.boot_s = START_S, "first", 100.0
+
+    def wait(self, seconds):
+        self.utc_s += seconds
+        self.boot_s += seconds
+
+    def set_clock(self, by):
+        self.utc_s += by
+
+    def reboot(self, off_s):
+        self.utc_s += off_s
+        self.boot, self.boot_s = f"{self.boot}+", 1.0
+
+    def moment(self):
+        return Moment(utc_s=self.utc_s, boot=self.boot, boot_s=self.boot_s)
+
+    def now(self):
+        return datetime.fromtimestamp(self.utc_s, UTC)
+
+
+class Place:
+    def __init__(self, folder, machine) -> None:
+        self.folder, self.machine = folder, machine
+        self.open()
+
+    def open(self):
+        self.database = Database(self.folder)
+        self.bench = Bench(self.database, self.machine.now)
+        self.book = RunBook(self.database, self.machine.now, self.machine.moment)
+        self.at = AtBench(self.database, self.book, self.machine.moment)
+
+    def restart(self):
+        self.database.close()
+        self.open()
+
+
+@pytest.fixture
+def place(tmp_path):
+    made = Place(tmp_path, Machine())
+    yield made
+    made.database.close()
+
+
+@pytest.fixture
+def run(place):
+    job = place.bench.add({"name": "Patch", "thickness_mm": 1.2, "length_mm": 640.0})
+    started = place.book.start(job.id)
+    return place.book.note(started.line.id, started.version, {"who": "Brit"})
+
+
+def flame_out(place, run):
+    out = place.at.stand(run.line.id, run.version, "out-acetylene")
+    return place.at.stand(run.line.id, out.version, "close-cylinders")
+
+
+def left_s(place, run):
+    (line,) = place.at.fire_watches()
+    assert line.run_id == run.line.id
+    return line.clock.left_s
+
+
+def test_the_fire_watch_counts_through_restart_sleep_and_a_changed_clock(place, run):
+    flame_out(place, run)
+    place.machine.wait(600)
+    place.restart()
+    assert left_s(place, run) == pytest.approx(3000)
+    place.machine.set_clock(5 * 3600)
+    assert left_s(place, run) == pytest.approx(3000)
+    place.machine.set_clock(-9 * 3600)
+    place.machine.wait(900)
+    assert left_s(place, run) == pytest.approx(2100)
+
+
+def test_across_a_power_cut_the_time_of_day_goes_on(place, run):
+    flame_out(place, run)
+    place.machine.wait(600)
+    place.machine.reboot(off_s=300)
+    place.restart()
+    assert left_s(place, run) == pytest.approx(2700)
+
+
+def test_a_machine_that_lost_its_clock_watches_the_whole_hour_again(place, run):
+    flame_out(place, run)
+    place.machine.wait(3000)
+    place.machine.reboot(off_s=0)
+    place.machine.set_clock(-40 * 365 * 86400)
+    place.restart()
+    assert left_s(place, run) == pytest.approx(3600)
+    assert place.at.fire_watches()[0].clock.doubt
+    # The next thing written puts the clock right from here on.
+    place.book.note(run.line.id, place.book.look(run.line.id).version, {"notes": "battery"})
+    place.machine.wait(1000)
+    assert left_s(place, run) == pytest.approx(2600)
+    assert not place.at.fire_watches()[0].clock.doubt
+
+
+def test_the_fire_watch_outlives_the_run_and_ends_by_looking(place, run):
+    out = flame_out(place, run)
+    place.book.finish(run.line.id, out.version, {"notes": "done"})
+    version = place.book.look(run.line.id).version
+    with pytest.raises(Refused):
+        place.at.confirm(run.line.id, version, "fire-watch")
+    place.machine.wait(3601)
+    place.restart()
+    assert left_s(place, run) == 0
+    looked = place.at.confirm(run.line.id, version, "fire-watch")
+    assert place.at.fire_watches() == []
+    kept = looked.log.confirmations[-1]
+    assert (kept.step, kept.who, kept.at) == ("fire-watch", "Brit", "2026-11-23T09:00:01+00:00")
+
+
+def test_stops_and_clocks_are_there_after_a_restart(place, run):
+    confirmed = place.at.confirm(run.line.id, run.version, "clear-vessel")
+    begun = place.at.start_clock(run.line.id, confirmed.version, "stand", ago="1 h", lain="")
+    place.machine.wait(1200)
+    place.restart()
+    seen = place.book.look(run.line.id)
+    assert [one.step for one in seen.log.confirmations] == ["clear-vessel"]
+    assert seen.bench.clocks[0].left_s == pytest.approx(2400)
+    assert seen.version == begun.version
+    cleared = place.at.clear_clock(run.line.id, seen.version, "stand")
+    assert cleared.bench.clocks == []
+
+
+def test_a_second_tablet_is_told(place, run):
+    place.at.confirm(run.line.id, run.version, "clear-vessel")
+    with pytest.raises(Stale) as stale:
+        place.at.confirm(run.line.id, run.version, "place")
+    assert stale.value.current.log.confirmations[0].step == "clear-vessel"
+
+
+def test_the_next_run_begins_with_the_hands_of_the_last(place, run):
+    place.book.finish(run.line.id, run.version, {"who": "Tove", "hand": "left"})
+    again = place.book.start(run.line.job_id)
+    assert (again.log.who, again.log.hand) == ("Tove", "left")
+    assert again.log.confirmations == []
+
+
+def test_this_machine_tells_its_moment():
+    one, two = machine_moment(), machine_moment()
+    assert two.utc_s >= one.utc_s > 1.7e9
+    assert (one.boot, bool(one.boot_s)) == (two.boot, bool(one.boot))
+
+
+def test_a_machine_without_a_boot_to_name_has_the_time_of_day(tmp_path, monkeypatch):
+    monkeypatch.setattr("pellak.shop.clock.BOOT_ID", tmp_path / "none")
+    assert machine_moment().boot == ""
+
+
+def test_an_older_run_stands_at_the_same_card_by_name(place, run):
+    place.database.close()
+    path = place.database.path
+    with sqlite3.connect(path) as records:
+        plan = json.loads(records.execute("SELECT plan FROM run").fetchone()[0])
+        for card in plan["cards"]:
+            step = card["step"]
+            for new in ("schools", "starts", "limit", "picture", "begins"):
+                step.pop(new)
+            step.update(school=None, families=[], when="")
+            card.pop("looks")
+        records.execute(
+            "UPDATE run SET plan = ?, log = ?",
+            (json.dumps(plan), json.dumps({"card": 5, "who": "Brit", "confirmations": []})),
+        )
+        records.execute("DROP INDEX ix_run_fire_watch")
+        records.execute("ALTER TABLE run DROP COLUMN fire_watch")
+        records.execute("UPDATE alembic_version SET version_num = 'm003'")
+    place.open()
+    seen = place.book.look(run.line.id)
+    assert seen.bench.at == plan["cards"][5]["step"]["id"]
+    assert place.at.fire_watches() == []
