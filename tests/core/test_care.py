@@ -115,13 +115,24 @@ def test_a_school_changes_one_card_only(question, school, step):
         ({"place": "shop"}, set()),
         ({"coating": "zinc"}, {"stripped"}),
         ({"coating": "chromium"}, {"stripped"}),
-        ({"acetylene_l_per_h": 1800.0, "thickness_mm": 9.0},
-         {"big-flame", "arrestors-held", "draw"}),
     ],
 )  # fmt: skip
 def test_only_what_place_coating_and_flow_need_is_asked(told, cards):
     plain = set(order(plan_of("carbon-steel").cards))
     assert set(order(plan_of("carbon-steel", **told).cards)) - plain == cards
+
+
+def test_a_big_flame_wants_extraction_arrestors_and_more_than_one_cylinder():
+    told = {**READY, "alloy": "dc01", "thickness_mm": 9.0, "length_mm": 300.0}
+    steps = [
+        set(
+            order(
+                compose_plan(with_changes(SeamJob(name="x"), {**told, **more}), ShopSchools()).cards
+            )
+        )
+        for more in ({"acetylene_l_per_h": 200.0}, {"acetylene_l_per_h": 1800.0})
+    ]
+    assert steps[1] - steps[0] == {"big-flame", "arrestors-held", "draw"}
 
 
 def test_hands_are_told_apart():

@@ -62,6 +62,14 @@ def test_preheat_puddles_sooner_and_travels_faster(thickness_mm, flow, start_c, 
         assert warm.travel_mm_per_min * SLACK >= cold.travel_mm_per_min
 
 
+@pytest.mark.parametrize("start_c", [600, 650, 690, 700])
+@pytest.mark.parametrize("flow", [1500, 1800, 2000, 2200, 2500])
+def test_a_flame_far_too_big_is_fast_not_never(flow, start_c):
+    # The coarse integral finds no crossing at some of these; it has to be asked finer.
+    values = heat(thickness_mm=0.5, acetylene_l_per_h=float(flow), start_c=float(start_c))
+    assert 2500 < values.travel_mm_per_min < 4500
+
+
 @settings(max_examples=60, deadline=None)
 @given(
     st.sampled_from(FAMILIES),

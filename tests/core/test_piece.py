@@ -221,6 +221,9 @@ def test_a_ring_tells_how_warm_it_is_where_it_closes():
 def test_a_groove_is_planned_in_layers():
     plan = plan_of(alloy="gi-30", joint="casting-crack", thickness_mm=12, closed="vented",
                    restraint="high")  # fmt: skip
-    assert plan.stations[4].answer == "in layers"
+    assert [p.name for p in plan.filler.passes] == ["root", "fill", "fill", "cap"]
+    shown = {f.id: f for f in plan.stations[4].figures}
+    assert shown["seam_min"].value == pytest.approx(sum(p.minutes for p in plan.filler.passes))
+    assert shown["passes"].text == "root, fill, fill, cap"
     assert plan.drawing.pool_mm is None
     assert plan.drawing.cold_colour != "#9AA3AB"  # it glows at 595 °C

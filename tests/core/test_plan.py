@@ -105,7 +105,7 @@ def test_every_number_a_person_sees_has_working_range_and_source(thickness, leng
 
 @pytest.mark.parametrize("thickness_mm", [0.3, 0.5, 8, 10, 25])
 def test_the_extremes_give_an_honest_plan(thickness_mm):
-    plan = plan_of(thickness_mm=thickness_mm, length_mm=500)
+    plan = plan_of(thickness_mm=thickness_mm, length_mm=500, edge_form="touching")
     assert plan.drawing.text
     if thickness_mm == 8:
         assert not figures(plan)["travel_mm_per_min"].working[0].valid
@@ -114,6 +114,20 @@ def test_the_extremes_give_an_honest_plan(thickness_mm):
         assert "bevel" in figures(plan)["travel_mm_per_min"].detail
         assert plan.stations[4].answer == "not through"
         assert "seam_min" not in figures(plan)
+
+
+@pytest.mark.parametrize(("thickness_mm", "count"), [(4, 2), (6, 2), (8, 3), (10, 4), (25, 9)])
+def test_plate_is_bevelled_and_laid_in_passes(thickness_mm, count):
+    plan = plan_of(thickness_mm=thickness_mm, length_mm=500)
+    shown = figures(plan)
+    assert plan.filler.form == "v"
+    assert len(plan.filler.passes) == count
+    assert shown["bevel_mm"].value > 0
+    assert shown["travel_mm_per_min"].label == "Travel, root pass"
+    assert shown["seam_min"].low < shown["seam_min"].value < shown["seam_min"].high
+    assert shown["job_min"].value > shown["seam_min"].value
+    assert shown["rods"].value is None
+    assert "of 1 m" in shown["rods"].text
 
 
 def test_nothing_told_means_nothing_made_up():

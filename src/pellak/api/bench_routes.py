@@ -6,7 +6,8 @@ from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict
 
 from pellak.api.problems import documented
-from pellak.core.plan import Plan
+from pellak.core.plan import Plan, tacks_of
+from pellak.core.seam.playback import TackPlayback, play_tacks
 from pellak.shop.bench import Bench, OpenJob, Ticket
 
 
@@ -61,6 +62,11 @@ def bench_router(bench: Bench) -> APIRouter:
     @router.post("/{job_id}/undo", operation_id="undo_job")
     def undo_job(job_id: str, standing: JobVersion) -> OpenJob:
         return bench.undo(job_id, standing.version)
+
+    @router.get("/{job_id}/tacks/playback", operation_id="play_tacks")
+    def playback(job_id: str) -> TackPlayback:
+        tacks = tacks_of(bench.open(job_id).plan)
+        return play_tacks(tacks.given, tacks.values)
 
     @router.delete("/{job_id}", operation_id="put_job_away", status_code=204)
     def put_job_away(job_id: str) -> None:

@@ -1,5 +1,6 @@
 """A job: what the person decided. Everything else is derived from it by the plan."""
 
+import re
 from collections.abc import Mapping
 from typing import Annotated, Any, Literal
 
@@ -23,6 +24,7 @@ from pellak.core.preheat.case import Restraint
 from pellak.core.preheat.choose import PreheatSchool
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.reading.units import QuantityKind
+from pellak.core.seam.groove import EdgeForm
 from pellak.core.tables import Joint
 from pellak.core.torch.mixer import Mixer
 from pellak.core.working import Number, Record
@@ -55,6 +57,8 @@ class ShopSchools(Record):
     acetylene_limit: LimitRegion = "general"
     fuel_setting: FuelSetting = "smoke-gone"
     fire_watch: FireWatch = "60"
+    tacks: Literal["auto", "halving", "march", "centre-out"] = "auto"
+    direction: Literal["auto", "forehand", "backhand"] = "auto"
 
 
 class SeamJob(Record):
@@ -97,6 +101,12 @@ class SeamJob(Record):
     preheat: PreheatSchool | None = None
     fuel_setting: FuelSetting | None = None
     fire_watch: FireWatch | None = None
+    tacks: Literal["auto", "halving", "march", "centre-out"] | None = None
+    direction: Literal["auto", "forehand", "backhand"] | None = None
+    edge_form: EdgeForm | None = None
+    corners_mm: list[Annotated[Number, Field(gt=0, le=50_000)]] = Field(
+        default_factory=list, max_length=40
+    )
     typed: dict[str, str] = Field(default_factory=dict, max_length=24)
 
     @property
@@ -160,6 +170,15 @@ def job_from(document: Mapping[str, Any]) -> Job:
         raise refusals(error)[0] from None
 
 
+def _corners(text: str, family: str) -> list[float]:
+    """Return the places typed as `200, 340 mm; 2 ft`: where a seam turns."""
+    try:
+        parts = [part for part in re.split(r"[;\s]*[;,]\s+|;", text.strip()) if part]
+        return [read_quantity(part, "length", family).value for part in parts]
+    except Refused as refused:
+        raise Refused("corners_mm", text, f"lengths along the seam; {refused.accepted}") from None
+
+
 def with_changes(job: Job, changes: Mapping[str, Any], own: Metals | None = None) -> Job:
     """Return the job with some fields changed; measures may come as typed text.
 
@@ -187,5 +206,7 @@ def with_changes(job: Job, changes: Mapping[str, Any], own: Metals | None = None
                 except Refused as refused:
                     raise Refused(field, value, refused.accepted) from None
                 typed[field], value = value.strip(), read.value
+        if field == "corners_mm" and isinstance(value, str):
+            value = _corners(value, document["family"])
         document[field] = value.strip() if isinstance(value, str) else value
     return job_from({**document, "typed": typed})

@@ -7,18 +7,21 @@ from pellak.core import METHOD_VERSION
 from pellak.core.care.cards import BenchCard
 from pellak.core.care.sequences import GUIDANCE
 from pellak.core.drawing import SeamDrawing, empty_drawing, seam_drawing
+from pellak.core.errors import Refused
 from pellak.core.figure import Station, StationId
 from pellak.core.job import Job, ShopSchools, metal_of, schools_of
 from pellak.core.metal.alloy import Metals
 from pellak.core.piece.dimensions import dimension_rows
 from pellak.core.piece.joint_drawing import joint_drawing
 from pellak.core.rack.equipment import Equipment
+from pellak.core.seam.filler import FillerValues
+from pellak.core.seam.tacks import TacksGiven, TacksValues
 from pellak.core.stations.cool import cool_station
 from pellak.core.stations.piece import GROOVED, piece_station, seam_length
 from pellak.core.stations.preheat import preheat_station
 from pellak.core.stations.reckoned import Reckoned, preheat_of, reckon_job
 from pellak.core.stations.safe_start import safe_cards, safe_start_station
-from pellak.core.stations.tack_and_run import seam_minutes, tack_and_run_station
+from pellak.core.stations.tack_and_run import SeamWork, seam_work, tack_and_run_station
 from pellak.core.stations.torch import torch_station
 from pellak.core.torch.candidates import RackTip, TipCandidate
 from pellak.core.torch.ladder import FlowLadder, flow_ladder
@@ -26,6 +29,13 @@ from pellak.core.working import Record
 
 SAFE_START_PLACE = 3
 LOOK_HOLDS = "Both sides of the seam, what was seen, times, what was changed."
+
+
+class TackPlan(Record):
+    """What was asked of the tacks reckoner, and its answer: asked again once gaps are measured."""
+
+    given: TacksGiven
+    values: TacksValues
 
 
 class Plan(Record):
@@ -37,17 +47,24 @@ class Plan(Record):
     stations: list[Station]
     candidates: list[TipCandidate]
     ladder: FlowLadder | None = None
+    tacks: TackPlan | None = None
+    filler: FillerValues | None = None
     drawing: SeamDrawing
     cards: list[BenchCard]
     may_start: bool
     why_not: str
 
 
-def _minutes(reckoned: Reckoned) -> float | None:
+def tacks_of(plan: Plan) -> TackPlan:
+    """Return a plan's tacks. Raises Refused where the job has none."""
+    if plan.tacks is None:
+        raise Refused("job", plan.job.name, "a seam with a length, that is tacked")
+    return plan.tacks
+
+
+def _minutes(work: SeamWork) -> float | None:
     """Return the flame minutes of the seam, None where they are not known."""
-    if reckoned.job.joint in GROOVED:
-        return None
-    minutes = seam_minutes(reckoned)
+    minutes = work.minutes
     return minutes.value if minutes is not None and isinstance(minutes.value, float) else None
 
 
@@ -117,14 +134,15 @@ def compose_plan(
     preheat = preheat_of(job, metal, shop, hand_factor) if metal is not None and told else None
     reckoned = reckon_job(job, shop, rack, hand_factor, metal, preheat, equipment)
     refused = told and reckoned is None
+    work = seam_work(reckoned) if reckoned else None
     stations = [
         piece_station(job, metal),
         preheat_station(job, shop, metal, preheat),
-        torch_station(reckoned, _minutes(reckoned))
-        if reckoned
+        torch_station(reckoned, _minutes(work))
+        if reckoned and work
         else _waiting("torch", "Torch", *_not_planned(refused, "Tip, flow, flame, pressures.")),
-        tack_and_run_station(reckoned)
-        if reckoned
+        tack_and_run_station(reckoned, work)
+        if reckoned and work
         else _waiting(
             "tack-and-run", "Tack and run", *_not_planned(refused, "Travel, minutes, pool, rod.")
         ),
@@ -156,6 +174,10 @@ def compose_plan(
         )
         if reckoned
         else None,
+        tacks=TackPlan(given=work.tacks[0], values=work.tacks[1].values)
+        if work and work.tacks
+        else None,
+        filler=work.filler.values if work else None,
         drawing=_drawing(job, reckoned),
         cards=cards,
         may_start=not why_not,

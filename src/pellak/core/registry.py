@@ -11,6 +11,9 @@ from pellak.core.heat.reckon import HEAT
 from pellak.core.metal.carbon_equivalent import CARBON_EQUIVALENT
 from pellak.core.preheat.reckon import PREHEAT
 from pellak.core.reading.quantity import QUANTITY
+from pellak.core.seam.distortion import DISTORTION
+from pellak.core.seam.filler import FILLER
+from pellak.core.seam.tacks import TACKS
 from pellak.core.torch.flame import FLAME
 from pellak.core.torch.tip import TIP
 from pellak.core.working import Reckoner
@@ -26,6 +29,9 @@ RECKONERS: tuple[Reckoner[Any, Any], ...] = (
     SUPPLY,
     CYLINDERS,
     LEAK_TEST,
+    FILLER,
+    TACKS,
+    DISTORTION,
 )
 
 

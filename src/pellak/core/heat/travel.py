@@ -50,7 +50,10 @@ def _peak(x_m: Floats, rise_k: Floats) -> Floats:
 
 
 def full_travel_m_per_s(cases: HeatCases, nodes: int = USUAL_NODES) -> Floats:
-    """Return the greatest speed that still wets the back of the sheet; 0 where none does."""
+    """Return the greatest speed that still wets the back of the sheet; 0 where none does.
+
+    A sheet that would be wetted at any speed looked at gives the fastest of them.
+    """
     history = HeatingHistory.at(
         cases, np.full(len(cases), SETTLED_S), np.full(len(cases), FAR_FACE), nodes
     )
@@ -64,6 +67,11 @@ def full_travel_m_per_s(cases: HeatCases, nodes: int = USUAL_NODES) -> Floats:
     ln_speed = where_share_is_one(
         share, np.log(SLOWEST_M_PER_S), np.log(FASTEST_M_PER_S), len(cases), rising=False
     )
+    lost = np.isnan(ln_speed)
+    if lost.any():
+        # Wet at a crawl and no crossing found: faster than is looked at, not never.
+        crawls = share(np.full(len(cases), np.log(SLOWEST_M_PER_S))) >= 1
+        ln_speed = np.where(lost & crawls, np.log(FASTEST_M_PER_S), ln_speed)
     return np.nan_to_num(np.exp(ln_speed), nan=0.0)
 
 

@@ -92,10 +92,9 @@ def _cautions(job: Job, metal: Metal | None) -> list[Caution]:
         cautions.append(
             Caution(
                 level="warn",
-                text="Thicker than 6 mm square-edged: bevel it and plan the root face, or use "
-                "another process for quantity.",
-                reason="One pass of this flame does not reach the back, and the long heat "
-                "coarsens and distorts the plate.",
+                text="Thicker than 6 mm: bevelled and in passes, or another process for quantity.",
+                reason="One pass of this flame does not reach the back of a square edge, and the "
+                "long heat coarsens and distorts the plate.",
                 source="range of the fitted plate model; leftward welding practice",
             )
         )

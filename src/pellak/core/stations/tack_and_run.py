@@ -1,31 +1,53 @@
-"""Station 5, Tack and run: the seam itself. Tacks, fit-up and passes join it later."""
+"""Station 5, Tack and run: edges, tacks, the seam itself, rod and time."""
 
 import math
+from dataclasses import dataclass
 
 from pellak.core.drawing import blue_band_mm
-from pellak.core.figure import Choice, Figure, Station, figure_of
+from pellak.core.figure import Figure, Station, figure_of
 from pellak.core.heat.case import FACE_LOSS_W_PER_M2_K
 from pellak.core.heat.colour import COLOURLESS, blue_c
 from pellak.core.heat.reckon import MODEL_SCATTER_RATIO
 from pellak.core.heat.reckon import SOURCE as HEAT_SOURCE
 from pellak.core.metal.mind import metal_cautions
-from pellak.core.metal.rod import (
-    FORMULA as ROD_FORMULA,
-)
-from pellak.core.metal.rod import NO_ROD, flux_for, forehand_diameter_mm, rod_schools, rods
-from pellak.core.metal.rod import SOURCE as ROD_SOURCE
 from pellak.core.piece.dimensions import ring_length
-from pellak.core.stations.piece import GROOVED, RODLESS_UP_TO_MM, seam_length
+from pellak.core.seam.filler import FillerAnswer
+from pellak.core.seam.tacks import TacksAnswer, TacksGiven
+from pellak.core.stations.fit_up import fit_up_figures, tacks_of
+from pellak.core.stations.piece import seam_length
 from pellak.core.stations.reckoned import Reckoned, line
-from pellak.core.working import School, Working, inserted, short
+from pellak.core.stations.rod_and_time import (
+    filler_of,
+    job_figures,
+    pass_minutes,
+    rod_figures,
+    travel_figure,
+)
+from pellak.core.working import Working, inserted, short
 
-HOLDS = "Travel, minutes, pool and blue band. Tack order and waits are still to come."
+HOLDS = "Edges, tacks and their order, travel, pool and blue band, passes, rod, minutes, gas."
 MINUTES_FORMULA = "length / v + puddle / 60"
 GAS_FORMULA = "Q * minutes / 60"
 CLOSING_FORMULA = (
     "T0 + 2 / n * q / (rho * c * h * sqrt(4 * pi * a * t)) * exp(-2 * H * t / (rho * c * h))"
 )
 BAND_FORMULA = "2 * y where max T(x, y, 0, 60 s) = T_blue"
+
+
+@dataclass(frozen=True)
+class SeamWork:
+    """What is reckoned of the seam itself, once, for every station that reads it."""
+
+    filler: FillerAnswer
+    tacks: tuple[TacksGiven, TacksAnswer] | None
+    minutes: Working | None
+
+
+def seam_work(reckoned: Reckoned) -> SeamWork:
+    """Return rod and passes, tacks, and the flame minutes of a job."""
+    filler = filler_of(reckoned)
+    minutes = pass_minutes(filler) if seam_length(reckoned.job) else None
+    return SeamWork(filler, tacks_of(reckoned), minutes or seam_minutes(reckoned))
 
 
 def seam_minutes(reckoned: Reckoned) -> Working | None:
@@ -109,77 +131,6 @@ def _colours(reckoned: Reckoned) -> list[Figure]:
     ]
 
 
-def _rod(reckoned: Reckoned) -> list[Figure]:
-    """Return rod and flux: the job's choice, else none on thin touching sheet, else the usual."""
-    job, metal = reckoned.job, reckoned.metal
-    schools = rod_schools(metal)
-    thickness_mm = job.thickness_mm or 0.0
-    rodless = School(
-        id=NO_ROD,
-        label="no rod",
-        why="edges touching, melted together and planished flat; to about 1.2 mm, or tipped edges",
-    )
-    may_melt = metal.family in ("carbon-steel", "chromoly", "stainless", "aluminium")
-    if may_melt:
-        schools = [*schools, rodless]
-    thin = thickness_mm <= RODLESS_UP_TO_MM and job.root_gap_mm == 0 and job.joint == "butt"
-    usual = NO_ROD if (thin and metal.family == "carbon-steel") or (
-        job.joint == "tipped-edge" and may_melt
-    ) else schools[0].id  # fmt: skip
-    known = [school.id for school in schools]
-    chosen = job.rod if job.rod in known else usual
-    school = next(s for s in schools if s.id == chosen)
-    rod = rods().get(chosen)
-    diameter = forehand_diameter_mm(rod, thickness_mm) if rod else None
-    detail = school.why
-    working = []
-    if rod is not None and diameter is not None:
-        detail = f"{diameter:g} mm · {school.why}"
-        working.append(
-            Working(
-                name="rod_diameter_mm",
-                value=diameter,
-                unit="mm",
-                low=max(RODLESS_UP_TO_MM, 0.8 * diameter),
-                high=1.3 * diameter,
-                formula=ROD_FORMULA,
-                inserted=inserted(ROD_FORMULA, {"t": thickness_mm}),
-                source=f"{ROD_SOURCE}; {rod.standard}",
-                note=rod.note,
-            )
-        )
-    figures = [
-        Figure(
-            id="rod",
-            label="Rod",
-            text=rod.classification if rod else "none",
-            detail=detail,
-            working=working,
-            choice=Choice(
-                field="rod",
-                question="Which rod?",
-                chosen=chosen,
-                chosen_by="job",
-                schools=schools,
-                job_only=True,
-            ),
-        )
-    ]
-    flux = flux_for(metal)
-    if flux:
-        figures.append(
-            Figure(
-                id="flux",
-                label="Flux",
-                text=flux,
-                detail="mixed fresh in non-metal ware, on work and rod, both faces"
-                if metal.family in ("aluminium", "stainless")
-                else "on the warm rod and into the groove",
-            )
-        )
-    return figures
-
-
 def _closing(reckoned: Reckoned) -> Figure | None:
     """Return how warm the start of a ring still is when the seam comes round to it."""
     job, values = reckoned.job, reckoned.heat.values
@@ -223,39 +174,11 @@ def _closing(reckoned: Reckoned) -> Figure | None:
     )
 
 
-def _grooved(reckoned: Reckoned) -> Station:
-    """Return the station of a groove that is filled in layers: no single travel speed."""
-    layers = Figure(
-        id="travel_mm_per_min",
-        label="Travel",
-        text="in layers",
-        detail="a groove is filled pass by pass; their number, speed and minutes are still to come",
-    )
-    return Station(
-        id="tack-and-run",
-        name="Tack and run",
-        state="ahead",
-        answer="in layers",
-        holds=HOLDS,
-        figures=[layers, *_rod(reckoned)],
-        cautions=metal_cautions(reckoned.metal, "tack-and-run"),
-    )
-
-
-def tack_and_run_station(reckoned: Reckoned) -> Station:
+def tack_and_run_station(reckoned: Reckoned, work: SeamWork) -> Station:
     """Return the Tack and run station."""
-    if reckoned.job.joint in GROOVED:
-        return _grooved(reckoned)
-    working = reckoned.heat.working
-    minutes = seam_minutes(reckoned)
-    travel = line(working, "travel_mm_per_min")
-    figures: list[Figure] = [figure_of(travel, "Travel")]
-    if travel.value is None:
-        figures = [
-            figure_of(
-                travel, "Travel", detail="does not wet the back: bevel, larger tip or preheat"
-            )
-        ]
+    working, minutes = reckoned.heat.working, work.minutes
+    travel = travel_figure(reckoned, work.filler)
+    figures = [*fit_up_figures(reckoned, work.tacks), travel]
     if minutes is not None:
         figures.append(figure_of(minutes, "Seam, flame time"))
         oxygen_l = float(minutes.value or 0) * reckoned.acetylene_l_per_h / 60
@@ -270,7 +193,8 @@ def tack_and_run_station(reckoned: Reckoned) -> Station:
         figure_of(line(working, "pool_width_mm"), "Pool width to hold"),
         *_colours(reckoned),
         figure_of(line(working, "lift_off_mm"), "Lift or speed up before the end"),
-        *_rod(reckoned),
+        *rod_figures(reckoned, work.filler),
+        *job_figures(reckoned, minutes, work.tacks[1] if work.tacks else None),
     ]
     closing = _closing(reckoned)
     if closing is not None:

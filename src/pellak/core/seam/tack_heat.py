@@ -1,0 +1,170 @@
+"""How warm tacks leave the sheet: the wait before the next, and the sheet as the order is played.
+
+Each tack is a flame held still for a few seconds and then gone; what it leaves is the difference
+of two standing solutions of the plate model. That is tabulated once over distance and time, and
+tacks are summed. The sheet's own edges mirror the heat at the ends of a straight seam; a ring is
+counted round both ways.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from scipy.ndimage import map_coordinates, spline_filter
+
+from pellak.core.heat.case import Floats, HeatCase, HeatCases
+from pellak.core.heat.plate import NEAR_FACE, HeatingHistory
+
+NEAREST_M, FURTHEST_M = 1e-3, 0.5
+SOONEST_S, LATEST_S = 0.5, 7200.0
+GRID = 40
+FAINT_K = 0.02
+"""Added before taking logarithms: heat that never arrived reads as next to nothing."""
+REPOSITION_S = 5.0
+LONGEST_WAIT_S = 3600.0
+WAIT_STEPS = 60
+MOST_WAITS = 120
+"""Waits are worked out for so many tacks; a longer seam goes on at the pace it has found."""
+
+
+@dataclass(frozen=True)
+class TackHeat:
+    """What one tack of a given length leaves behind, tabulated over distance and time."""
+
+    case: HeatCase
+    hold_s: float
+    left: Floats
+    rising: Floats
+    rising_s: Floats
+
+    @classmethod
+    def of(cls, case: HeatCase, hold_s: float) -> "TackHeat":
+        """Tabulate a tack of `hold_s` seconds."""
+        places = np.geomspace(NEAREST_M, FURTHEST_M, GRID)
+        after = np.geomspace(SOONEST_S, LATEST_S, GRID)
+        rising_s = np.linspace(0.05, 1.0, 12) * hold_s
+        seconds = np.concatenate([after + hold_s, after, rising_s])
+        cases = HeatCases.of([case]).taken(np.zeros(len(seconds), dtype=np.intp))
+        history = HeatingHistory.at(cases, seconds, np.full(len(seconds), NEAR_FACE))
+        still = np.zeros(len(seconds))
+        rise = history.rise_k(np.tile(places, (len(seconds), 1)), np.zeros(1), still)[:, :, 0]
+        left = np.log(np.maximum(rise[:GRID] - rise[GRID : 2 * GRID], 0) + FAINT_K)
+        return cls(case, hold_s, spline_filter(left), rise[2 * GRID :], rising_s)
+
+    def after_k(self, distance_m: Floats, seconds: Floats) -> Floats:
+        """Return the rise left at a distance so many seconds after the flame has gone, K."""
+        span = GRID - 1
+        place = np.log(np.clip(distance_m, NEAREST_M, FURTHEST_M) / NEAREST_M)
+        time = np.log(np.clip(seconds, SOONEST_S, LATEST_S) / SOONEST_S)
+        at = [
+            time / np.log(LATEST_S / SOONEST_S) * span,
+            place / np.log(FURTHEST_M / NEAREST_M) * span,
+        ]
+        found = np.exp(map_coordinates(self.left, at, order=3, prefilter=False, mode="nearest"))
+        rise: Floats = np.maximum(found - FAINT_K, 0)
+        return np.where(distance_m > FURTHEST_M, 0.0, rise)
+
+    def during_k(self, distance_m: Floats, seconds: float) -> Floats:
+        """Return the rise at a distance while the flame is held, so many seconds in, K."""
+        places = np.geomspace(NEAREST_M, FURTHEST_M, GRID)
+        row = np.array([np.interp(seconds, self.rising_s, column) for column in self.rising.T])
+        row *= min(1.0, seconds / self.rising_s[0])
+        rise: Floats = np.interp(distance_m, places, row)
+        return rise
+
+
+def _images_m(at_mm: Floats, seam_mm: float, *, closed: bool) -> Floats:
+    """Return places whose heat is felt along the seam: the tacks, and their mirrors or laps."""
+    if closed:
+        return np.stack([at_mm, at_mm - seam_mm, at_mm + seam_mm], axis=-1) / 1000
+    return np.stack([at_mm, -at_mm, 2 * seam_mm - at_mm], axis=-1) / 1000
+
+
+def waits_s(
+    heat: TackHeat,
+    at_mm: Sequence[float],
+    seam_mm: float,
+    limit_c: float,
+    *,
+    closed: bool,
+    all_cool_before: Sequence[int] = (),
+) -> list[float]:
+    """Return the wait before each tack until its own place is below `limit_c`, s.
+
+    Before the tacks whose index is in `all_cool_before` every tack made so far has to be that cool
+    too. The time to move and put the torch down is not part of it. An hour means an hour or more.
+    """
+    places = np.array(at_mm[:MOST_WAITS])
+    images = _images_m(places, seam_mm, closed=closed)
+    allowed_k = limit_c - heat.case.start_c
+    steps = np.concatenate([[0.0], np.geomspace(1.0, LONGEST_WAIT_S, WAIT_STEPS)])
+    ended: list[float] = []
+    found: list[float] = []
+    now = 0.0
+    for i, place in enumerate(places):
+        wait = 0.0
+        if i:
+            arrive = now + REPOSITION_S
+            watched = places[: i + 1] if i in all_cool_before else np.array([place])
+            distance = np.abs(images[None, :i] - watched[:, None, None] / 1000)
+            since = (arrive + steps)[:, None, None, None] - np.array(ended)[None, None, :, None]
+            rise_k = heat.after_k(*np.broadcast_arrays(distance[None], since))
+            wait = _first_below(steps, rise_k.sum(axis=(2, 3)).max(axis=1), allowed_k)
+            now = arrive + wait
+        found.append(wait)
+        now += heat.hold_s
+        ended.append(now)
+    return found
+
+
+def _first_below(steps: Floats, warm_k: Floats, allowed_k: float) -> float:
+    below = np.nonzero(warm_k <= allowed_k)[0]
+    if len(below) == 0:
+        return float(steps[-1])
+    k = int(below[0])
+    if k == 0:
+        return 0.0
+    share = (warm_k[k - 1] - allowed_k) / (warm_k[k - 1] - warm_k[k])
+    return float(steps[k - 1] + share * (steps[k] - steps[k - 1]))
+
+
+def field_c(
+    heat: TackHeat,
+    at_mm: Floats,
+    starts_s: Floats,
+    seam_mm: float,
+    frames_s: Floats,
+    x_mm: Floats,
+    y_mm: Floats,
+    *,
+    closed: bool,
+) -> Floats:
+    """Return the sheet's temperature as the order is played, °C, (frames, y, x).
+
+    Args:
+        heat: what one tack leaves.
+        at_mm: places of the tacks along the seam, in order.
+        starts_s: when each is begun.
+        seam_mm: length of the seam.
+        frames_s: moments to show.
+        x_mm: places along the seam.
+        y_mm: distances beside it.
+        closed: whether the seam closes on itself.
+    """
+    images = _images_m(at_mm, seam_mm, closed=closed)
+    along = x_mm[None, None, :, None] / 1000 - images[:, None, None, :]
+    distance = np.sqrt(along**2 + (y_mm[None, :, None, None] / 1000) ** 2)
+    melting_k = heat.case.family.melting_c - heat.case.start_c
+    frames = []
+    for moment in frames_s:
+        since = moment - starts_s - heat.hold_s
+        done = since > 0
+        rise = np.zeros((len(y_mm), len(x_mm)))
+        if done.any():
+            gone = np.broadcast_to(since[done][:, None, None, None], distance[done].shape)
+            rise = heat.after_k(distance[done], gone).sum(axis=(0, 3))
+        on = np.nonzero((since <= 0) & (moment > starts_s))[0]
+        for tack in on:
+            rise += heat.during_k(distance[tack], float(moment - starts_s[tack])).sum(axis=2)
+        frames.append(heat.case.start_c + np.minimum(rise, melting_k))
+    return np.array(frames)

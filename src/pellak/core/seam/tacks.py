@@ -1,0 +1,294 @@
+"""The tacks reckoner: pitch, places, order, waits, what the seam will shrink, and the advice."""
+
+import itertools
+import math
+from collections.abc import Sequence
+
+from pydantic import Field
+
+from pellak.core.errors import Refused
+from pellak.core.heat.case import HeatCase
+from pellak.core.heat.gas_rule import ROOM_C, rule_flow_l_per_h
+from pellak.core.heat.solve import HeatGiven, solve_heat
+from pellak.core.seam.path import PathPoint, place_at
+from pellak.core.seam.tack_heat import MOST_WAITS, REPOSITION_S, TackHeat, waits_s
+from pellak.core.seam.tack_order import Spot, TackSchool, filled_in, pitch_mm, tack_order
+from pellak.core.tables import Family, Joint, heat_families, joints
+from pellak.core.working import Answer, Caution, Number, Reckoner, Record, Working, inserted
+
+LIMIT_C = 60.0
+ABOVE_START_K = 40.0
+"""On preheated work the next place is never below 60 °C: it waits for this much over the start."""
+HOLD_MORE_S = 1.0
+LONGEST_HOLD_S = 30.0
+LEAST_FLOW_L_PER_H = 5.0
+SHORTENED = 0.6
+MOST_TACKS = 400
+PITCH_FORMULA = "25 * t, 12 to 75 mm, 0.8 of it for stainless and aluminium"
+SHRINK_FORMULA = "0.2 * A / t + 0.05 * g"
+SHRINK_SOURCE = "Spraragen and Ettinger, transverse shrinkage of arc-welded butts: an estimate here"
+WAIT_SOURCE = "plate model: field of the tacks already made, each held puddle + 1 s"
+
+
+class Measured(Record):
+    """What was measured at a place between rounds: the gap, and how far an edge stands proud."""
+
+    at_mm: Number = Field(ge=0, le=50_000)
+    gap_mm: Number | None = Field(default=None, ge=-5, le=20)
+    rise_mm: Number | None = Field(default=None, ge=-20, le=20)
+
+
+class TacksGiven(Record):
+    """A seam to be tacked. `opposite` says that it closes on itself."""
+
+    seam_mm: Number = Field(ge=5, le=50_000)
+    thickness_mm: Number = Field(ge=0.3, le=25)
+    family: Family
+    school: TackSchool
+    gap_mm: Number = Field(default=0.0, ge=0, le=10)
+    corners_mm: list[Number] = Field(default_factory=list, max_length=40)
+    joint: Joint = "butt"
+    start_c: Number = Field(default=ROOM_C, ge=-20, le=800)
+    acetylene_l_per_h: Number | None = Field(default=None, ge=5, le=5000)
+    limit_c: Number = Field(default=LIMIT_C, ge=30, le=300)
+    done: int = Field(default=0, ge=0, le=MOST_TACKS)
+    measured: list[Measured] = Field(default_factory=list, max_length=60)
+
+
+class Tack(Record):
+    """One tack: its number in the order, place, round, and the wait before it."""
+
+    n: int
+    at_mm: float
+    round: int
+    x_mm: float
+    y_mm: float
+    wait_s: float | None
+    starts_s: float | None
+
+
+class TacksValues(Record):
+    """The tacks in the order they are made. `wait_s` is the longest wait of them all."""
+
+    pitch_mm: float
+    interval_mm: float
+    tacks: list[Tack]
+    path: list[PathPoint]
+    closed: bool
+    hold_s: float
+    limit_c: float
+    wait_s: float
+    minutes: float
+    shrink_mm: float
+    gap_advice: str
+    adapted: str
+
+
+class TacksAnswer(Answer):
+    """Answer of the tacks reckoner."""
+
+    values: TacksValues
+
+
+def tack_case(given: TacksGiven) -> HeatCase:
+    """Return the flame and plate a tack is made with; the gas rule's flow where none is told."""
+    family = heat_families()[given.family]
+    paths = joints()[given.joint].heat_paths
+    if given.start_c >= family.melting_c:
+        raise Refused("start_c", given.start_c, f"below melting, {family.melting_c:g} °C")
+    flow = given.acetylene_l_per_h or rule_flow_l_per_h(
+        family=family, thickness_mm=given.thickness_mm, start_c=given.start_c, heat_paths=paths
+    )
+    return HeatCase(
+        family, given.thickness_mm, min(max(flow, LEAST_FLOW_L_PER_H), 5000.0), given.start_c, paths
+    )
+
+
+def _puddle_s(given: TacksGiven, case: HeatCase) -> float | None:
+    solved = solve_heat(
+        HeatGiven(
+            family=given.family, thickness_mm=given.thickness_mm, joint=given.joint,
+            start_c=given.start_c, acetylene_l_per_h=case.acetylene_l_per_h,
+        )
+    )  # fmt: skip
+    return solved.expected.puddle_s
+
+
+def order_for(given: TacksGiven) -> tuple[list[Spot], str]:
+    """Return the tacks in order, what was measured since taken up, and what was changed for it.
+
+    Raises Refused where there would be more tacks than anyone makes in one seam.
+    """
+    pitch = pitch_mm(given.thickness_mm, given.family)
+    if given.seam_mm / pitch > MOST_TACKS / 2:
+        raise Refused(
+            "seam_mm", given.seam_mm, f"at most {MOST_TACKS // 2 * pitch:.0f} mm; plan it in parts"
+        )
+    spots = tack_order(given.seam_mm, pitch, given.school, given.corners_mm)
+    why = _trouble(given)
+    if not given.done or not why:
+        return spots, ""
+    done = spots[: given.done]
+    rest = filled_in(done, given.seam_mm, SHORTENED * pitch, closed=given.school == "opposite")
+    return [*done, *rest], why
+
+
+def _trouble(given: TacksGiven) -> str:
+    """Return why the rest is stepped shorter, or nothing where all is as it should be."""
+    t = given.thickness_mm
+    riding = [m for m in given.measured if m.rise_mm is not None and abs(m.rise_mm) > t / 2]
+    shut = [m for m in given.measured if m.gap_mm is not None and m.gap_mm <= 0 < given.gap_mm]
+    open_ = [m for m in given.measured if m.gap_mm is not None and m.gap_mm > given.gap_mm + t]
+    told = []
+    if riding:
+        told.append(f"edge proud at {riding[0].at_mm:.0f} mm: level it cold with hammer and dolly")
+    if shut:
+        told.append(f"gap shut at {shut[0].at_mm:.0f} mm: ease the sheet away before it rides")
+    if open_:
+        told.append(f"gap opened at {open_[0].at_mm:.0f} mm: draw it together and clamp")
+    return "; ".join([*told, "the rest is stepped shorter"]) if told else ""
+
+
+def _gap_advice(given: TacksGiven, shrink_mm: float) -> str:
+    if given.school == "opposite":
+        return (
+            "Pairs opposite each other keep the ring round; check it with a square after each pair."
+        )
+    if given.gap_mm == 0:
+        return (
+            f"The edges draw together about {shrink_mm:.2g} mm and then ride: ease the sheet away "
+            "as it closes, and level every tack cold before the next round."
+        )
+    if shrink_mm > given.gap_mm:
+        return (
+            f"A gap of {given.gap_mm:g} mm closes altogether: the seam draws about "
+            f"{shrink_mm:.2g} mm. Open the far end, or ease it away between rounds."
+        )
+    return (
+        f"Of {given.gap_mm:g} mm about {shrink_mm:.2g} mm closes as it cools; measure before each "
+        "round."
+    )
+
+
+def reckon_tacks(given: TacksGiven, hold_s: float | None = None) -> TacksAnswer:
+    """Return tacks, order and waits.
+
+    Args:
+        given: the seam.
+        hold_s: seconds a tack is held where the puddle's time is known already.
+
+    Raises Refused where the seam is too long to plan in one, or done counts tacks not planned.
+    """
+    case = tack_case(given)
+    if hold_s is None:
+        puddle = _puddle_s(given, case)
+        hold_s = min(LONGEST_HOLD_S, (puddle or LONGEST_HOLD_S) + HOLD_MORE_S)
+    spots, adapted = order_for(given)
+    if given.done > len(spots):
+        raise Refused("done", given.done, f"at most {len(spots)}")
+    closed = given.school == "opposite"
+    limit = max(given.limit_c, given.start_c + ABOVE_START_K)
+    waits = waits_s(
+        TackHeat.of(case, hold_s),
+        [s.at_mm for s in spots],
+        given.seam_mm,
+        limit,
+        closed=closed,
+        all_cool_before=_round_starts(spots) if given.school == "march" else (),
+    )
+    tacks = _timed(given, spots, waits, hold_s)
+    last = tacks[len(waits) - 1]
+    pitch = pitch_mm(given.thickness_mm, given.family)
+    t = given.thickness_mm
+    fused = (3 * t + 1.5) * t
+    shrink = 0.2 * fused / t + 0.05 * given.gap_mm
+    numbers = {"A": fused, "t": t, "g": given.gap_mm}
+    longest = max(waits)
+    return TacksAnswer(
+        values=TacksValues(
+            pitch_mm=pitch,
+            interval_mm=_widest(spots, given.seam_mm, closed=closed),
+            tacks=tacks,
+            path=[place_at(given.seam_mm * i / 200, given) for i in range(201)],
+            closed=closed,
+            hold_s=hold_s,
+            limit_c=limit,
+            wait_s=longest,
+            minutes=((last.starts_s or 0.0) + hold_s) / 60,
+            shrink_mm=shrink,
+            gap_advice=_gap_advice(given, shrink),
+            adapted=adapted,
+        ),
+        working=[
+            Working(name="pitch_mm", value=pitch, unit="mm", low=0.7 * pitch, high=pitch,
+                    formula=PITCH_FORMULA, inserted=f"25 * {t:g}, {given.family}",
+                    source="sheet practice: tacks 20 to 30 thicknesses apart"),
+            Working(name="shrink_mm", value=shrink, unit="mm", low=0.5 * shrink, high=1.6 * shrink,
+                    formula=SHRINK_FORMULA, inserted=inserted(SHRINK_FORMULA, numbers),
+                    source=SHRINK_SOURCE, note="A the fused area, a pool of 3 t + 1.5 mm through"),
+            Working(name="wait_s", value=longest, unit="s", low=0.6 * longest, high=1.7 * longest,
+                    formula="seconds until the next place is below the limit",
+                    inserted=f"limit {limit:g} °C, each tack held {hold_s:.2g} s",
+                    source=WAIT_SOURCE,
+                    note="wide sheet in still air; a narrow strip or a clamp changes it most"),
+        ],
+        cautions=_cautions(adapted, len(spots)),
+    )  # fmt: skip
+
+
+def _cautions(adapted: str, count: int) -> list[Caution]:
+    cautions = []
+    if adapted:
+        cautions.append(
+            Caution(
+                level="warn",
+                text=f"{adapted[0].upper()}{adapted[1:]}.",
+                reason="Edges that ride are welded on top of each other, and no hammer mends that.",
+                source="sheet practice",
+            )
+        )
+    if count > MOST_WAITS:
+        cautions.append(
+            Caution(
+                level="note",
+                text=f"Waits are worked out for the first {MOST_WAITS} tacks.",
+                reason="By then the pace is found; the rest goes on like them.",
+                source="method page on tacks",
+            )
+        )
+    return cautions
+
+
+def _round_starts(spots: Sequence[Spot]) -> list[int]:
+    return [i for i in range(1, len(spots)) if spots[i].round != spots[i - 1].round]
+
+
+def _timed(
+    given: TacksGiven, spots: Sequence[Spot], waits: Sequence[float], hold_s: float
+) -> list[Tack]:
+    tacks, now = [], 0.0
+    for i, spot in enumerate(spots):
+        place = place_at(spot.at_mm, given)
+        known = i < len(waits)
+        if known and i:
+            now += REPOSITION_S + waits[i]
+        tacks.append(
+            Tack(
+                n=i + 1, at_mm=spot.at_mm, round=spot.round, x_mm=place.x_mm, y_mm=place.y_mm,
+                wait_s=waits[i] if known else None, starts_s=now if known else None,
+            )
+        )  # fmt: skip
+        now += hold_s
+    return tacks
+
+
+def _widest(spots: Sequence[Spot], seam_mm: float, *, closed: bool) -> float:
+    held = sorted(s.at_mm for s in spots)
+    if closed:
+        held.append(held[0] + seam_mm)
+    return max((b - a for a, b in itertools.pairwise(held)), default=math.nan)
+
+
+TACKS = Reckoner(
+    "tacks", "Where do tacks go, in which order?", TacksGiven, TacksAnswer, reckon_tacks
+)

@@ -1,0 +1,103 @@
+"""The tack template at full size, tiled over pages with a check ruler on each."""
+
+import io
+import math
+
+from reportlab.lib.units import mm
+from reportlab.pdfgen.canvas import Canvas
+
+from pellak.core.seam.tacks import TacksValues
+from pellak.core.seam.template import flat_places
+from pellak.paper.sheet import BOLD, INK, MUTE, REGULAR, SIZES, PaperSize, load_fonts, printable
+
+EDGE_MM = 12.0
+OVERLAP_MM = 10.0
+"""Printed twice, on both sheets, and laid over each other along the dashed line."""
+STRIP_MM = 34.0
+RULER_MM = 100.0
+MARK_MM = 4.0
+
+
+def template_pdf(values: TacksValues, seam_mm: float, name: str, size: PaperSize = "a4") -> bytes:
+    """Return a PDF that measures true when it is printed at 100 %, strips stacked on its pages.
+
+    Args:
+        values: the tacks.
+        seam_mm: length of the seam; a ring is unrolled.
+        name: written on every strip.
+        size: the paper, used on its side.
+    """
+    load_fonts()
+    high, wide = SIZES[size]
+    each = wide / mm - 2 * EDGE_MM - OVERLAP_MM
+    strips = max(1, math.ceil(seam_mm / each - 1e-9))
+    per_page = max(1, int((high / mm - 2 * EDGE_MM - 16) // STRIP_MM))
+    marks = flat_places(values, seam_mm)
+    out = io.BytesIO()
+    canvas = Canvas(out, pagesize=(wide, high), invariant=True, initialFontName=REGULAR)
+    canvas.setTitle(f"{name}, tack template")
+    for strip in range(strips):
+        if strip and strip % per_page == 0:
+            canvas.showPage()
+        if strip % per_page == 0:
+            _page_head(canvas, name, strip // per_page + 1, math.ceil(strips / per_page), high)
+        top = high - (EDGE_MM + 22 + (strip % per_page) * STRIP_MM) * mm
+        _strip(canvas, strip, strips, each, seam_mm, marks, top)
+    canvas.showPage()
+    canvas.save()
+    return out.getvalue()
+
+
+def _page_head(canvas: Canvas, name: str, page: int, pages: int, high: float) -> None:
+    y = high - EDGE_MM * mm
+    canvas.setFillColor(INK)
+    canvas.setFont(BOLD, 10)
+    canvas.drawString(
+        EDGE_MM * mm, y - 6, printable(f"{name}, tacks at full size, {page} of {pages}")
+    )
+    canvas.setFont(REGULAR, 8)
+    canvas.setFillColor(MUTE)
+    canvas.drawString(
+        EDGE_MM * mm, y - 17,
+        "Print at 100 %. Measure the ruler: if it is not 100 mm, the template is not true.",
+    )  # fmt: skip
+    left, low = (EDGE_MM + 150) * mm, y - 12
+    canvas.setStrokeColor(INK)
+    canvas.setLineWidth(0.8)
+    canvas.line(left, low, left + RULER_MM * mm, low)
+    for tick in range(11):
+        tall = 3 if tick % 5 else 5
+        canvas.line(left + tick * 10 * mm, low, left + tick * 10 * mm, low + tall)
+    canvas.drawString(left, low - 9, "0")
+    canvas.drawString(left + RULER_MM * mm - 18, low - 9, "100 mm")
+
+
+def _strip(
+    canvas: Canvas, strip: int, strips: int, each: float, seam_mm: float,
+    marks: list[tuple[int, float]], top: float,
+) -> None:  # fmt: skip
+    start = strip * each
+    end = min(seam_mm, start + each + OVERLAP_MM)
+    left, y = EDGE_MM * mm, top - 12 * mm
+
+    def x(at: float) -> float:
+        return float(left + (at - start) * mm)
+
+    canvas.setStrokeColor(INK)
+    canvas.setLineWidth(0.9)
+    canvas.line(x(start), y, x(end), y)
+    canvas.setFillColor(MUTE)
+    canvas.setFont(REGULAR, 7)
+    canvas.drawString(left, y - 8 * mm, f"strip {strip + 1} of {strips}, from {start:.1f} mm")
+    canvas.setDash(2, 2)
+    canvas.setLineWidth(0.5)
+    for seamline in [start] * (strip > 0) + [start + each] * (strip + 1 < strips):
+        canvas.line(x(seamline), y - 6 * mm, x(seamline), y + 6 * mm)
+    canvas.setDash()
+    canvas.setLineWidth(1.1)
+    canvas.setFillColor(INK)
+    canvas.setFont(BOLD, 8)
+    for n, at in marks:
+        if start - 1e-6 <= at <= end + 1e-6:
+            canvas.line(x(at), y - MARK_MM * mm, x(at), y + MARK_MM * mm)
+            canvas.drawCentredString(x(at), y + (MARK_MM + 1.2) * mm, str(n))
