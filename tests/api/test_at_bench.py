@@ -98,3 +98,61 @@ def test_no_card_of_what_is_not_there(client, path, status):
     answer = client.get(path)
     assert answer.status_code == status
     assert answer.headers["content-type"] == "application/problem+json"
+
+
+def test_tacks_are_played_drawn_and_listed(client, job):
+    path = f"/api/jobs/{job['id']}/tacks"
+    played = client.get(f"{path}/playback").json()
+    assert len(played["frames_c"]) == len(played["times_s"])
+    assert client.get(f"{path}.pdf?paper=letter").content.startswith(b"%PDF-")
+    assert client.get(f"{path}.svg").headers["content-type"].startswith("image/svg+xml")
+    assert client.get(f"{path}.csv").text.startswith("n,round,at_mm")
+
+
+@pytest.mark.parametrize("way", ["/playback", ".pdf", ".svg", ".csv"])
+def test_a_seam_without_length_has_no_tacks_to_give(client, way):
+    blank = client.post("/api/jobs", json={"name": "Blank"}).json()
+    answer = client.get(f"/api/jobs/{blank['id']}/tacks{way}")
+    assert answer.status_code == 422
+    assert "tacked" in answer.json()["detail"]
+
+
+def test_what_is_measured_between_tacks_changes_the_rest(client, run):
+    made = post(client, run, "tacks", done=6).json()
+    assert made["log"]["tacking"]["done"] == 6
+    plain = len(made["bench"]["tacks"]["tacks"])
+    told = post(client, made, "tacks/measured", rise="0.9 mm").json()
+    assert len(told["bench"]["tacks"]["tacks"]) > plain
+    assert "level it cold" in told["bench"]["tacks"]["adapted"]
+    assert told["plan"]["tacks"]["values"] == made["plan"]["tacks"]["values"]
+
+
+@pytest.mark.parametrize(
+    ("way", "body", "field"),
+    [
+        ("tacks", {"done": 300}, "done"),
+        ("tacks/measured", {"gap": "1 mm"}, "done"),
+    ],
+)
+def test_tacks_that_cannot_be_are_refused(client, run, way, body, field):
+    answer = post(client, run, way, **body)
+    assert answer.status_code == 422
+    assert fields(answer) == [field]
+
+
+@pytest.mark.parametrize(
+    ("body", "field"), [({"gap": "wide"}, "gap"), ({}, "gap"), ({"rise": "9 m"}, "rise_mm")]
+)
+def test_measures_that_cannot_be_are_refused(client, run, body, field):
+    made = post(client, run, "tacks", done=2).json()
+    assert fields(post(client, made, "tacks/measured", **body)) == [field]
+
+
+def test_corners_are_typed_in_any_unit(client, job):
+    path = f"/api/jobs/{job['id']}"
+    told = client.patch(path, json={"version": 1, "changes": {"corners_mm": "200; 17 in"}}).json()
+    assert told["plan"]["job"]["corners_mm"] == [200, pytest.approx(431.8)]
+    places = {round(t["at_mm"]) for t in told["plan"]["tacks"]["values"]["tacks"]}
+    assert {0, 200, 432, 640} <= places
+    bad = client.patch(path, json={"version": 2, "changes": {"corners_mm": "200; soon"}})
+    assert fields(bad) == ["corners_mm"]

@@ -274,7 +274,7 @@ def test_the_order_plays_from_cold_to_molten_and_cools():
     given_, answer = TacksGiven(**BASE), reckon_tacks(TacksGiven(**BASE))
     played = play_tacks(given_, answer.values)
     frames = np.array(played.frames_c)
-    assert frames.shape == (180, len(played.rows_mm), len(played.columns_mm))
+    assert frames.shape == (len(played.times_s), len(played.rows_mm), len(played.columns_mm))
     assert frames[0].max() <= 21
     assert frames.max() >= 1200
     assert frames[-1].max() < frames.max()

@@ -56,6 +56,19 @@ class ClearClock(At):
     clock: ClockId
 
 
+class TacksMade(At):
+    """How many tacks are made."""
+
+    done: int = Field(ge=0, le=400)
+
+
+class TackMeasures(At):
+    """What was measured beside the last tack, as typed; empty where it was not."""
+
+    gap: str = Field(default="", max_length=40)
+    rise: str = Field(default="", max_length=40)
+
+
 class LeakReadings(At):
     """Readings by gas and gauge, as typed in any unit of pressure."""
 
@@ -109,6 +122,14 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
     @router.post("/runs/{run_id}/leak-test", operation_id="test_leaks")
     def test_leaks(run_id: str, told: LeakReadings) -> Run:
         return bench.test_leaks(run_id, told.version, told.readings)
+
+    @router.post("/runs/{run_id}/tacks", operation_id="make_tacks")
+    def make_tacks(run_id: str, told: TacksMade) -> Run:
+        return bench.make_tacks(run_id, told.version, told.done)
+
+    @router.post("/runs/{run_id}/tacks/measured", operation_id="measure_tack")
+    def measure_tack(run_id: str, told: TackMeasures) -> Run:
+        return bench.measure_tack(run_id, told.version, told.gap, told.rise)
 
     @router.get("/fire-watches", operation_id="list_fire_watches")
     def list_fire_watches() -> list[FireWatchLine]:

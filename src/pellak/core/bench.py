@@ -33,6 +33,8 @@ from pellak.core.job import refusals
 from pellak.core.plan import Plan
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.run_log import Confirmation, LeakTest, RunLog
+from pellak.core.seam.tacks import TacksValues
+from pellak.core.tacking import tacks_now
 from pellak.core.working import Record
 
 USUAL_WATCH: FireWatch = "60"
@@ -50,6 +52,7 @@ class BenchState(Record):
     flame_may_burn: bool
     clocks: list[ClockState]
     fire_watch_looked: bool
+    tacks: TacksValues | None = None
 
 
 def _cards(plan: Plan, log: RunLog) -> list[BenchCard]:
@@ -77,6 +80,7 @@ def bench_state(plan: Plan, log: RunLog, now: Moment) -> BenchState:
         flame_may_burn=flame_may_burn(cards, at),
         clocks=[clock_state(mark, now) for mark in log.clocks],
         fire_watch_looked="fire-watch" in _answered(log),
+        tacks=tacks_now(plan, log),
     )
 
 

@@ -15,8 +15,10 @@ from pellak.core.piece.dimensions import dimension_rows
 from pellak.core.piece.joint_drawing import joint_drawing
 from pellak.core.rack.equipment import Equipment
 from pellak.core.seam.filler import FillerValues
+from pellak.core.seam.groove_drawing import GrooveDrawing, groove_drawing
 from pellak.core.seam.tacks import TacksGiven, TacksValues
 from pellak.core.stations.cool import cool_station
+from pellak.core.stations.fit_up import groove_for
 from pellak.core.stations.piece import GROOVED, piece_station, seam_length
 from pellak.core.stations.preheat import preheat_station
 from pellak.core.stations.reckoned import Reckoned, preheat_of, reckon_job
@@ -49,6 +51,7 @@ class Plan(Record):
     ladder: FlowLadder | None = None
     tacks: TackPlan | None = None
     filler: FillerValues | None = None
+    groove: GrooveDrawing | None = None
     drawing: SeamDrawing
     cards: list[BenchCard]
     may_start: bool
@@ -178,6 +181,7 @@ def compose_plan(
         if work and work.tacks
         else None,
         filler=work.filler.values if work else None,
+        groove=groove_drawing(groove_for(job), work.filler.values.passes) if work else None,
         drawing=_drawing(job, reckoned),
         cards=cards,
         may_start=not why_not,

@@ -13,6 +13,7 @@ from pellak.core.care.sequences import Start
 from pellak.core.errors import Refused
 from pellak.core.job import refusals
 from pellak.core.reading.quantity import read_quantity
+from pellak.core.seam.tacks import MOST_TACKS, Measured
 from pellak.core.tables import rows
 from pellak.core.working import Number, Record
 
@@ -58,6 +59,13 @@ class LeakTest(Record):
     values: LeakTestValues
 
 
+class Tacking(Record):
+    """How far the tacks are made, and what was measured between rounds."""
+
+    done: int = Field(default=0, ge=0, le=MOST_TACKS)
+    measured: list[Measured] = Field(default_factory=list, max_length=60)
+
+
 class RunLog(Record):
     """The log of a run; None where nothing was written.
 
@@ -70,6 +78,7 @@ class RunLog(Record):
     confirmations: list[Confirmation] = Field(default_factory=list, max_length=200)
     clocks: list[ClockMark] = Field(default_factory=list, max_length=20)
     leak_test: LeakTest | None = None
+    tacking: Tacking = Field(default_factory=Tacking)
     who: Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)] = ""
     puddle_s: Number | None = Field(default=None, ge=0.2, le=600)
     seam_min: Number | None = Field(default=None, ge=0.02, le=1440)

@@ -116,6 +116,17 @@ JOBS: tuple[dict[str, Any], ...] = (
         "place": "roof",
     },
     {
+        "name": "Mooring-rail pipe",
+        "alloy": "a106-b",
+        "joint": "pipe-butt",
+        "thickness_mm": "3.9",
+        "outside_diameter_mm": "60.3",
+        "root_gap_mm": "2",
+        "closed": "vented",
+        "coating": "bare",
+        "held": "nothing",
+    },
+    {
         "name": "Bilge-pump body",
         "alloy": "en-gjl-200",
         "joint": "casting-crack",

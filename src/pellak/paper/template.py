@@ -69,7 +69,7 @@ def _page_head(canvas: Canvas, name: str, page: int, pages: int, high: float) ->
         tall = 3 if tick % 5 else 5
         canvas.line(left + tick * 10 * mm, low, left + tick * 10 * mm, low + tall)
     canvas.drawString(left, low - 9, "0")
-    canvas.drawString(left + RULER_MM * mm - 18, low - 9, "100 mm")
+    canvas.drawRightString(left + RULER_MM * mm, low - 9, "100 mm")
 
 
 def _strip(

@@ -16,6 +16,7 @@ from pellak.core.care.sequences import Start
 from pellak.core.gas.hose import Gas
 from pellak.core.plan import Plan
 from pellak.core.run_log import RunLog
+from pellak.core.tacking import tack_measured, tacks_made
 from pellak.core.working import Record
 from pellak.shop.clock import Moments, machine_moment
 from pellak.shop.run_book import Run, RunBook
@@ -96,6 +97,22 @@ class AtBench:
 
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
             return leak_tested(plan, log, readings, now, _iso(now))
+
+        return self._book.change(run_id, version, change)
+
+    def make_tacks(self, run_id: str, version: int, done: int) -> Run:
+        """Say how many tacks are made."""
+
+        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
+            return tacks_made(plan, log, done)
+
+        return self._book.change(run_id, version, change)
+
+    def measure_tack(self, run_id: str, version: int, gap: str, rise: str) -> Run:
+        """Keep gap and rise beside the last tack; the rest of the tacks adapts."""
+
+        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
+            return tack_measured(plan, log, gap, rise)
 
         return self._book.change(run_id, version, change)
 

@@ -102,6 +102,21 @@ export const runQuery = (runId: string) =>
       answer(client.GET("/api/runs/{run_id}", { params: { path: { run_id: runId } }, signal })),
   });
 
+export const playbackQuery = (jobId: string, version: number, tacked: boolean) =>
+  queryOptions({
+    queryKey: ["playback", jobId, version],
+    queryFn: ({ signal }) =>
+      answer(
+        client.GET("/api/jobs/{job_id}/tacks/playback", {
+          params: { path: { job_id: jobId } },
+          signal,
+        }),
+      ),
+    enabled: tacked,
+    staleTime: Infinity,
+    gcTime: 60_000,
+  });
+
 export const fireWatchesQuery = queryOptions({
   queryKey: ["fire-watches"],
   queryFn: ({ signal }) => answer(client.GET("/api/fire-watches", { signal })),

@@ -191,6 +191,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reckon/filler": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which rod, how many passes, how much of it? */
+        post: operations["reckon_filler"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reckon/tacks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where do tacks go, in which order? */
+        post: operations["reckon_tacks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reckon/distortion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How far will welds bow it? */
+        post: operations["reckon_distortion"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -262,6 +313,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/tacks/playback": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Playback */
+        get: operations["play_tacks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/restore": {
         parameters: {
             query?: never;
@@ -288,6 +356,57 @@ export interface paths {
         };
         /** Print Job Card */
         get: operations["print_job_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/tacks.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Print Tack Template */
+        get: operations["print_tack_template"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/tacks.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Draw Tack Template */
+        get: operations["draw_tack_template"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/tacks.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Listtacks Of */
+        get: operations["list_tacks"];
         put?: never;
         post?: never;
         delete?: never;
@@ -461,6 +580,40 @@ export interface paths {
         put?: never;
         /** Test Leaks */
         post: operations["test_leaks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/tacks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make Tacks */
+        post: operations["make_tacks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/tacks/measured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Measure Tack */
+        post: operations["measure_tack"];
         delete?: never;
         options?: never;
         head?: never;
@@ -948,6 +1101,7 @@ export interface components {
             clocks: components["schemas"]["ClockState"][];
             /** Fire Watch Looked */
             fire_watch_looked: boolean;
+            tacks?: components["schemas"]["TacksValues"] | null;
         };
         /**
          * CarbonEquivalentAnswer
@@ -1370,6 +1524,45 @@ export interface components {
             offset: number;
         };
         /**
+         * DistortionAnswer
+         * @description Answer of the distortion reckoner.
+         */
+        DistortionAnswer: {
+            values: components["schemas"]["DistortionValues"];
+            /** Working */
+            working?: components["schemas"]["Working"][];
+            /** Cautions */
+            cautions?: components["schemas"]["Caution"][];
+            /** Schools */
+            schools?: components["schemas"]["School"][];
+        };
+        /**
+         * DistortionGiven
+         * @description A member and the welds that run along it.
+         */
+        DistortionGiven: {
+            section: components["schemas"]["Section"];
+            /** Length Mm */
+            length_mm: number;
+            /** Welds */
+            welds: components["schemas"]["Weld"][];
+        };
+        /**
+         * DistortionValues
+         * @description Camber at mid length, positive where the welded side turns hollow; kinks; rivals.
+         */
+        DistortionValues: {
+            /** Camber Mm */
+            camber_mm: number;
+            /** Shortening Mm */
+            shortening_mm: number;
+            /** Kinks */
+            kinks: components["schemas"]["Kink"][];
+            /** Plans */
+            plans: components["schemas"]["RivalPlan"][];
+            properties: components["schemas"]["SectionProperties"];
+        };
+        /**
          * DrillStep
          * @description One step of the flash-back drill.
          */
@@ -1485,6 +1678,87 @@ export interface components {
             /** Methods */
             methods?: components["schemas"]["MethodLine"][];
             stack?: components["schemas"]["Stack"] | null;
+        };
+        /**
+         * FillerAnswer
+         * @description Answer of the filler reckoner.
+         */
+        FillerAnswer: {
+            values: components["schemas"]["FillerValues"];
+            /** Working */
+            working?: components["schemas"]["Working"][];
+            /** Cautions */
+            cautions?: components["schemas"]["Caution"][];
+            /** Schools */
+            schools?: components["schemas"]["School"][];
+        };
+        /**
+         * FillerGiven
+         * @description A seam to be filled; what is not told is what is usual for the joint and thickness.
+         */
+        FillerGiven: {
+            /**
+             * Metal
+             * @default carbon-steel
+             * @enum {string}
+             */
+            metal: "carbon-steel" | "chromoly" | "stainless" | "aluminium" | "lead" | "cast-iron";
+            /** Rod */
+            rod?: string | null;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /**
+             * Joint
+             * @default butt
+             * @enum {string}
+             */
+            joint: "butt" | "tipped-edge" | "outside-corner" | "tee" | "lap" | "cluster" | "pipe-butt" | "casting-crack";
+            /** Form */
+            form?: ("touching" | "gapped" | "tipped" | "v" | "double-v" | "fillet" | "corner") | null;
+            /** Root Gap Mm */
+            root_gap_mm?: number | null;
+            /** Root Face Mm */
+            root_face_mm?: number | null;
+            /** Included Angle Deg */
+            included_angle_deg?: number | null;
+            /** Leg Mm */
+            leg_mm?: number | null;
+            /** Length Mm */
+            length_mm: number;
+            /**
+             * Direction
+             * @default forehand
+             * @enum {string}
+             */
+            direction: "forehand" | "backhand";
+            /** Root Travel Mm Per Min */
+            root_travel_mm_per_min?: number | null;
+        };
+        /**
+         * FillerValues
+         * @description The filler. `rod_diameter_mm` is null for strip, everything is nought without a rod.
+         */
+        FillerValues: {
+            /** Rod */
+            rod: string;
+            /** Rod Diameter Mm */
+            rod_diameter_mm: number | null;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "touching" | "gapped" | "tipped" | "v" | "double-v" | "fillet" | "corner";
+            /** Passes */
+            passes: components["schemas"]["WeldPass"][];
+            /** Weld Area Mm2 */
+            weld_area_mm2: number;
+            /** Rods */
+            rods: number;
+            /** Rod Length M */
+            rod_length_m: number;
+            /** Mass G */
+            mass_g: number;
+            strip?: components["schemas"]["StripCut"] | null;
         };
         /**
          * FireWatchLine
@@ -1717,6 +1991,20 @@ export interface components {
             set_static_note: string;
             /** Purge S */
             purge_s: number;
+        };
+        /**
+         * GrooveDrawing
+         * @description Outlines in mm, the root's middle at the origin, y up: edges, then a layer for each pass.
+         */
+        GrooveDrawing: {
+            /** Edges */
+            edges: components["schemas"]["Place"][][];
+            /** Layers */
+            layers: components["schemas"]["Place"][][];
+            /** Names */
+            names: string[];
+            /** Text */
+            text: string;
         };
         /**
          * HeadItem
@@ -1962,6 +2250,16 @@ export interface components {
             aims: boolean;
         };
         /**
+         * Kink
+         * @description The bend one weld makes, at its middle: what is looked for with a straight-edge.
+         */
+        Kink: {
+            /** At Mm */
+            at_mm: number;
+            /** Angle Rad */
+            angle_rad: number;
+        };
+        /**
          * LeakFinding
          * @description One thing that moved, where it points and what to do.
          */
@@ -2097,6 +2395,18 @@ export interface components {
              * @default false
              */
             finish: boolean;
+        };
+        /**
+         * Measured
+         * @description What was measured at a place between rounds: the gap, and how far an edge stands proud.
+         */
+        Measured: {
+            /** At Mm */
+            at_mm: number;
+            /** Gap Mm */
+            gap_mm?: number | null;
+            /** Rise Mm */
+            rise_mm?: number | null;
         };
         /**
          * MetalLine
@@ -2266,6 +2576,16 @@ export interface components {
             draw_limit_l_per_h?: number | null;
         };
         /**
+         * PathPoint
+         * @description A point of the seam in plan, mm.
+         */
+        PathPoint: {
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+        };
+        /**
          * Place
          * @description A place in the section, mm from the root.
          */
@@ -2290,6 +2610,9 @@ export interface components {
             /** Candidates */
             candidates: components["schemas"]["TipCandidate"][];
             ladder?: components["schemas"]["FlowLadder"] | null;
+            tacks?: components["schemas"]["TackPlan"] | null;
+            filler?: components["schemas"]["FillerValues"] | null;
+            groove?: components["schemas"]["GrooveDrawing"] | null;
             drawing: components["schemas"]["SeamDrawing"];
             /** Cards */
             cards: components["schemas"]["BenchCard"][];
@@ -2583,6 +2906,24 @@ export interface components {
             question: string;
         };
         /**
+         * RivalPlan
+         * @description One way of making the same welds, with the camber to expect.
+         */
+        RivalPlan: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Why */
+            why: string;
+            /** Camber Mm */
+            camber_mm: number;
+            /** Low Mm */
+            low_mm: number;
+            /** High Mm */
+            high_mm: number;
+        };
+        /**
          * Run
          * @description One run whole: its line, its log, the plan it was done under, how it stands at the bench.
          */
@@ -2660,6 +3001,7 @@ export interface components {
             /** Clocks */
             clocks?: components["schemas"]["ClockMark"][];
             leak_test?: components["schemas"]["LeakTest"] | null;
+            tacking?: components["schemas"]["Tacking"];
             /**
              * Who
              * @default
@@ -2859,10 +3201,52 @@ export interface components {
             fuel_setting?: ("smoke-gone" | "leaving-tip" | "feathering") | null;
             /** Fire Watch */
             fire_watch?: ("60" | "90" | "120" | "240") | null;
+            /** Tacks */
+            tacks?: ("auto" | "halving" | "march" | "centre-out") | null;
+            /** Direction */
+            direction?: ("auto" | "forehand" | "backhand") | null;
+            /** Edge Form */
+            edge_form?: ("touching" | "gapped" | "tipped" | "v" | "double-v" | "fillet" | "corner") | null;
+            /** Corners Mm */
+            corners_mm?: number[];
             /** Typed */
             typed?: {
                 [key: string]: string;
             };
+        };
+        /**
+         * Section
+         * @description A section. `depth_mm` lies in the direction of the camber, `width_mm` across it.
+         *
+         *     `wall_mm` is the wall of a tube and the web of the rest; a flange is as thick unless told.
+         *     A flat's depth is its height in the plane it bows in, its width its thickness.
+         */
+        Section: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "rect-tube" | "round-tube" | "flat" | "angle" | "tee" | "i";
+            /** Depth Mm */
+            depth_mm: number;
+            /** Width Mm */
+            width_mm?: number | null;
+            /** Wall Mm */
+            wall_mm?: number | null;
+            /** Flange Mm */
+            flange_mm?: number | null;
+        };
+        /**
+         * SectionProperties
+         * @description Area, mm²; height of the neutral axis over the bottom, mm; second moment, mm⁴.
+         */
+        SectionProperties: {
+            /** Area Mm2 */
+            area_mm2: number;
+            /** Neutral Mm */
+            neutral_mm: number;
+            /** Inertia Mm4 */
+            inertia_mm4: number;
         };
         /**
          * Shape
@@ -2926,6 +3310,18 @@ export interface components {
              * @enum {string}
              */
             fire_watch: "60" | "90" | "120" | "240";
+            /**
+             * Tacks
+             * @default auto
+             * @enum {string}
+             */
+            tacks: "auto" | "halving" | "march" | "centre-out";
+            /**
+             * Direction
+             * @default auto
+             * @enum {string}
+             */
+            direction: "auto" | "forehand" | "backhand";
         };
         /**
          * Sign
@@ -3114,6 +3510,20 @@ export interface components {
             mass_kg: number;
         };
         /**
+         * StripCut
+         * @description Parent-metal strip to shear: how wide, how much of it.
+         */
+        StripCut: {
+            /** Width Mm */
+            width_mm: number;
+            /** Length M */
+            length_m: number;
+            /** Pieces */
+            pieces: number;
+            /** Piece Mm */
+            piece_mm: number;
+        };
+        /**
          * SupplyAnswer
          * @description Answer of the supply reckoner.
          */
@@ -3178,6 +3588,193 @@ export interface components {
         SupplyValues: {
             acetylene: components["schemas"]["GasValues"];
             oxygen: components["schemas"]["GasValues"];
+        };
+        /**
+         * Tack
+         * @description One tack: its number in the order, place, round, and the wait before it.
+         */
+        Tack: {
+            /** N */
+            n: number;
+            /** At Mm */
+            at_mm: number;
+            /** Round */
+            round: number;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Wait S */
+            wait_s: number | null;
+            /** Starts S */
+            starts_s: number | null;
+        };
+        /**
+         * TackMeasures
+         * @description What was measured beside the last tack, as typed; empty where it was not.
+         */
+        TackMeasures: {
+            /** Version */
+            version: number;
+            /**
+             * Gap
+             * @default
+             */
+            gap: string;
+            /**
+             * Rise
+             * @default
+             */
+            rise: string;
+        };
+        /**
+         * TackPlan
+         * @description What was asked of the tacks reckoner, and its answer: asked again once gaps are measured.
+         */
+        TackPlan: {
+            given: components["schemas"]["TacksGiven"];
+            values: components["schemas"]["TacksValues"];
+        };
+        /**
+         * TackPlayback
+         * @description Frames of the sheet's temperature beside the seam.
+         *
+         *     `frames_c` is (frames, rows, columns) in whole °C; row 0 lies on the seam, the others beside it
+         *     on either side. `colours` are the metal's own, one every `colour_step_c` from 0 °C.
+         */
+        TackPlayback: {
+            /** Times S */
+            times_s: number[];
+            /** Rows Mm */
+            rows_mm: number[];
+            /** Columns Mm */
+            columns_mm: number[];
+            /** Frames C */
+            frames_c: number[][][];
+            /** Colours */
+            colours: string[];
+            /** Colour Step C */
+            colour_step_c: number;
+            /** Limit C */
+            limit_c: number;
+        };
+        /**
+         * Tacking
+         * @description How far the tacks are made, and what was measured between rounds.
+         */
+        Tacking: {
+            /**
+             * Done
+             * @default 0
+             */
+            done: number;
+            /** Measured */
+            measured?: components["schemas"]["Measured"][];
+        };
+        /**
+         * TacksAnswer
+         * @description Answer of the tacks reckoner.
+         */
+        TacksAnswer: {
+            values: components["schemas"]["TacksValues"];
+            /** Working */
+            working?: components["schemas"]["Working"][];
+            /** Cautions */
+            cautions?: components["schemas"]["Caution"][];
+            /** Schools */
+            schools?: components["schemas"]["School"][];
+        };
+        /**
+         * TacksGiven
+         * @description A seam to be tacked. `opposite` says that it closes on itself.
+         */
+        TacksGiven: {
+            /** Seam Mm */
+            seam_mm: number;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "carbon-steel" | "chromoly" | "stainless" | "aluminium" | "lead" | "cast-iron";
+            /**
+             * School
+             * @enum {string}
+             */
+            school: "halving" | "march" | "centre-out" | "opposite";
+            /**
+             * Gap Mm
+             * @default 0
+             */
+            gap_mm: number;
+            /** Corners Mm */
+            corners_mm?: number[];
+            /**
+             * Joint
+             * @default butt
+             * @enum {string}
+             */
+            joint: "butt" | "tipped-edge" | "outside-corner" | "tee" | "lap" | "cluster" | "pipe-butt" | "casting-crack";
+            /**
+             * Start C
+             * @default 20
+             */
+            start_c: number;
+            /** Acetylene L Per H */
+            acetylene_l_per_h?: number | null;
+            /**
+             * Limit C
+             * @default 60
+             */
+            limit_c: number;
+            /**
+             * Done
+             * @default 0
+             */
+            done: number;
+            /** Measured */
+            measured?: components["schemas"]["Measured"][];
+        };
+        /**
+         * TacksMade
+         * @description How many tacks are made.
+         */
+        TacksMade: {
+            /** Version */
+            version: number;
+            /** Done */
+            done: number;
+        };
+        /**
+         * TacksValues
+         * @description The tacks in the order they are made. `wait_s` is the longest wait of them all.
+         */
+        TacksValues: {
+            /** Pitch Mm */
+            pitch_mm: number;
+            /** Interval Mm */
+            interval_mm: number;
+            /** Tacks */
+            tacks: components["schemas"]["Tack"][];
+            /** Path */
+            path: components["schemas"]["PathPoint"][];
+            /** Closed */
+            closed: boolean;
+            /** Hold S */
+            hold_s: number;
+            /** Limit C */
+            limit_c: number;
+            /** Wait S */
+            wait_s: number;
+            /** Minutes */
+            minutes: number;
+            /** Shrink Mm */
+            shrink_mm: number;
+            /** Gap Advice */
+            gap_advice: string;
+            /** Adapted */
+            adapted: string;
         };
         /**
          * TakenIn
@@ -3405,6 +4002,51 @@ export interface components {
             right: number;
             /** Top */
             top: number;
+        };
+        /**
+         * Weld
+         * @description A weld along the member, by its area or a fillet's leg; `offset_mm` over the bottom.
+         */
+        Weld: {
+            /** Area Mm2 */
+            area_mm2?: number | null;
+            /** Leg Mm */
+            leg_mm?: number | null;
+            /** Offset Mm */
+            offset_mm: number;
+            /**
+             * Start Mm
+             * @default 0
+             */
+            start_mm: number;
+            /** End Mm */
+            end_mm?: number | null;
+        };
+        /**
+         * WeldPass
+         * @description One pass. `travel_mm_per_min` and minutes have the spread of hands, times or over 1.4.
+         */
+        WeldPass: {
+            /** N */
+            n: number;
+            /** Name */
+            name: string;
+            /** Area Mm2 */
+            area_mm2: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Acetylene L Per H */
+            acetylene_l_per_h: number;
+            /** Travel Mm Per Min */
+            travel_mm_per_min: number;
+            /** Minutes */
+            minutes: number;
+            /** Low Min */
+            low_min: number;
+            /** High Min */
+            high_min: number;
+            /** How */
+            how: string;
         };
         /**
          * Working
@@ -4106,6 +4748,186 @@ export interface operations {
             };
         };
     };
+    reckon_filler: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FillerGiven"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FillerAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reckon_tacks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TacksGiven"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TacksAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reckon_distortion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DistortionGiven"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DistortionAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_jobs: {
         parameters: {
             query?: never;
@@ -4650,6 +5472,82 @@ export interface operations {
             };
         };
     };
+    play_tacks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TackPlayback"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     bring_job_back: {
         parameters: {
             query?: never;
@@ -4783,6 +5681,182 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    print_tack_template: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    draw_tack_template: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_tacks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5565,6 +6639,166 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["LeakReadings"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    make_tacks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TacksMade"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    measure_tack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TackMeasures"];
             };
         };
         responses: {

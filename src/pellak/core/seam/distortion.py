@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from pellak.core.errors import Refused
 from pellak.core.seam.section import SOURCE as SECTION_SOURCE
@@ -25,12 +25,24 @@ INTERMITTENT_SHARE = 0.4
 
 
 class Weld(Record):
-    """A weld along the member. `offset_mm` is its height over the bottom of the section."""
+    """A weld along the member, by its area or a fillet's leg; `offset_mm` over the bottom."""
 
-    area_mm2: Number = Field(gt=0, le=5000)
+    area_mm2: Number | None = Field(default=None, gt=0, le=5000)
+    leg_mm: Number | None = Field(default=None, gt=0, le=50)
     offset_mm: Number = Field(ge=-3000, le=3000)
     start_mm: Number = Field(default=0.0, ge=0, le=50_000)
     end_mm: Number | None = Field(default=None, gt=0, le=50_000)
+
+    @property
+    def laid_mm2(self) -> float:
+        """The area of the weld: as told, else of a fillet with that leg."""
+        return self.area_mm2 if self.area_mm2 is not None else (self.leg_mm or 0.0) ** 2 / 2
+
+    @model_validator(mode="after")
+    def _one_size(self) -> "Weld":
+        if (self.area_mm2 is None) == (self.leg_mm is None):
+            raise ValueError("say either area_mm2 or leg_mm")
+        return self
 
 
 class DistortionGiven(Record):
@@ -99,7 +111,7 @@ def camber_mm(welds: Sequence[Weld], length_mm: float, shape: SectionProperties)
     total = 0.0
     for weld in welds:
         start, end = _span(weld, length_mm)
-        curvature = CURVATURE * weld.area_mm2 * (weld.offset_mm - shape.neutral_mm)
+        curvature = CURVATURE * weld.laid_mm2 * (weld.offset_mm - shape.neutral_mm)
         total += curvature / shape.inertia_mm4 * _mid_camber(start, end, length_mm)
     return total
 
@@ -136,17 +148,17 @@ def reckon_distortion(given: DistortionGiven) -> DistortionAnswer:
     kinks = [
         Kink(
             at_mm=(start + end) / 2,
-            angle_rad=CURVATURE * weld.area_mm2 * (weld.offset_mm - shape.neutral_mm)
+            angle_rad=CURVATURE * weld.laid_mm2 * (weld.offset_mm - shape.neutral_mm)
             / shape.inertia_mm4 * (end - start),
         )
         for weld, (start, end) in zip(given.welds, spans, strict=True)
     ]  # fmt: skip
-    welded = sum(w.area_mm2 * (e - s) for w, (s, e) in zip(given.welds, spans, strict=True))
+    welded = sum(w.laid_mm2 * (e - s) for w, (s, e) in zip(given.welds, spans, strict=True))
     # The same shrinkage that bends also shortens: force over area instead of moment over inertia.
     shortening = CURVATURE * welded / shape.area_mm2
     first, (start, end) = given.welds[0], spans[0]
     numbers = {
-        "A": first.area_mm2, "e": first.offset_mm - shape.neutral_mm, "L": length,
+        "A": first.laid_mm2, "e": first.offset_mm - shape.neutral_mm, "L": length,
         "I": shape.inertia_mm4, "share": (end - start) / length,
     }  # fmt: skip
     low, high = sorted((SPREAD[0] * camber, SPREAD[1] * camber))

@@ -7,9 +7,9 @@ from pellak.core.seam.tack_heat import TackHeat, field_c
 from pellak.core.seam.tacks import TacksGiven, TacksValues, tack_case
 from pellak.core.working import Record
 
-ROWS_MM = (0.0, 4.0, 9.0, 16.0, 26.0, 40.0)
-COLUMNS = 120
-FRAMES = 180
+ROWS_MM = (0.0, 5.0, 10.0, 15.0, 20.0, 25.0, 30.0, 35.0, 40.0)
+COLUMNS = 90
+FRAMES = 120
 AFTER_S = 60.0
 """The cooling shown after the last tack."""
 COLOUR_STEP_C = 10.0

@@ -78,7 +78,7 @@ def cool_station(metal: Metal | None, preheat: PreheatAnswer | None) -> Station:
         figures.append(
             Figure(
                 id="flux_off",
-                label="Flux",
+                label="Flux afterwards",
                 text="all of it off, with proof" if metal.family == "aluminium" else "chip it off",
                 detail=flux,
             )

@@ -12,6 +12,8 @@ interface DrawingBoardProps {
   faults: Record<string, unknown>;
   onPreview: (field: string, text: string | null) => void;
   onChange: (changes: Changes) => Promise<boolean>;
+  /** Whether the temperatures beside the seam stand under the drawing. */
+  strip: boolean;
 }
 
 const BOX_PX = 140;
@@ -21,7 +23,7 @@ const ALONG_PX = 216;
 const BESIDE_FROM_PX = 620;
 
 /** The piece is the form: both drawings at one scale, with the boxed dimensions as inputs. */
-export function DrawingBoard({ plan, faults, onPreview, onChange }: DrawingBoardProps) {
+export function DrawingBoard({ plan, faults, onPreview, onChange, strip }: DrawingBoardProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const { drawing, job } = plan;
   const tack = plan.stations.find((s) => s.id === "tack-and-run");
@@ -127,7 +129,7 @@ export function DrawingBoard({ plan, faults, onPreview, onChange }: DrawingBoard
           {along}
         </div>
       </div>
-      {width > 0 && (drawing.across ?? []).length > 0 && (
+      {strip && width > 0 && (drawing.across ?? []).length > 0 && (
         <div className="mt-2">
           <TemperatureStrip drawing={drawing} width={width} />
         </div>

@@ -15,6 +15,7 @@ import { DrawingBoard } from "./DrawingBoard";
 import { JobHead } from "./JobHead";
 import { SeamLine } from "./SeamLine";
 import { SafeStartList } from "./SafeStartList";
+import { TackBoard } from "./TackBoard";
 import { TipList } from "./TipList";
 import { useJob } from "./useJob";
 import { usePutAway } from "./usePutAway";
@@ -111,7 +112,11 @@ export function JobView({ job }: { job: OpenJob }) {
             faults={faults}
             onPreview={(field, text) => setTyping(text === null ? null : { field, text })}
             onChange={change}
+            strip={selected !== "tack-and-run"}
           />
+          {selected === "tack-and-run" && (plan.tacks || plan.groove) && (
+            <TackBoard job={job} plan={plan} faults={faults} onChange={change} />
+          )}
         </div>
         <div className="mt-3 grid gap-3 sm:grid-cols-[1fr_auto]">
           {plan.may_start && first ? (

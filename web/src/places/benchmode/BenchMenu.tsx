@@ -19,12 +19,13 @@ export function BenchMenu({ open, onClose, run, comfort, onHand, onBegin }: Benc
   const switches = [
     { id: "lens", label: "Tint for shade 5", on: comfort.lens, set: comfort.setLens },
     { id: "sound", label: "Sound", on: comfort.sound, set: comfort.setSound },
+    { id: "pace", label: "Tick of the pace", on: comfort.pace, set: comfort.setPace },
     { id: "vibration", label: "Vibration", on: comfort.vibration, set: comfort.setVibration },
   ];
   return (
     <Dialog open={open} onClose={onClose} title="Set up the bench" at="top">
       <div className="space-y-5">
-        <div className="grid gap-3 sm:grid-cols-3">
+        <div className="grid gap-3 sm:grid-cols-2">
           {switches.map((one) => (
             <button
               key={one.id}

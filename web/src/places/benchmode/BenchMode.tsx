@@ -141,6 +141,8 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
               bench={bench}
               onSignal={signal.give}
               onSlept={onSlept}
+              onTick={signal.tick}
+              ticking={comfort.pace}
             />
             <CardMore key={`${card.step.id}-more`} card={card} />
           </>

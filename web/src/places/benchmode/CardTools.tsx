@@ -3,7 +3,9 @@ import { useUnits } from "../../shell/settings";
 import { BeginTool } from "./BeginTool";
 import { CountDown } from "./CountDown";
 import { LeakTool } from "./LeakTool";
+import { PaceBar } from "./PaceBar";
 import { StandTool } from "./StandTool";
+import { TackTool } from "./TackTool";
 import type { Bench } from "./useBenchRun";
 import { Watch } from "./Watch";
 
@@ -12,6 +14,9 @@ export interface ToolProps {
   bench: Bench;
   onSignal: () => void;
   onSlept: () => void;
+  /** A short tick, and whether the pacing bar gives one as it goes. */
+  onTick: () => void;
+  ticking: boolean;
 }
 
 /** What a card lets one do besides reading it: name, clocks, readings. */
@@ -69,16 +74,20 @@ export function CardTools({ card, ...tool }: ToolProps & { card: BenchCard }) {
         />
       );
     case "tacks":
+      return <TackTool {...tool} />;
     case "seam":
       return (
-        <Watch
-          {...tool}
-          clock="seam"
-          starts="Seam: start"
-          stops="Seam: stop"
-          taken={minutes == null ? null : `seam ${units.measure(minutes, "min", 2)}`}
-          onTaken={(seconds) => void bench.write({ seam_min: Math.max(0.02, seconds / 60) })}
-        />
+        <>
+          <PaceBar {...tool} onSignal={tool.onTick} ticking={tool.ticking} />
+          <Watch
+            {...tool}
+            clock="seam"
+            starts="Seam: start"
+            stops="Seam: stop"
+            taken={minutes == null ? null : `seam ${units.measure(minutes, "min", 2)}`}
+            onTaken={(seconds) => void bench.write({ seam_min: Math.max(0.02, seconds / 60) })}
+          />
+        </>
       );
     case "fire-watch":
       return (

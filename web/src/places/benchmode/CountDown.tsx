@@ -12,6 +12,8 @@ interface CountDownProps extends ToolProps {
   over: string;
   /** Takes the `T` key only once this clock was started. */
   after?: ClockId;
+  /** Leaves the `T` key to something else on the card. */
+  shy?: boolean;
 }
 
 /** A clock that counts down, and says with sound and vibration when it is over. */
@@ -24,6 +26,7 @@ export function CountDown({
   starts,
   over,
   after,
+  shy = false,
 }: CountDownProps) {
   const { told, kept, start } = useClock(run, bench, clock);
   const { left } = useCounting(told, onSlept);
@@ -34,7 +37,9 @@ export function CountDown({
     was.current = left;
   }, [done, left, onSignal]);
   const mine =
-    told === null && (after === undefined || run.bench.clocks.some((one) => one.clock === after));
+    !shy &&
+    told === null &&
+    (after === undefined || run.bench.clocks.some((one) => one.clock === after));
   useKeys({ t: start, T: start }, mine);
   if (told === null)
     return (

@@ -96,6 +96,16 @@ export function useBenchRun(run: Run) {
     enqueue((version) =>
       answer(client.POST("/api/runs/{run_id}/leak-test", { params, body: { version, readings } })),
     );
+  const makeTacks = (done: number) =>
+    enqueue((version) =>
+      answer(client.POST("/api/runs/{run_id}/tacks", { params, body: { version, done } })),
+    );
+  const measureTack = (gap: string, rise: string) =>
+    enqueue((version) =>
+      answer(
+        client.POST("/api/runs/{run_id}/tacks/measured", { params, body: { version, gap, rise } }),
+      ),
+    );
   const finish = useMutation({
     mutationFn: async (entries: Entries) => {
       await queue.current;
@@ -114,7 +124,7 @@ export function useBenchRun(run: Run) {
   });
   const hush = () => setRefused(null);
   return {
-    away, refused, hush, write, stand, begin, confirm, startClock, clearClock, testLeaks, finish,
+    away, refused, hush, write, stand, begin, confirm, startClock, clearClock, testLeaks, makeTacks, measureTack, finish,
   }; // prettier-ignore
 }
 

@@ -13,6 +13,7 @@ export function useComfort() {
   const { theme } = useSettings();
   const [sound, setSound] = useSwitch("pellak.bench.sound", true);
   const [vibration, setVibration] = useSwitch("pellak.bench.vibration", true);
+  const [pace, setPace] = useSwitch("pellak.bench.pace", false);
   const [lens, setLens] = useSwitch("pellak.bench.lens", false);
   useEffect(() => {
     document.documentElement.dataset.theme = lens ? "lens" : theme;
@@ -20,7 +21,7 @@ export function useComfort() {
       document.documentElement.dataset.theme = theme;
     };
   }, [lens, theme]);
-  return { sound, setSound, vibration, setVibration, lens, setLens };
+  return { sound, setSound, vibration, setVibration, lens, setLens, pace, setPace };
 }
 
 export type Comfort = ReturnType<typeof useComfort>;

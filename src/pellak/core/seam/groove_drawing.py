@@ -1,0 +1,69 @@
+"""The prepared edges in section, to scale, with the level each pass fills to."""
+
+from collections.abc import Sequence
+
+from pellak.core.piece.joint_shapes import Place
+from pellak.core.seam.groove import Groove
+from pellak.core.seam.passes import WeldPass
+from pellak.core.working import Record, short
+
+ARM_PER_THICKNESS = 3.0
+LEAST_ARM_MM = 6.0
+
+
+class GrooveDrawing(Record):
+    """Outlines in mm, the root's middle at the origin, y up: edges, then a layer for each pass."""
+
+    edges: list[list[Place]]
+    layers: list[list[Place]]
+    names: list[str]
+    text: str
+
+
+def _half_width_mm(groove: Groove, height_mm: float) -> float:
+    """Return half the opening at a height over the underside."""
+    gap, lean = groove.root_gap_mm / 2, groove.flank
+    if groove.form == "v":
+        return gap + max(0.0, height_mm - groove.root_face_mm) * lean
+    if groove.form == "double-v":
+        off = abs(height_mm - groove.thickness_mm / 2)
+        return gap + max(0.0, off - groove.root_face_mm / 2) * lean
+    return gap
+
+
+def _turns(groove: Groove) -> list[float]:
+    """Return the heights at which the edge changes its slope."""
+    t, f = groove.thickness_mm, groove.root_face_mm
+    if groove.form == "v":
+        return [0.0, f, t]
+    if groove.form == "double-v":
+        return [0.0, t / 2 - f / 2, t / 2 + f / 2, t]
+    return [0.0, t]
+
+
+def groove_drawing(groove: Groove, passes: Sequence[WeldPass]) -> GrooveDrawing | None:
+    """Return the drawing of a butt's edges; None for joints the piece's own drawing shows."""
+    if groove.form not in ("touching", "gapped", "v", "double-v"):
+        return None
+    t = groove.thickness_mm
+    arm = max(LEAST_ARM_MM, ARM_PER_THICKNESS * t)
+    face = [(_half_width_mm(groove, y), y) for y in _turns(groove)]
+    edges = [[Place(x=side * x, y=y) for x, y in [*face, (arm, t), (arm, 0.0)]] for side in (-1, 1)]
+    layers = []
+    below = 0.0
+    if groove.form != "double-v":
+        for one in passes:
+            top = min(t, below + one.height_mm)
+            heights = [below, *(y for y in _turns(groove) if below < y < top), top]
+            right = [(_half_width_mm(groove, y), y) for y in heights]
+            left = [(-x, y) for x, y in reversed(right)]
+            layers.append([Place(x=x, y=y) for x, y in [*right, *left]])
+            below = top
+    bevel = f", bevelled {short(groove.included_angle_deg / 2)}° each" if len(face) > 2 else ""
+    return GrooveDrawing(
+        edges=edges,
+        layers=layers,
+        names=[one.name for one in passes] if layers else [],
+        text=f"Edges of {short(t)} mm{bevel}, gap {short(groove.root_gap_mm)} mm, root face "
+        f"{short(groove.root_face_mm)} mm, {len(passes)} passes",
+    )

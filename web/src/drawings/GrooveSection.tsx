@@ -1,0 +1,36 @@
+// The prepared edges to scale, each pass as a layer.
+import type { GrooveDrawing } from "../api/client";
+import { ScaleMark } from "./ScaleMark";
+
+const MARGIN_PX = 10;
+const LAYERS = ["fill-feather", "fill-cone-soft", "fill-shade"];
+
+export function GrooveSection({ groove, width }: { groove: GrooveDrawing; width: number }) {
+  const xs = groove.edges.flat().map((p) => p.x);
+  const ys = groove.edges.flat().map((p) => p.y);
+  const [left, right, top] = [Math.min(...xs), Math.max(...xs), Math.max(...ys)];
+  const scale = Math.min((width - 2 * MARGIN_PX) / (right - left), 90 / top);
+  const height = top * scale + 46;
+  const points = (shape: { x: number; y: number }[]) =>
+    shape
+      .map(
+        (p) => `${(width / 2 + p.x * scale).toFixed(1)},${(34 + (top - p.y) * scale).toFixed(1)}`,
+      )
+      .join(" ");
+  return (
+    <svg width={width} height={height} role="img" aria-label={groove.text} className="text-sm">
+      <ScaleMark pxPerMm={scale} right={width - MARGIN_PX} atMostMm={(0.25 * width) / scale} />
+      {groove.layers.map((layer, n) => (
+        <polygon
+          key={n}
+          points={points(layer)}
+          className={`${LAYERS[n % LAYERS.length]} stroke-cone`}
+          strokeWidth={0.8}
+        />
+      ))}
+      {groove.edges.map((edge, n) => (
+        <polygon key={n} points={points(edge)} className="fill-steel stroke-ink" strokeWidth={1} />
+      ))}
+    </svg>
+  );
+}

@@ -1,0 +1,150 @@
+// Rival ways to make the same weld along a member, by how far each bows it.
+import { useMutation } from "@tanstack/react-query";
+import { useState } from "react";
+
+import { answer, client, faultOf, ProblemError } from "../../api/client";
+import { Dialog } from "../../parts/Dialog";
+import { FormLine } from "../../parts/FormLine";
+import { ToggleRow } from "../../parts/ToggleRow";
+import { useUnits } from "../../shell/settings";
+
+const SECTIONS = [
+  { id: "flat", label: "Flat" },
+  { id: "rect-tube", label: "Box tube" },
+  { id: "round-tube", label: "Round tube" },
+  { id: "angle", label: "Angle" },
+  { id: "tee", label: "Tee" },
+  { id: "i", label: "I" },
+] as const;
+type SectionKind = (typeof SECTIONS)[number]["id"];
+
+const FIELDS = [
+  { key: "depth_mm", label: "Depth, in the plane it bows", without: [] as SectionKind[] },
+  { key: "width_mm", label: "Width across", without: ["round-tube"] as SectionKind[] },
+  { key: "wall_mm", label: "Wall or web", without: ["flat"] as SectionKind[] },
+  { key: "length_mm", label: "Length of the member", without: [] },
+  { key: "leg_mm", label: "Leg of the fillet along it", without: [] },
+  { key: "offset_mm", label: "Weld, height over the bottom", without: [] },
+];
+
+export function DistortionDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const units = useUnits();
+  const [kind, setKind] = useState<SectionKind>("flat");
+  const [typed, setTyped] = useState<Record<string, string>>({});
+  const [unread, setUnread] = useState<{ field: string; error: unknown } | null>(null);
+  const asked = FIELDS.filter((field) => !field.without.includes(kind));
+  const reckon = useMutation({
+    mutationFn: async () => {
+      const mm: Record<string, number> = {};
+      setUnread(null);
+      for (const { key } of asked) {
+        try {
+          const body = { text: typed[key] ?? "", kind: "length" as const };
+          mm[key] = (await answer(client.POST("/api/reckon/quantity", { body }))).values.value;
+        } catch (error) {
+          setUnread({ field: key, error });
+          throw error;
+        }
+      }
+      const { depth_mm = 0, width_mm, wall_mm, length_mm = 0, leg_mm = 0, offset_mm = 0 } = mm;
+      return answer(
+        client.POST("/api/reckon/distortion", {
+          body: {
+            section: {
+              kind,
+              depth_mm,
+              ...(width_mm !== undefined && { width_mm }),
+              ...(wall_mm !== undefined && { wall_mm }),
+            },
+            length_mm,
+            welds: [{ leg_mm, offset_mm, start_mm: 0 }],
+          },
+        }),
+      );
+    },
+  });
+  const values = reckon.data?.values;
+  const most = Math.max(...(values?.plans.map((plan) => plan.high_mm) ?? [1]), 1e-9);
+  const whole =
+    reckon.error instanceof ProblemError && unread === null ? reckon.error.message : null;
+  return (
+    <Dialog
+      open={open}
+      onClose={onClose}
+      title="How far will it bow?"
+      about="A weld along a member pulls it hollow on its own side. Rival ways of making the same weld, side by side."
+      at="top"
+    >
+      <form
+        className="space-y-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          event.stopPropagation();
+          reckon.mutate();
+        }}
+      >
+        <ToggleRow label="Section" value={kind} onChoose={setKind} choices={SECTIONS} />
+        <div className="grid gap-3 sm:grid-cols-2">
+          {asked.map(({ key, label }) => (
+            <FormLine
+              key={key}
+              id={`bow-${key}`}
+              label={label}
+              fault={unread?.field === key ? faultOf(unread.error, "text") : null}
+            >
+              <input
+                id={`bow-${key}`}
+                className="field"
+                placeholder={`such as 50 ${units.symbol("mm")}`}
+                value={typed[key] ?? ""}
+                onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
+              />
+            </FormLine>
+          ))}
+        </div>
+        {whole && (
+          <p role="alert" className="text-stop">
+            {whole}
+          </p>
+        )}
+        <button className="button-main" disabled={reckon.isPending}>
+          Compare
+        </button>
+      </form>
+      {values && (
+        <table
+          className="mt-4 w-full border-separate border-spacing-y-1 text-left"
+          aria-label="Rival plans"
+        >
+          <tbody>
+            {values.plans.map((plan) => (
+              <tr key={plan.id}>
+                <th scope="row" className="w-2/5 pr-3 align-top font-medium">
+                  {plan.label}
+                  <span className="block text-sm font-normal text-mute">{plan.why}</span>
+                </th>
+                <td className="align-top">
+                  <span className="font-narrow text-xl font-semibold tabular-nums">
+                    {units.measure(plan.camber_mm, "mm", 2)}
+                  </span>{" "}
+                  <span className="text-mute">{units.span(plan.low_mm, plan.high_mm, "mm")}</span>
+                  <span className="mt-1 block h-2 rounded bg-shade" aria-hidden="true">
+                    <span
+                      className="block h-2 rounded bg-steel"
+                      style={{ width: `${(100 * plan.camber_mm) / most}%` }}
+                    />
+                  </span>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {reckon.data?.working?.slice(0, 1).map((line) => (
+        <p key={line.name} className="mt-3 text-sm text-mute">
+          {line.formula}; {line.inserted}. {line.source}. {line.note}.
+        </p>
+      ))}
+    </Dialog>
+  );
+}

@@ -1,0 +1,197 @@
+// Edges, tacks and their order at the Tack and run station: drawn, played through, taken along.
+import { useQuery } from "@tanstack/react-query";
+import { Slider } from "radix-ui";
+import { useEffect, useId, useState } from "react";
+
+import { faultOf, type Changes, type OpenJob, type Plan } from "../../api/client";
+import { playbackQuery } from "../../api/queries";
+import { GrooveSection } from "../../drawings/GrooveSection";
+import { SeamPath } from "../../drawings/SeamPath";
+import { TackStrip } from "../../drawings/TackStrip";
+import { PaperLinks } from "../../parts/PaperLinks";
+import { clockWords } from "../../parts/useCounting";
+import { useWidth } from "../../parts/useWidth";
+import { useUnits } from "../../shell/settings";
+import { DistortionDialog } from "./DistortionDialog";
+
+const PATH_PX = 190;
+const FRAME_MS = 33;
+const CALM_MS = 250;
+
+interface TackBoardProps {
+  job: OpenJob;
+  plan: Plan;
+  faults: Record<string, unknown>;
+  onChange: (changes: Changes) => Promise<boolean>;
+}
+
+export function TackBoard({ job, plan, faults, onChange }: TackBoardProps) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const units = useUnits();
+  const [distorting, setDistorting] = useState(false);
+  const [frame, setFrame] = useState<number | null>(null);
+  const [playing, setPlaying] = useState(false);
+  const { data: playback } = useQuery(playbackQuery(job.id, job.version, plan.tacks !== null));
+  const frames = playback?.times_s.length ?? 0;
+  useEffect(() => {
+    if (!playing) return;
+    // Where motion is to be kept down, the order is stepped through instead of run.
+    const calm = matchMedia("(prefers-reduced-motion: reduce)").matches;
+    const timer = setInterval(
+      () => setFrame((now) => (now === null || now + 1 >= frames ? 0 : now + (calm ? 6 : 1))),
+      calm ? CALM_MS : FRAME_MS,
+    );
+    return () => clearInterval(timer);
+  }, [playing, frames]);
+  const shown = frame === null ? null : Math.min(frame, frames - 1);
+  const seconds = shown === null ? null : (playback?.times_s[shown] ?? null);
+  const tacks = plan.tacks?.values;
+  const last = tacks?.tacks
+    .filter((tack) => seconds !== null && (tack.starts_s ?? Infinity) <= seconds)
+    .at(-1);
+  const bent = (plan.job.corners_mm ?? []).length > 0;
+  const order = tacks?.tacks
+    .map(
+      (tack) =>
+        `${tack.n} at ${units.measure(tack.at_mm, "mm")}${tack.wait_s && tack.wait_s >= 1 ? ` after ${Math.round(tack.wait_s)} s` : ""}`,
+    )
+    .join(", ");
+  return (
+    <section ref={ref} aria-label="Edges and tacks" className="panel mt-3 p-3">
+      <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
+        {plan.groove && width > 0 && (
+          <figure className="min-w-64 flex-1">
+            <figcaption className="text-sm text-mute">Edges, to scale; passes as layers</figcaption>
+            <GrooveSection groove={plan.groove} width={Math.min(width - 24, 330)} />
+          </figure>
+        )}
+        <div className="flex flex-col gap-1 text-sm">
+          {plan.tacks && (
+            <>
+              <PaperLinks what="Template 1:1" path={`/api/jobs/${job.id}/tacks.pdf`} />
+              <span data-screen-only>
+                <a className="link" href={`/api/jobs/${job.id}/tacks.svg`}>
+                  SVG
+                </a>{" "}
+                ·{" "}
+                <a className="link" href={`/api/jobs/${job.id}/tacks.csv`}>
+                  CSV
+                </a>
+              </span>
+            </>
+          )}
+          <button className="link min-h-9 text-left" onClick={() => setDistorting(true)}>
+            How far will it bow?
+          </button>
+          {plan.tacks && !tacks?.closed && (
+            <Corners
+              value={plan.job.corners_mm ?? []}
+              fault={faultOf(faults["corners_mm"], "corners_mm")}
+              onChange={onChange}
+            />
+          )}
+        </div>
+      </div>
+      {tacks && plan.tacks && width > 0 && (
+        <div className="mt-3">
+          <p className="text-sm text-mute">
+            {tacks.closed ? "Tacks round the tube, rolled out" : "Tacks along the seam"}, numbered
+            in order; inside the line warmer than {units.measure(tacks.limit_c, "°C")}
+            {seconds !== null && last && (
+              <>
+                {": "}
+                <span className="text-ink">
+                  {clockWords(seconds)}, tack {last.n} of {tacks.tacks.length}
+                </span>
+              </>
+            )}
+          </p>
+          <TackStrip
+            tacks={tacks}
+            seamMm={plan.tacks.given.seam_mm}
+            playback={playback}
+            frame={shown}
+            seconds={seconds}
+            width={width - 26}
+            text={`Tacks in order: ${order ?? ""}`}
+          />
+          <div data-screen-only className="flex items-center gap-3">
+            <button
+              className="button min-h-10 w-24"
+              disabled={frames === 0}
+              aria-pressed={playing}
+              onClick={() => setPlaying(!playing)}
+            >
+              {playing ? "Hold" : "Play"}
+            </button>
+            <Slider.Root
+              className="relative flex h-8 flex-1 touch-none items-center"
+              min={0}
+              max={Math.max(1, frames - 1)}
+              value={[shown ?? 0]}
+              disabled={frames === 0}
+              onValueChange={([to]) => {
+                setPlaying(false);
+                setFrame(to ?? 0);
+              }}
+            >
+              <Slider.Track className="relative h-1.5 flex-1 rounded bg-shade">
+                <Slider.Range className="absolute h-full rounded bg-steel" />
+              </Slider.Track>
+              <Slider.Thumb
+                aria-label="Moment of the tack order"
+                aria-valuetext={seconds === null ? "start" : clockWords(seconds)}
+                className="block size-6 rounded-full border-2 border-ink bg-panel"
+              />
+            </Slider.Root>
+          </div>
+          {(tacks.closed || bent) && (
+            <figure className="mt-2">
+              <figcaption className="text-sm text-mute">As it lies, seen from above</figcaption>
+              <SeamPath tacks={tacks} size={PATH_PX} />
+            </figure>
+          )}
+        </div>
+      )}
+      <DistortionDialog open={distorting} onClose={() => setDistorting(false)} />
+    </section>
+  );
+}
+
+interface CornersProps {
+  value: readonly number[];
+  fault: string | null;
+  onChange: (changes: Changes) => Promise<boolean>;
+}
+
+/** Where the seam turns, as lengths along it. */
+function Corners({ value, fault, onChange }: CornersProps) {
+  const id = useId();
+  const units = useUnits();
+  const told = value.map((mm) => units.measure(mm, "mm")).join("; ");
+  const [text, setText] = useState<string | null>(null);
+  const keep = async () => {
+    if (text !== null && text !== told && !(await onChange({ corners_mm: text }))) return;
+    setText(null);
+  };
+  return (
+    <div data-screen-only>
+      <label htmlFor={id}>Turns at, along the seam</label>
+      <input
+        id={id}
+        className={`field max-w-56 ${fault ? "border-stop" : ""}`}
+        placeholder="none; such as 200; 440"
+        aria-invalid={fault !== null}
+        value={text ?? told}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={() => void keep()}
+        onKeyDown={(event) => event.key === "Enter" && void keep()}
+      />
+      {fault && (
+        <p role="alert" className="text-stop">
+          {fault}
+        </p>
+      )}
+    </div>
+  );
+}
