@@ -13,9 +13,12 @@ from pellak.core.heat.case import HeatCase, HeatCases
 from pellak.core.heat.plate import FAR_FACE, HeatingHistory
 from pellak.core.job import SeamJob, ShopSchools, with_changes
 from pellak.core.plan import compose_plan
+from pellak.core.seam.playback import COLUMNS, ROWS_MM
+from pellak.core.seam.tack_heat import TackHeat, field_c
 from pellak.core.tables import heat_families
 from pellak.core.torch.candidates import RackTip
 from pellak.demo.ferry import TIPS
+from pellak.paper.job_card import job_card
 
 DIST = Path(__file__).parents[1] / "web" / "dist"
 ROUNDS = 41
@@ -79,6 +82,24 @@ def one_temperature_and_the_plain_way() -> None:
     print(f"ratio {plain_ms / closed_ms:.0f}, worst difference {100 * worst:.2f} % of the peak")
 
 
+def sixty_tacks_played() -> None:
+    case = HeatCase(heat_families()["carbon-steel"], 1.2, 120.0, 20.0, 2)
+    heat = TackHeat.of(case, 5.0)
+    places, starts = np.linspace(0, 1500, 60), np.arange(60) * 40.0
+    frames = np.linspace(0, 2400, 120)
+    start = time.perf_counter()
+    field_c(heat, places, starts, 1500.0, frames, np.linspace(0, 1500, COLUMNS),
+            np.array(ROWS_MM), closed=False)  # fmt: skip
+    taken = time.perf_counter() - start
+    print(f"sheet of 60 tacks played          {len(frames) / taken:8.0f} frames/s       (floor 30)")
+
+
+def printed_card() -> None:
+    plan = compose_plan(SeamJob(name="Bench", thickness_mm=1.2, length_mm=640.0), ShopSchools())
+    taken = median_ms(lambda: job_card(plan, "http://127.0.0.1:8140/jobs/abc"))
+    print(f"job card as PDF                   {taken:8.0f} ms median")
+
+
 def first_load() -> None:
     index = (DIST / "index.html").read_text(encoding="utf-8")
     scripts = [p for p in (DIST / "assets").glob("*.js") if p.name in index]
@@ -91,4 +112,6 @@ if __name__ == "__main__":
     chromoly_plan()
     two_hundred_tips()
     one_temperature_and_the_plain_way()
+    sixty_tacks_played()
+    printed_card()
     first_load()

@@ -147,6 +147,12 @@ def test_hands_are_told_apart():
         assert way in told["seam"]
 
 
+def test_backhand_goes_the_other_way():
+    cards = plan_of("carbon-steel", thickness_mm=6.0, direction="backhand").cards
+    told = {c.step.id: c.step.text for c in cards_at_bench(cards, "daily", "right")}
+    assert "From left to right, flame leading" in told["seam"]
+
+
 def test_nothing_is_left_unfilled_in_any_card():
     for family in PIECES:
         for start in STARTS:

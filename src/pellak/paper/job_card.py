@@ -12,6 +12,7 @@ from reportlab.platypus import Flowable, Table, TableStyle
 from pellak.core.care.cards import cards_at_bench
 from pellak.core.figure import Figure
 from pellak.core.plan import Plan
+from pellak.core.seam.tacks import TacksValues
 from pellak.paper.joint_picture import draw_joint
 from pellak.paper.measures import System, figure_words, measure
 from pellak.paper.sheet import (
@@ -41,6 +42,7 @@ SIGNED = (
     "Flame out at",
     "Fire watch over, looked behind, name and time",
 )
+MOST_LISTED = 40
 QR_SIDE = 24 * mm
 GUTTER = 6 * mm
 
@@ -77,6 +79,16 @@ def _rows(
     return [table]
 
 
+def _order(tacks: TacksValues, system: System) -> str:
+    """Return the tacks in the order they are made, with the waits worth the name."""
+    told = []
+    for tack in tacks.tacks[:MOST_LISTED]:
+        wait = f" after {tack.wait_s:.0f} s" if tack.wait_s is not None and tack.wait_s >= 1 else ""
+        told.append(f"{tack.n} at {measure(tack.at_mm, 'mm', system)}{wait}")
+    more = "" if len(tacks.tacks) <= MOST_LISTED else " and so on"
+    return f"Order: {', '.join(told)}{more}."
+
+
 def _left(type_: Type, plan: Plan, width: float, system: System) -> list[Flowable]:
     figures = {f.id: f for s in plan.stations for f in s.figures}
     column: list[Flowable] = []
@@ -89,6 +101,8 @@ def _left(type_: Type, plan: Plan, width: float, system: System) -> list[Flowabl
         rows = _rows(type_, figures, ids, width, system)
         if rows:
             column += [type_.line(head, type_.head), *rows]
+        if rows and ids is RUN and plan.tacks is not None:
+            column.append(type_.line(_order(plan.tacks.values, system), type_.item))
     return column
 
 

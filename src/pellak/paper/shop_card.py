@@ -22,7 +22,10 @@ def _steps(schools: ShopSchools) -> list[Step]:
         {name: str(school) for name, school in schools.model_dump().items()},
         ANY_JOB,
         {},
-        {"acetylene_limit": f"{short(ACETYLENE_LIMIT_BAR[schools.acetylene_limit])} bar"},
+        {
+            "acetylene_limit": f"{short(ACETYLENE_LIMIT_BAR[schools.acetylene_limit])} bar",
+            "direction": "",
+        },
     )
     steps = [card.step for card in cards_at_bench(cards, "after-assembly", "right")]
     return [step for step in steps if step.kind not in ("begin", "puddle")]

@@ -11,10 +11,7 @@ from pellak.core.torch.looks import FlameLook
 from pellak.core.working import Record
 
 Hand = Literal["right", "left"]
-DIRECTION = {
-    "right": "From right to left, rod leading.",
-    "left": "From left to right, rod leading.",
-}
+WAYS = ("right to left", "left to right")
 
 
 class BenchCard(Record):
@@ -65,10 +62,12 @@ def _worded(step: Step, words: Mapping[str, str]) -> Step:
 
 def cards_at_bench(cards: Sequence[BenchCard], start: Start, hand: Hand) -> list[BenchCard]:
     """Return the cards for one kind of start, worded for a right- or left-handed welder."""
+    forehand, backhand = WAYS if hand == "right" else WAYS[::-1]
     words = {
         "torch_hand": hand,
         "other_hand": "left" if hand == "right" else "right",
-        "direction": DIRECTION[hand],
+        "forehand": f"From {forehand}, rod leading.",
+        "backhand": f"From {backhand}, flame leading.",
     }
     return [
         card.model_copy(update={"step": _worded(card.step, words)})

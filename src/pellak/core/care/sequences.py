@@ -57,7 +57,7 @@ class Step(Record):
     @model_validator(mode="before")
     @classmethod
     def _kept_before(cls, told: Any) -> Any:
-        """Steps in runs kept before 2026.12 named one school, one condition and families."""
+        """Steps in runs kept before 2026.11.3 named one school, one condition and families."""
         if isinstance(told, dict) and "school" in told:
             return {k: v for k, v in told.items() if k not in ("families", "school", "when")}
         return told

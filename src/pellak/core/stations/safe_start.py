@@ -10,6 +10,7 @@ from pellak.core.job import Job, ShopSchools
 from pellak.core.piece.questions import question_cautions
 from pellak.core.rack.equipment import Equipment
 from pellak.core.stations.asked import question_figures
+from pellak.core.stations.fit_up import direction_of
 from pellak.core.stations.reckoned import Reckoned, choice_for
 from pellak.core.torch.looks import FlameLook, fuel_looks, oxygen_looks
 from pellak.core.working import School, short
@@ -79,7 +80,10 @@ def safe_cards(
         {name: str(school) for name, school in schools.model_dump().items()},
         conditions_of(job.answers, family, job.joint, figures, equipment),
         _looks(schools, reckoned),
-        {"acetylene_limit": f"{short(limit)} bar"},
+        {
+            "acetylene_limit": f"{short(limit)} bar",
+            "direction": f"{{{direction_of(reckoned) if reckoned else 'forehand'}}}",
+        },
     )
 
 

@@ -74,7 +74,4 @@ export function SafeStartList({ plan }: { plan: Plan }) {
 
 /** Which hand is asked at the bench; here both are named in general. */
 const plainHand = (text: string) =>
-  text
-    .replace("{torch_hand} hand", "torch hand")
-    .replace("{other_hand}", "other hand")
-    .replace(" {direction}", "");
+  text.replace("{torch_hand} hand", "torch hand").replace("{other_hand}", "other hand");

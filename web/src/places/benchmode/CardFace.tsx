@@ -10,13 +10,13 @@ export function CardFace({ card, leftHanded }: { card: BenchCard; leftHanded: bo
   const shown = figure?.value == null ? null : units.show(figure.value, unit, 2);
   return (
     <>
-      <p className="font-narrow text-[clamp(1.75rem,5.9vw,3.6rem)] leading-[1.12] font-semibold">
+      <p className="font-narrow text-[clamp(1.75rem,min(5.9vw,6vh),3.6rem)] leading-[1.12] font-semibold">
         {units.prose(step.text)}
       </p>
       {figure && (
         <p className="flex flex-wrap items-baseline gap-x-3 text-[clamp(1.3rem,3vw,2rem)]">
           <span className="text-mute">{figure.label}</span>
-          <strong className="font-narrow text-[clamp(3rem,9vw,6rem)] leading-none font-semibold text-cone tabular-nums">
+          <strong className="font-narrow text-[clamp(3rem,min(9vw,9.5vh),6rem)] leading-none font-semibold text-cone tabular-nums">
             {figure.text ?? shown?.number ?? "—"}
           </strong>
           {shown && <span>{shown.symbol}</span>}
