@@ -49,7 +49,7 @@ class TacksGiven(Record):
     corners_mm: list[Number] = Field(default_factory=list, max_length=40)
     joint: Joint = "butt"
     start_c: Number = Field(default=ROOM_C, ge=-20, le=800)
-    acetylene_l_per_h: Number | None = Field(default=None, ge=5, le=5000)
+    acetylene_l_per_h: Number | None = Field(default=None, ge=5, le=20_000)
     limit_c: Number = Field(default=LIMIT_C, ge=30, le=300)
     done: int = Field(default=0, ge=0, le=MOST_TACKS)
     measured: list[Measured] = Field(default_factory=list, max_length=60)
