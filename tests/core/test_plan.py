@@ -81,7 +81,10 @@ def test_every_number_a_person_sees_has_working_range_and_source(thickness, leng
         DEMO,
     )
     shown = figures(plan)
-    assert set(shown) >= PROMISED
+    # Above 3.2 mm the edges are bevelled and laid in passes: the one pool's widths are not told.
+    of_one_pool = {"pool_width_mm", "blue_band_mm"} if len(plan.filler.passes) > 1 else set()
+    assert set(shown) >= PROMISED - of_one_pool
+    assert not of_one_pool & set(shown)
     for figure in shown.values():
         if figure.value is not None:
             assert figure.working, figure.id

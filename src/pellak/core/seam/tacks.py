@@ -11,6 +11,7 @@ from pellak.core.heat.case import HeatCase
 from pellak.core.heat.gas_rule import ROOM_C, rule_flow_l_per_h
 from pellak.core.heat.solve import HeatGiven, solve_heat
 from pellak.core.seam.path import PathPoint, place_at
+from pellak.core.seam.shrink import SHRINK_FORMULA, SHRINK_NOTE, SHRINK_SOURCE, fused_area_mm2
 from pellak.core.seam.tack_heat import MOST_WAITS, REPOSITION_S, TackHeat, waits_s
 from pellak.core.seam.tack_order import Spot, TackSchool, filled_in, pitch_mm, tack_order
 from pellak.core.tables import Family, Joint, heat_families, joints
@@ -25,8 +26,6 @@ LEAST_FLOW_L_PER_H = 5.0
 SHORTENED = 0.6
 MOST_TACKS = 400
 PITCH_FORMULA = "25 * t, 12 to 75 mm, 0.8 of it for stainless and aluminium"
-SHRINK_FORMULA = "0.2 * A / t + 0.05 * g"
-SHRINK_SOURCE = "Spraragen and Ettinger, transverse shrinkage of arc-welded butts: an estimate here"
 WAIT_SOURCE = "plate model: field of the tacks already made, each held puddle + 1 s"
 
 
@@ -200,7 +199,7 @@ def reckon_tacks(given: TacksGiven, hold_s: float | None = None) -> TacksAnswer:
     last = tacks[len(waits) - 1]
     pitch = pitch_mm(given.thickness_mm, given.family)
     t = given.thickness_mm
-    fused = (3 * t + 1.5) * t
+    fused = fused_area_mm2(t, given.joint, given.gap_mm)
     shrink = 0.2 * fused / t + 0.05 * given.gap_mm
     numbers = {"A": fused, "t": t, "g": given.gap_mm}
     longest = max(waits)
@@ -225,7 +224,7 @@ def reckon_tacks(given: TacksGiven, hold_s: float | None = None) -> TacksAnswer:
                     source="sheet practice: tacks 20 to 30 thicknesses apart"),
             Working(name="shrink_mm", value=shrink, unit="mm", low=0.5 * shrink, high=1.6 * shrink,
                     formula=SHRINK_FORMULA, inserted=inserted(SHRINK_FORMULA, numbers),
-                    source=SHRINK_SOURCE, note="A the fused area, a pool of 3 t + 1.5 mm through"),
+                    source=SHRINK_SOURCE, note=SHRINK_NOTE),
             Working(name="wait_s", value=longest, unit="s", low=0.6 * longest, high=1.7 * longest,
                     formula="seconds until the next place is below the limit",
                     inserted=f"limit {limit:g} °C, each tack held {hold_s:.2g} s",

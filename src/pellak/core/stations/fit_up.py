@@ -12,6 +12,7 @@ from pellak.core.seam.tack_order import TackSchool, pitch_mm
 from pellak.core.seam.tacks import (
     HOLD_MORE_S,
     LONGEST_HOLD_S,
+    MOST_TACKS,
     TacksAnswer,
     TacksGiven,
     reckon_tacks,
@@ -50,6 +51,11 @@ EDGE_FORMS: dict[EdgeForm, tuple[str, str]] = {
     "fillet": ("fillet", "into the corner, both legs alike"),
     "corner": ("open corner", "inner edges touching, filled outward"),
 }
+EDGES_OFFERED: dict[str, tuple[EdgeForm, ...]] = {
+    "butt": ("touching", "gapped", "v", "double-v"),
+    "pipe-butt": ("touching", "gapped", "v"),
+}
+"""Joints whose edges are a choice; the others make their own."""
 
 
 def groove_for(job: Job) -> Groove:
@@ -64,7 +70,7 @@ def groove_for(job: Job) -> Groove:
         FillerGiven(
             thickness_mm=job.thickness_mm,
             joint=job.joint,
-            form=job.edge_form,
+            form=job.edge_form if job.joint in EDGES_OFFERED else None,
             length_mm=100.0,
             root_gap_mm=job.root_gap_mm,
             # A root thicker than the metal cannot be left; most of the wall is what is meant.
@@ -86,11 +92,7 @@ def direction_of(reckoned: Reckoned) -> str:
 
 def _edges(reckoned: Reckoned, groove: Groove) -> list[Figure]:
     label, why = EDGE_FORMS[groove.form]
-    offered: dict[str, tuple[EdgeForm, ...]] = {
-        "butt": ("touching", "gapped", "v", "double-v"),
-        "pipe-butt": ("touching", "gapped", "v"),
-    }
-    forms = offered.get(reckoned.job.joint, ())
+    forms = EDGES_OFFERED.get(reckoned.job.joint, ())
     figures = [
         Figure(
             id="edge_form",
@@ -220,4 +222,13 @@ def fit_up_figures(
     figures = _edges(reckoned, groove_for(reckoned.job))
     if tacks is not None:
         figures += _tacks(reckoned, tacks[1], tacks[0].school)
+    elif seam_length(reckoned.job) is not None and reckoned.job.joint not in UNTACKED:
+        figures.append(
+            Figure(
+                id="tacks_not_planned",
+                label="Tacks",
+                text="not planned",
+                detail=f"more than {MOST_TACKS // 2} of them: plan a seam this long in parts",
+            )
+        )
     return [*figures, _direction(reckoned)]

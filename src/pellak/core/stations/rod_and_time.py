@@ -16,6 +16,7 @@ from pellak.core.working import School, Working, inserted, short
 
 JOB_FORMULA = "tacks + waits + seam + 1 / 4"
 JOB_GAS_FORMULA = "Q * (tacks + seam + 1 / 4) / 60"
+BACKHAND_ROD_FORMULA = "nearest size to max(1.6, t / 2)"
 PASS_FORMULA = "Q / 60 * 1.125 / (rho * A)"
 START_MIN = 0.25
 """Lighting, setting and putting the torch in place, flame burning."""
@@ -111,6 +112,7 @@ def rod_figures(reckoned: Reckoned, filler: FillerAnswer) -> list[Figure]:
     diameter = filler.values.rod_diameter_mm
     detail = school.why
     working = []
+    formula = ROD_FORMULA if direction_of(reckoned) == "forehand" else BACKHAND_ROD_FORMULA
     if rod is not None and diameter is not None:
         detail = f"{diameter:g} mm · {school.why}"
         working.append(
@@ -120,8 +122,8 @@ def rod_figures(reckoned: Reckoned, filler: FillerAnswer) -> list[Figure]:
                 unit="mm",
                 low=max(RODLESS_UP_TO_MM, 0.8 * diameter),
                 high=1.3 * diameter,
-                formula=ROD_FORMULA,
-                inserted=inserted(ROD_FORMULA, {"t": thickness_mm}),
+                formula=formula,
+                inserted=inserted(formula, {"t": thickness_mm}),
                 source=f"{ROD_SOURCE}; {rod.standard}",
                 note=rod.note,
             )
@@ -232,15 +234,24 @@ def pass_minutes(filler: FillerAnswer) -> Working | None:
     )
 
 
+def seam_flow_l_per_h(reckoned: Reckoned, filler: FillerAnswer) -> float:
+    """Return the flow of the seam: the tip's, or the mean over passes that each have their own."""
+    passes = filler.values.passes
+    if len(passes) < 2:
+        return reckoned.acetylene_l_per_h
+    minutes = sum(p.minutes for p in passes)
+    return sum(p.acetylene_l_per_h * p.minutes for p in passes) / minutes
+
+
 def job_figures(
-    reckoned: Reckoned, minutes: Working | None, tacks: TacksAnswer | None
+    reckoned: Reckoned, filler: FillerAnswer, minutes: Working | None, tacks: TacksAnswer | None
 ) -> list[Figure]:
     """Return minutes and acetylene of the whole job: tacks, waits, seam, putting the torch down."""
     if minutes is None or tacks is None or not isinstance(minutes.value, float):
         return []
     held = len(tacks.values.tacks) * tacks.values.hold_s / 60
     waits = max(0.0, tacks.values.minutes - held)
-    seam, flow = minutes.value, reckoned.acetylene_l_per_h
+    seam, flow = minutes.value, seam_flow_l_per_h(reckoned, filler)
     total, gas = held + waits + seam + START_MIN, flow * (held + seam + START_MIN) / 60
     low, high = (minutes.low or seam), (minutes.high or seam)
     more = total - seam

@@ -21,6 +21,7 @@ from pellak.core.stations.rod_and_time import (
     job_figures,
     pass_minutes,
     rod_figures,
+    seam_flow_l_per_h,
     travel_figure,
 )
 from pellak.core.working import Working, inserted, short
@@ -77,8 +78,7 @@ def seam_minutes(reckoned: Reckoned) -> Working | None:
     )
 
 
-def _gas(reckoned: Reckoned, minutes: Working) -> Working:
-    flow = reckoned.acetylene_l_per_h
+def _gas(flow: float, minutes: Working) -> Working:
     spent = [m for m in (minutes.value, minutes.low, minutes.high) if isinstance(m, float)]
     litres = [flow * m / 60 for m in spent]
     return Working(
@@ -181,22 +181,28 @@ def tack_and_run_station(reckoned: Reckoned, work: SeamWork) -> Station:
     figures = [*fit_up_figures(reckoned, work.tacks), travel]
     if minutes is not None:
         figures.append(figure_of(minutes, "Seam, flame time"))
-        oxygen_l = float(minutes.value or 0) * reckoned.acetylene_l_per_h / 60
+        flow = seam_flow_l_per_h(reckoned, work.filler)
+        oxygen_l = float(minutes.value or 0) * flow / 60
         figures.append(
             figure_of(
-                _gas(reckoned, minutes),
+                _gas(flow, minutes),
                 "Acetylene for the seam",
                 detail=f"and {short(oxygen_l * reckoned.oxygen_ratio, 3)} L of oxygen",
             )
         )
+    one_pass = len(work.filler.values.passes) <= 1
+    if one_pass:
+        # Widths are of one pool through the whole wall, which passes never make.
+        figures += [
+            figure_of(line(working, "pool_width_mm"), "Pool width to hold"),
+            *_colours(reckoned),
+            figure_of(line(working, "lift_off_mm"), "Lift or speed up before the end"),
+        ]
     figures += [
-        figure_of(line(working, "pool_width_mm"), "Pool width to hold"),
-        *_colours(reckoned),
-        figure_of(line(working, "lift_off_mm"), "Lift or speed up before the end"),
         *rod_figures(reckoned, work.filler),
-        *job_figures(reckoned, minutes, work.tacks[1] if work.tacks else None),
+        *job_figures(reckoned, work.filler, minutes, work.tacks[1] if work.tacks else None),
     ]
-    closing = _closing(reckoned)
+    closing = _closing(reckoned) if one_pass else None
     if closing is not None:
         figures.append(closing)
     return Station(
@@ -212,5 +218,9 @@ def tack_and_run_station(reckoned: Reckoned, work: SeamWork) -> Station:
         else "not through",
         holds=HOLDS,
         figures=figures,
-        cautions=[*reckoned.heat.cautions, *metal_cautions(reckoned.metal, "tack-and-run")],
+        # What the one-pass model warns of is what bevel and passes are there for.
+        cautions=[
+            *(reckoned.heat.cautions if one_pass else []),
+            *metal_cautions(reckoned.metal, "tack-and-run"),
+        ],
     )
