@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, axe_violations, overflow_px
+from tests.browser.conftest import DESK, PHONE, axe_violations, overflow_px, walk_to
 from tests.browser.test_drawings import TEXT_THAT_IS_CUT, WORDS_THAT_CLASH
 from tests.browser.test_story import make_job, type_size
 
@@ -132,12 +132,19 @@ def test_the_iron_job_soaks_and_says_how_it_cools(desk):
     spread = desk.get_by_role("region", name="Spread across the part, at most")
     expect(spread).to_contain_text("74")
     expect(desk.get_by_role("region", name="Cool no faster than")).to_contain_text("50")
-    desk.get_by_role("button", name="Take it to the bench").click()
-    expect(desk.get_by_text(re.compile("1 of 20"))).to_be_visible()
-    for _ in range(12):
-        desk.keyboard.press("PageDown")
-    expect(desk.get_by_text("Heat it broad and slow")).to_be_visible()
-    expect(desk.get_by_text("595")).to_be_visible()
+
+
+def test_the_iron_job_is_heated_at_the_bench(page, quick_server, watched):
+    watched(page, quick_server)
+    page.set_viewport_size(DESK)
+    page.set_default_timeout(8000)
+    page.goto(quick_server.url)
+    page.get_by_role("link", name=re.compile("Bilge-pump body")).click()
+    expect(page.get_by_label("Name of the job")).to_have_value("Bilge-pump body")
+    page.get_by_role("button", name="Take it to the bench").click()
+    walk_to(page, re.compile("^Heating: start"))
+    expect(page.get_by_text("Heat it broad and slow")).to_be_visible()
+    expect(page.get_by_text("595")).to_be_visible()
 
 
 @pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])

@@ -173,3 +173,17 @@ def test_a_pressure_over_the_limit_blocks_the_torch_and_the_start():
     assert station(plan, "torch").state == "blocked"
     assert not plan.may_start
     assert "1.03 bar" in plan.why_not
+
+
+@pytest.mark.parametrize(
+    ("length", "told"),
+    [("300", None), ("640", "5 of 128 mm"), ("900", "6 of 150 mm")],
+)
+def test_a_long_sheet_seam_is_run_in_stretches_from_the_middle(length, told):
+    shown = figures(plan_of(thickness_mm="1.2", length_mm=length), "tack-and-run")
+    if told is None:
+        assert "stretches" not in shown
+    else:
+        assert shown["stretches"].text == told
+    if length == "640":
+        assert shown["stretches"].detail.startswith("stretch 3, 2, 4, 1, 5,")

@@ -9,6 +9,8 @@ import { HeatGradient } from "./colours";
 interface SeamAlongProps {
   drawing: SeamDrawing;
   travelMmPerMin: number | null;
+  /** Whether a rod is fed; it leads the pool in forehand and follows it in backhand. */
+  rod: "none" | "leads" | "follows";
   width: number;
 }
 
@@ -16,8 +18,10 @@ const AHEAD_SHARE = 0.32;
 const HEAD_PX = 24;
 const FOOT_PX = 32;
 const TIP_LENGTH_MM = 4;
+const ROD_DEG = 35;
+const ROD_PX = 46;
 
-export function SeamAlong({ drawing, travelMmPerMin, width }: SeamAlongProps) {
+export function SeamAlong({ drawing, travelMmPerMin, rod, width }: SeamAlongProps) {
   const units = useUnits();
   const id = useId();
   const sheetMm = drawing.thickness_mm ?? 1;
@@ -41,6 +45,7 @@ export function SeamAlong({ drawing, travelMmPerMin, width }: SeamAlongProps) {
       : Array.from({ length: Math.ceil(backMm / rippleMm) }, (_, n) => poolFrom - n * rippleMm);
   // Leftward welding: the torch leans back over the bead and points the way it travels.
   const turn = `translate(${x(0)} ${sheetTop}) rotate(${-(drawing.lean_deg ?? 0)})`;
+  const rodRun = ROD_PX * Math.cos((ROD_DEG * Math.PI) / 180);
   const half = ((drawing.orifice_mm ?? 0.8) / 2) * pxPerMm;
   const mouth = -fromPoolMm * pxPerMm;
   return (
@@ -53,7 +58,7 @@ export function SeamAlong({ drawing, travelMmPerMin, width }: SeamAlongProps) {
       className="block overflow-hidden text-sm"
     >
       <title id={`${id}-text`}>
-        {`Along the seam, to scale: torch leaned ${drawing.lean_deg} degrees${travelMmPerMin == null ? "" : `, moving at ${units.measure(travelMmPerMin, "mm/min")}`}.`}
+        {`Along the seam, to scale: torch leaned ${drawing.lean_deg} degrees${travelMmPerMin == null ? "" : `, moving at ${units.measure(travelMmPerMin, "mm/min")}`}${rod === "none" ? "" : `, rod ${ROD_DEG} degrees from the sheet, it ${rod}`}.`}
       </title>
       <defs>
         {drawing.along && drawing.along.length > 0 && (
@@ -119,6 +124,16 @@ export function SeamAlong({ drawing, travelMmPerMin, width }: SeamAlongProps) {
             {drawing.lean_deg}° lean
           </text>
         </g>
+      )}
+      {rod !== "none" && poolFrom != null && poolTo != null && (
+        <line
+          x1={x(rod === "leads" ? poolTo : poolFrom)}
+          y1={sheetTop}
+          x2={x(rod === "leads" ? poolTo : poolFrom) + (rod === "leads" ? 1 : -1) * rodRun}
+          y2={sheetTop - ROD_PX * Math.sin((ROD_DEG * Math.PI) / 180)}
+          stroke="var(--copper)"
+          strokeWidth={4}
+        />
       )}
       {travelMmPerMin != null && (
         <g>

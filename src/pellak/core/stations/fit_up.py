@@ -7,7 +7,7 @@ from pellak.core.figure import Choice, Figure, figure_of
 from pellak.core.job import Job
 from pellak.core.piece.dimensions import dimension_rows, dimension_value
 from pellak.core.seam.filler import FillerGiven, groove_of
-from pellak.core.seam.groove import EdgeForm, Groove
+from pellak.core.seam.groove import SQUARE_UP_TO_MM, EdgeForm, Groove
 from pellak.core.seam.tack_order import TackSchool, pitch_mm
 from pellak.core.seam.tacks import (
     HOLD_MORE_S,
@@ -27,6 +27,9 @@ LONG_IN_PITCHES = 12
 """From here a seam closes as it cools like a long panel, and marching keeps its gap."""
 BACKHAND_FROM_MM = 5.0
 CLEAN_BACK_MM = 25.0
+BACK_STEP_FROM_MM = 400.0
+STRETCH_MM = 150.0
+"""Back-step stretches of sheet, 100 to 200 mm by long practice."""
 MOST_ROOT_SHARE = 0.9
 BEVEL_FORMULA = "(t - f) * tan(theta / 2)"
 TACK_SCHOOLS = [
@@ -196,6 +199,34 @@ def _time(seconds: float) -> str:
     return f"{seconds:.0f} s" if seconds < 100 else f"{seconds / 60:.0f} min"
 
 
+def _stretches(reckoned: Reckoned) -> list[Figure]:
+    """Return the back-step stretches of a long seam in sheet."""
+    length = seam_length(reckoned.job)
+    t = reckoned.job.thickness_mm or 0.0
+    if length is None or reckoned.job.joint in (*RINGS, *UNTACKED) or t > SQUARE_UP_TO_MM:
+        return []
+    seam_mm = float(length.value or 0)
+    if seam_mm < BACK_STEP_FROM_MM:
+        return []
+    count = math.ceil(seam_mm / STRETCH_MM)
+    order = ", ".join(str(n) for n in _outward(count))
+    return [
+        Figure(
+            id="stretches",
+            label="Run it in stretches",
+            text=f"{count} of {short(seam_mm / count, 3)} mm",
+            detail=f"stretch {order}, counted along the seam; each is run back towards the one "
+            "before. Stop, level and cool to the touch between",
+        )
+    ]
+
+
+def _outward(count: int) -> list[int]:
+    """Return the numbers of the stretches from the middle outward by turns."""
+    middle = (count + 1) / 2
+    return sorted(range(1, count + 1), key=lambda n: (abs(n - middle), n))
+
+
 def _direction(reckoned: Reckoned) -> Figure:
     way = direction_of(reckoned)
     t = reckoned.job.thickness_mm or 0
@@ -231,4 +262,4 @@ def fit_up_figures(
                 detail=f"more than {MOST_TACKS // 2} of them: plan a seam this long in parts",
             )
         )
-    return [*figures, _direction(reckoned)]
+    return [*figures, *_stretches(reckoned), _direction(reckoned)]

@@ -28,6 +28,9 @@ export function DrawingBoard({ plan, faults, onPreview, onChange, strip }: Drawi
   const { drawing, job } = plan;
   const tack = plan.stations.find((s) => s.id === "tack-and-run");
   const travel = (tack?.figures ?? []).find((f) => f.id === "travel_mm_per_min")?.value ?? null;
+  const told = (id: string) => (tack?.figures ?? []).find((f) => f.id === id)?.text;
+  const fed = told("rod") !== undefined && told("rod") !== "none";
+  const rod = !fed ? "none" : told("direction") === "backhand" ? "follows" : "leads";
   const family = job.family ?? "carbon-steel";
   const field = (
     name: string,
@@ -59,6 +62,7 @@ export function DrawingBoard({ plan, faults, onPreview, onChange, strip }: Drawi
       <SeamAlong
         drawing={drawing}
         travelMmPerMin={travel}
+        rod={rod}
         width={beside ? ALONG_PX : Math.max(0, width - 34)}
       />
       <div className="flex items-start gap-2 px-2 pb-2">

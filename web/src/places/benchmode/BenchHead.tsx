@@ -16,13 +16,13 @@ export function BenchHead({ run, away, onDrill, onOut, onMenu }: BenchHeadProps)
     "min-h-[72px] flex-1 rounded-lg border-2 px-4 text-lg font-semibold sm:min-w-40 sm:flex-none";
   return (
     <header className="sticky top-0 z-20 flex flex-wrap items-center gap-3 border-b border-line bg-paper px-3 py-2">
-      <Link to={`/jobs/${run.line.job_id}`} className="button min-h-[72px] max-sm:min-h-12">
+      <Link to={`/jobs/${run.line.job_id}`} className="button min-h-[72px]">
         Leave the bench
       </Link>
       <h1 className="min-w-24 flex-1 truncate font-narrow text-xl font-semibold">
         {run.line.job_name}
       </h1>
-      <button className="button min-h-[72px] min-w-[72px] text-lg max-sm:min-h-12" onClick={onMenu}>
+      <button className="button min-h-[72px] min-w-[72px] text-lg" onClick={onMenu}>
         Set up
       </button>
       <div className="flex gap-3 max-sm:w-full">

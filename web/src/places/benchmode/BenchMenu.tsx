@@ -53,6 +53,12 @@ export function BenchMenu({ open, onClose, run, comfort, onHand, onBegin }: Benc
           chosen=""
           onChoose={onBegin}
         />
+        <button
+          className="min-h-[72px] w-full rounded-lg bg-ink text-2xl font-semibold text-panel"
+          onClick={onClose}
+        >
+          Done
+        </button>
       </div>
     </Dialog>
   );

@@ -24,6 +24,8 @@ const LOOK = "look";
 /** Stops that wait for a clock or a test: the server says whether they may be answered. */
 const JUDGED: ReadonlyArray<BenchCard["step"]["kind"]> = ["stand", "leak", "fire-watch"];
 
+const BENCH_FAULTS = ["step", "who", "start", "clock", "done", "readings"];
+
 export default function BenchMode() {
   const { runId = "" } = useParams();
   const { data: run, error, refetch } = useQuery(runQuery(runId));
@@ -100,7 +102,10 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
 
   if (run.line.finished_at !== null && !bench.finish.isPending)
     return <Navigate to={`/runs/${run.line.id}`} replace />;
-  const said = wants || (bench.refused ? bench.refused.message : "");
+  const fault = bench.refused?.problem.errors?.[0];
+  // What was typed is answered beside its box; what the bench itself waits for, at its foot.
+  const waits = card && fault && BENCH_FAULTS.includes(fault.field) ? fault.accepted : "";
+  const said = wants || (waits && `Not yet. It wants ${waits}.`);
   return (
     <div
       className="flex min-h-screen flex-col bg-paper"

@@ -89,7 +89,7 @@ export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
           <input
             id={`${id}-who`}
             list={`${id}-names`}
-            className="field min-h-14"
+            className="field min-h-[72px]"
             maxLength={60}
             value={who}
             onChange={(event) => setWho(event.target.value)}
@@ -107,7 +107,7 @@ export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
               <label htmlFor={`${id}-${entry.key}`}>{entry.label}</label>
               <input
                 id={`${id}-${entry.key}`}
-                className={`field min-h-14 ${wrong ? "border-stop" : ""}`}
+                className={`field min-h-[72px] ${wrong ? "border-stop" : ""}`}
                 aria-invalid={wrong !== null}
                 aria-describedby={`${id}-${entry.key}-note`}
                 value={entry.text}
