@@ -6,17 +6,27 @@ DATA ?= .pellak-demo
 VENV := .venv
 PY := $(VENV)/bin/python
 export PATH := $(CURDIR)/$(VENV)/bin:$(PATH)
+# One server and one folder a worker; a test that hangs is told where.
+TWO_AT_ONCE := -n 2 --dist worksteal --timeout 600
 # A person's own package settings must not change what is installed here.
 export PIP_DISABLE_PIP_VERSION_CHECK := 1
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/tsconfig.json
 
-.PHONY: demo test build check types bench lock clean
+.PHONY: demo test sweep build check check-fast types bench lock clean
 
 demo: .stamps/run .stamps/page ## install, build, load demo data, serve, print the address
 	@$(VENV)/bin/pellak serve --demo --data $(DATA) --host $(HOST) --port $(PORT)
 
 test: check ## install what tests need, Chromium included, then run everything
-	$(PY) -m pytest
+	$(PY) -m pytest $(TWO_AT_ONCE)
+
+sweep: check ## the same with every sweep whole: the catalogue at every joint and wall
+	PELLAK_SWEEP=full $(PY) -m pytest $(TWO_AT_ONCE) tests/core
+
+check-fast: .stamps/dev ## what a hand wants to know before it goes on, in two minutes
+	$(VENV)/bin/ruff check .
+	$(VENV)/bin/mypy
+	$(PY) -m pytest $(TWO_AT_ONCE) -q tests/core tests/store --deselect tests/core/test_sweep.py
 
 check: .stamps/dev .stamps/page .stamps/debian
 	$(VENV)/bin/ruff format --check .

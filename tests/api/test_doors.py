@@ -1,11 +1,7 @@
 """Every door: good input through, bad input refused by field, nothing lost."""
 
-import base64
-
 import pytest
-from starlette.testclient import TestClient
 
-from pellak.api.app import create_app
 from pellak.core.registry import RECKONERS
 
 PROBLEM = "application/problem+json"
@@ -92,7 +88,7 @@ def test_a_job_goes_through_its_whole_life(client, job):
     assert client.delete(path).status_code == 204
     assert client.get(path).status_code == 404
     assert client.post(f"{path}/restore").json()["plan"]["job"]["name"] == "Patch"
-    assert [ticket["id"] for ticket in client.get("/api/jobs").json()] == [job["id"]]
+    assert [ticket["id"] for ticket in client.get("/api/jobs").json()["tickets"]] == [job["id"]]
 
 
 @pytest.mark.parametrize("typed", ["-1", "nan", "1e9", "", "wide", "18 ga plywood"])
@@ -110,7 +106,7 @@ def test_a_job_needs_a_name(client):
         answer = client.post("/api/jobs", json=document)
         assert answer.status_code == 422
         assert fields(answer) == ["name"]
-    assert client.get("/api/jobs").json() == []
+    assert client.get("/api/jobs").json() == {"tickets": [], "next": None}
 
 
 def test_a_stale_version_gets_what_stands(client, job):
@@ -131,7 +127,7 @@ def test_a_run_is_logged_and_listed(client, job):
     final = {"version": 2, "entries": {"who": "Brit", "puddle_s": "4,4 s"}, "finish": True}
     assert client.patch(path, json=final).json()["line"]["puddle_s"] == 4.4
     assert client.patch(path, json=final).status_code == 409
-    (line,) = client.get("/api/runs").json()
+    (line,) = client.get("/api/runs").json()["lines"]
     assert (line["who"], line["job_name"]) == ("Brit", "Patch")
 
 
@@ -170,32 +166,6 @@ def test_another_host_or_another_sites_page_is_refused(client):
     assert cross.status_code == 403
     own = client.post("/api/jobs", json={"name": "x"}, headers={"origin": "http://testserver"})
     assert own.status_code == 201
-
-
-def test_a_shared_pellak_asks_for_its_passcode(tmp_path, page):
-    app = create_app(tmp_path, page=page, passcode="coal-hatch")
-    with TestClient(app, base_url="http://wharf.example") as shared:
-        refused = shared.get("/api/jobs")
-        assert refused.status_code == 401
-        assert refused.headers["www-authenticate"].startswith("Basic")
-        for token in ("nonsense", base64.b64encode(b"anyone:wrong").decode()):
-            answer = shared.get("/api/jobs", headers={"authorization": f"Basic {token}"})
-            assert answer.status_code == 401
-        good = base64.b64encode(b"anyone:coal-hatch").decode()
-        answer = shared.get("/api/jobs", headers={"authorization": f"Basic {good}"})
-        assert answer.status_code == 200
-
-
-def test_a_fault_of_ours_is_a_problem_without_its_innards(tmp_path, monkeypatch):
-    app = create_app(tmp_path)
-
-    def broken():
-        raise RuntimeError("secret path /root")
-
-    app.add_api_route("/api/broken", broken)
-    answer = TestClient(app, raise_server_exceptions=False).get("/api/broken")
-    assert answer.status_code == 500
-    assert "secret" not in answer.text
 
 
 def test_basics_carry_units_drill_and_guidance(client):

@@ -42,9 +42,9 @@ def browser_type_launch_args(browser_type_launch_args):
 class Server:
     """`pellak serve` on a folder; may be killed as a power cut would, and started again."""
 
-    def __init__(self, folder: Path, *, quick: bool = False) -> None:
+    def __init__(self, folder: Path, *, faster: int = 1) -> None:
         self.folder = folder
-        self.quick = quick
+        self.faster = faster
         with socket.socket() as probe:
             probe.bind(("127.0.0.1", 0))
             self.port = probe.getsockname()[1]
@@ -53,13 +53,20 @@ class Server:
 
     def start(self) -> None:
         self._process = subprocess.Popen(
-            [sys.executable, "-m", "tests.browser.quick_server", self.folder, str(self.port)]
-            if self.quick
+            [
+                sys.executable,
+                "-m",
+                "tests.browser.quick_server",
+                self.folder,
+                str(self.port),
+                str(self.faster),
+            ]
+            if self.faster > 1
             else [PELLAK, "serve", "--data", self.folder, "--port", str(self.port)],
             cwd=ROOT,
             stdout=subprocess.DEVNULL,
         )
-        for _ in range(200):
+        for _ in range(600):
             try:
                 urllib.request.urlopen(f"{self.url}/api/basics", timeout=1).close()
             except OSError:
@@ -75,20 +82,27 @@ class Server:
             self._process = None
 
 
+@pytest.fixture(scope="session")
+def demo_folder(tmp_path_factory):
+    """The demo's records, made once: every test gets a copy of its own."""
+    folder = tmp_path_factory.mktemp("demo")
+    subprocess.run([PELLAK, "demo", "--data", folder], check=True, stdout=subprocess.DEVNULL)
+    return folder
+
+
 @pytest.fixture
-def server(tmp_path):
-    subprocess.run([PELLAK, "demo", "--data", tmp_path], check=True, stdout=subprocess.DEVNULL)
-    made = Server(tmp_path)
+def server(tmp_path, demo_folder):
+    made = Server(shutil.copytree(demo_folder, tmp_path / "shop"))
     made.start()
     yield made
     made.kill()
 
 
 @pytest.fixture
-def quick_server(tmp_path):
-    """The demo on a clock sixty times as fast, for waits at the bench."""
-    subprocess.run([PELLAK, "demo", "--data", tmp_path], check=True, stdout=subprocess.DEVNULL)
-    made = Server(tmp_path, quick=True)
+def quick_server(request, tmp_path, demo_folder):
+    """The demo on a fast clock, for waits at the bench: sixty times, or as often as asked."""
+    faster = getattr(request, "param", 60)
+    made = Server(shutil.copytree(demo_folder, tmp_path / "shop"), faster=faster)
     made.start()
     yield made
     made.kill()
@@ -172,3 +186,11 @@ def overflow_px(page) -> int:
     return page.evaluate(
         "document.documentElement.scrollWidth - document.documentElement.clientWidth"
     )
+
+
+def until(page, expression: str, within_s: float = 10.0) -> None:
+    """Wait until an expression is true on the page, whose policy forbids it to look itself."""
+    end = time.monotonic() + within_s
+    while not page.evaluate(expression):
+        assert time.monotonic() < end, expression
+        page.wait_for_timeout(50)

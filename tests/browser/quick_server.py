@@ -1,5 +1,5 @@
-"""The application on a clock that runs sixty times as fast, so that a minute is waited in one
-second: `python -m tests.browser.quick_server FOLDER PORT`."""
+"""The application on a fast clock, so that a minute is waited in a second or less:
+`python -m tests.browser.quick_server FOLDER PORT TIMES`."""
 
 import sys
 from pathlib import Path
@@ -7,11 +7,11 @@ from pathlib import Path
 import uvicorn
 
 from pellak.api.app import create_app
-from pellak.cli import PAGE
+from pellak.cli.serving import PAGE
 from pellak.core.care.clocks import Moment
 from pellak.shop.clock import machine_moment
 
-FASTER = 60.0
+FASTER = float(sys.argv[3])
 
 
 def quick_moment() -> Moment:

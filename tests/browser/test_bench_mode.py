@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px, walk_to
+from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px, until, walk_to
 
 CARDS = 31
 
@@ -206,6 +206,7 @@ def test_a_stopwatch_runs_on_through_a_power_cut(page, server, watched):
     assert 3540 < told["bench"]["clocks"][0]["left_s"] < 3599
 
 
+@pytest.mark.parametrize("quick_server", [1200], indirect=True)
 def test_a_fire_watch_ends_by_looking_only(page, quick_server, watched):
     watched(page, quick_server)
     to_the_bench(page, quick_server)
@@ -217,7 +218,8 @@ def test_a_fire_watch_ends_by_looking_only(page, quick_server, watched):
     version = page.request.get(url).json()["version"]
     early = page.request.post(f"{url}/confirm", data={"version": version, "step": "fire-watch"})
     assert early.status == 422
-    page.wait_for_timeout(60_500)
+    # The hour of the watch, at twelve hundred times the speed.
+    page.wait_for_timeout(3200)
     page.goto(quick_server.url)
     watch = page.get_by_role("complementary", name=re.compile("^Fire watch"))
     expect(watch).to_contain_text("looks behind and below")
@@ -301,6 +303,6 @@ def test_the_screen_is_kept_awake(page, server, watched):
         "window.asked++; return {release: async () => { window.asked--; }}; }}});"
     )
     to_the_bench(page, server)
-    page.wait_for_function("window.asked === 1")
+    until(page, "window.asked === 1")
     page.get_by_role("link", name="Leave the bench").click()
-    page.wait_for_function("window.asked === 0")
+    until(page, "window.asked === 0")

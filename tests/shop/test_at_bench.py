@@ -1,7 +1,5 @@
 """A run at the bench over restarts: clocks right, stops kept, the fire watch outlives all."""
 
-import json
-import sqlite3
 from datetime import UTC, datetime
 
 import pytest
@@ -169,27 +167,3 @@ def test_this_machine_tells_its_moment():
 def test_a_machine_without_a_boot_to_name_has_the_time_of_day(tmp_path, monkeypatch):
     monkeypatch.setattr("pellak.shop.clock.BOOT_ID", tmp_path / "none")
     assert machine_moment().boot == ""
-
-
-def test_an_older_run_stands_at_the_same_card_by_name(place, run):
-    place.database.close()
-    path = place.database.path
-    with sqlite3.connect(path) as records:
-        plan = json.loads(records.execute("SELECT plan FROM run").fetchone()[0])
-        for card in plan["cards"]:
-            step = card["step"]
-            for new in ("schools", "starts", "limit", "picture", "begins"):
-                step.pop(new)
-            step.update(school=None, families=[], when="")
-            card.pop("looks")
-        records.execute(
-            "UPDATE run SET plan = ?, log = ?",
-            (json.dumps(plan), json.dumps({"card": 5, "who": "Brit", "confirmations": []})),
-        )
-        records.execute("DROP INDEX ix_run_fire_watch")
-        records.execute("ALTER TABLE run DROP COLUMN fire_watch")
-        records.execute("UPDATE alembic_version SET version_num = 'm003'")
-    place.open()
-    seen = place.book.look(run.line.id)
-    assert seen.bench.at == plan["cards"][5]["step"]["id"]
-    assert place.at.fire_watches() == []

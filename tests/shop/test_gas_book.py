@@ -6,6 +6,7 @@ import pytest
 
 from pellak.core.run_log import RunLog
 from pellak.shop.gas_book import GasBook
+from pellak.shop.planning import Planner
 from tests.shop.test_shop import Shop
 
 DAY = datetime(2026, 6, 1, 9, 0, tzinfo=UTC)
@@ -19,7 +20,10 @@ def shop(tmp_path):
 
 
 def sums(shop, now=DAY):
-    return {s.gas: s for s in GasBook(shop.database, lambda: now).sums()}
+    book = GasBook(shop.database, lambda: now)
+    while (told := book.sums()).jobs_to_reckon:
+        pass
+    return {s.gas: s for s in told.sums}
 
 
 def cylinder(shop, name, **more):
@@ -74,3 +78,29 @@ def test_a_cylinder_under_a_fifth_runs_low(shop):
     cylinder(shop, "full", tare_kg=45.0,
              readings=[{"at": "2026-05-30T08:00", "weight_kg": 49.0}])  # fmt: skip
     assert sums(shop)["acetylene"].low == ["low"]
+
+
+def test_a_long_bench_is_reckoned_over_several_calls_and_each_job_once(shop, monkeypatch):
+    for number in range(7):
+        shop.patch(length_mm=100.0 + number)
+    monkeypatch.setattr("pellak.shop.gas_book.MOST_AT_ONCE", 3)
+    planner = Planner()
+    reckoned = []
+    plan = planner.plan
+    monkeypatch.setattr(planner, "plan", lambda job, now: reckoned.append(job) or plan(job, now))
+    book = GasBook(shop.database, lambda: DAY, planner)
+    left, wanted = zip(
+        *(
+            (told.jobs_to_reckon, told.sums[0].wanted_m3)
+            for told in (book.sums() for _ in range(4))
+        ),
+        strict=True,
+    )
+    assert left[-1] == 0
+    assert list(left) == sorted(left, reverse=True)
+    assert list(wanted) == sorted(wanted)
+    assert len(reckoned) == 7
+    one = shop.bench.tickets().tickets[0]
+    shop.bench.change(one.id, 1, {"length_mm": 50_000.0})
+    assert book.sums().sums[0].wanted_m3 > wanted[-1]
+    assert len(reckoned) == 8

@@ -113,7 +113,7 @@ def test_a_new_job_takes_the_family_of_its_alloy_or_says_they_differ(shop):
 def test_a_ticket_names_its_metal(shop):
     shop.bench.add({"name": "x", "alloy": "unknown"})
     shop.bench.add({"name": "y", "alloy": "pb-sheet", "thickness_mm": 2.24, "joint": "lap"})
-    lines = [ticket.line for ticket in shop.bench.tickets()]
+    lines = [ticket.line for ticket in shop.bench.tickets().tickets]
     assert lines == ["metal not known · butt", "Milled lead sheet 2.24 mm · lap"]
 
 
@@ -121,7 +121,7 @@ def test_the_demo_has_all_five_metals(shop):
     from pellak.demo.ferry import load_demo
 
     load_demo(*shop.demo)
-    plans = [shop.bench.open(ticket.id).plan for ticket in shop.bench.tickets()]
+    plans = [shop.bench.open(ticket.id).plan for ticket in shop.bench.tickets().tickets]
     families = {plan.job.family for plan in plans}
     assert families == {"carbon-steel", "chromoly", "aluminium", "lead", "cast-iron"}
     assert all(plan.may_start for plan in plans)

@@ -86,7 +86,7 @@ def test_two_presses_on_the_same_job_start_one_run(tmp_path):
     with ThreadPoolExecutor(4) as presses:
         runs = list(presses.map(lambda _: book.start(job.id).line.id, range(8)))
     assert len(set(runs)) == 1
-    assert len(book.lines()) == 1
+    assert len(book.lines().lines) == 1
     database.close()
 
 

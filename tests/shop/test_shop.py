@@ -99,11 +99,11 @@ def test_a_preview_saves_nothing(shop):
 def test_a_job_put_away_can_be_brought_back(shop):
     job = shop.patch()
     shop.bench.put_away(job.id)
-    assert shop.bench.tickets() == []
+    assert shop.bench.tickets().tickets == []
     with pytest.raises(NotFound):
         shop.bench.open(job.id)
     assert shop.bench.bring_back(job.id).plan == job.plan
-    assert [ticket.line for ticket in shop.bench.tickets()] == ["low-carbon 1.2 mm · butt"]
+    assert [ticket.line for ticket in shop.bench.tickets().tickets] == ["low-carbon 1.2 mm · butt"]
 
 
 def test_a_run_is_taken_up_again_where_it_stood(shop):
@@ -114,7 +114,7 @@ def test_a_run_is_taken_up_again_where_it_stood(shop):
     again = shop.book.start(job.id)
     assert again.line.id == run.line.id
     assert (again.bench.at, again.log.puddle_s) == ("clear-vessel", 4.1)
-    assert shop.bench.tickets()[0].open_run_id == run.line.id
+    assert shop.bench.tickets().tickets[0].open_run_id == run.line.id
 
 
 def test_a_job_changed_since_is_never_run_by_its_old_plan(shop):
@@ -125,7 +125,7 @@ def test_a_job_changed_since_is_never_run_by_its_old_plan(shop):
     second = shop.book.start(job.id)
     assert second.bench.at == "begin"
     assert second.plan.job.thickness_mm == 3
-    assert [line.id for line in shop.book.lines()] == [second.line.id]
+    assert [line.id for line in shop.book.lines().lines] == [second.line.id]
     shop.book.note(second.line.id, 1, {"puddle_s": "9"})
     shop.bench.change(job.id, 2, {"thickness_mm": 2.0})
     third = shop.book.start(job.id)
@@ -149,14 +149,14 @@ def test_a_logged_run_keeps_the_plan_of_its_day(shop):
     assert kept.line.job_name == "Patch"
     assert kept.line.planned_puddle_s == pytest.approx(3.82, abs=0.05)
     assert shop.book.start(job.id).line.id != run.line.id
-    assert [line.finished_at is None for line in shop.book.lines()] == [True, False]
+    assert [line.finished_at is None for line in shop.book.lines().lines] == [True, False]
 
 
 def test_what_is_not_ready_does_not_go_to_the_bench(shop):
     job = shop.bench.add({"name": "Blank"})
     with pytest.raises(Refused, match="thickness"):
         shop.book.start(job.id)
-    assert shop.book.lines() == []
+    assert shop.book.lines().lines == []
 
 
 def test_two_tablets_at_one_run_do_not_overwrite_each_other(shop):
@@ -209,9 +209,9 @@ def test_the_demo_loads_once_and_the_same_every_time(tmp_path):
         shop = Shop(tmp_path / name)
         assert load_demo(*shop.demo)
         assert not load_demo(*shop.demo)
-        assert len(shop.bench.tickets()) == len(JOBS)
+        assert len(shop.bench.tickets().tickets) == len(JOBS)
         lines.append(
-            [line.model_copy(update={"id": "", "job_id": ""}) for line in shop.book.lines()]
+            [line.model_copy(update={"id": "", "job_id": ""}) for line in shop.book.lines().lines]
         )
         shop.database.close()
     assert lines[0] == lines[1]

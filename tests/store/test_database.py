@@ -1,6 +1,5 @@
 """The records: migrated, strict, copied whole while in use."""
 
-import sqlite3
 from datetime import UTC, datetime, timedelta, timezone
 
 import pytest
@@ -9,8 +8,9 @@ from alembic.migration import MigrationContext
 from sqlalchemy import text
 from sqlalchemy.exc import IntegrityError
 
-from pellak.store.database import Database, copy_database
+from pellak.store.database import Database
 from pellak.store.jobs import Jobs
+from pellak.store.salvage import INDEX_TABLE
 from pellak.store.tables import Base, JobRow, RunRow
 
 NOON = datetime(2026, 5, 4, 12, 0, tzinfo=UTC)
@@ -43,7 +43,13 @@ def job_row(job_id="a1", **columns):
 def test_the_migrations_make_exactly_the_tables(database):
     with database.engine.connect() as connection:
         context = MigrationContext.configure(connection, opts={"compare_type": True})
-        assert compare_metadata(context, Base.metadata) == []
+        # The search index is a virtual table with tables of its own, which no model describes.
+        found = [
+            difference
+            for difference in compare_metadata(context, Base.metadata)
+            if INDEX_TABLE not in str(difference)
+        ]
+        assert found == []
 
 
 def test_every_save_reaches_the_disk_and_keys_are_kept(database):
@@ -76,7 +82,7 @@ def test_a_transaction_is_kept_whole_or_not_at_all(database):
     with pytest.raises(RuntimeError):
         half()
     with database.transaction() as session:
-        assert Jobs(session).on_the_bench() == []
+        assert Jobs(session).on_the_bench(None, 9).rows == []
 
 
 def test_a_run_of_no_job_is_refused(database):
@@ -91,6 +97,7 @@ def test_a_run_of_no_job_is_refused(database):
                     thickness_mm=1,
                     method_version="0",
                     started_at=NOON,
+                    place=1,
                     log={},
                     plan={},
                     version=1,
@@ -108,28 +115,5 @@ def test_opening_again_finds_what_was_there(tmp_path):
     first.close()
     second = Database(tmp_path)
     with second.transaction() as session:
-        assert [row.job_id for row in Jobs(session).on_the_bench()] == ["a1"]
+        assert [row.job_id for row in Jobs(session).on_the_bench(None, 9).rows] == ["a1"]
     second.close()
-
-
-def test_a_copy_made_while_in_use_is_whole(database, tmp_path):
-    with database.transaction() as session:
-        Jobs(session).add(job_row())
-    copy = tmp_path / "copy" / "pellak.sqlite"
-    copy.parent.mkdir()
-    with database.transaction() as session:
-        Jobs(session).add(job_row("not yet kept"))
-        session.flush()
-        copy_database(database.path, copy)
-    reopened = Database(copy.parent)
-    with reopened.transaction() as session:
-        assert [row.job_id for row in Jobs(session).on_the_bench()] == ["a1"]
-    reopened.close()
-
-
-def test_only_a_database_is_copied(tmp_path):
-    with pytest.raises(FileNotFoundError):
-        copy_database(tmp_path / "none", tmp_path / "copy")
-    (tmp_path / "text").write_text("not a database, however long it is " * 40)
-    with pytest.raises(sqlite3.DatabaseError):
-        copy_database(tmp_path / "text", tmp_path / "copy")

@@ -3,13 +3,17 @@
 from datetime import UTC, datetime, timedelta
 
 import pytest
+from sqlalchemy import select
+from sqlalchemy.exc import InvalidRequestError
 
-from pellak.store.database import Database
+from pellak.store.change_count import shop_changes
+from pellak.store.database import PRAGMAS, Database
+from pellak.store.errors import Busy
 from pellak.store.heat_lots import HeatLots
 from pellak.store.jobs import Jobs
 from pellak.store.rack import Rack
 from pellak.store.runs import Runs
-from pellak.store.tables import HeatLotRow, RackItemRow, RunRow
+from pellak.store.tables import HeatLotRow, JobRow, RackItemRow, RunRow
 from tests.store.test_database import NOON, job_row
 
 MORNING = datetime(2026, 5, 4, 8, 0, tzinfo=UTC)
@@ -59,6 +63,7 @@ def run(run_id, started_at, seam_min):
         method_version="x",
         started_at=started_at,
         seam_min=seam_min,
+        acetylene_l_per_h=100.0,
         log={},
         plan={"stations": []},
         version=1,
@@ -104,13 +109,113 @@ def test_only_timed_runs_since_a_moment_are_summed(database):
     with database.transaction() as session:
         Jobs(session).add(job_row())
         session.flush()
-        for run_id, hours, minutes in (("r1", -2, 5.0), ("r2", 1, None), ("r3", 2, 7.0)):
+        for run_id, hours, minutes in (("r1", -2, 6.0), ("r2", 1, None), ("r3", 2, 12.0)):
             Runs(session).add(run(run_id, NOON + timedelta(hours=hours), minutes))
+    with database.reading() as session:
+        # 12 min at 100 L/h are 20 L.
+        assert Runs(session).burnt_since(NOON, "acetylene_l_per_h") == (pytest.approx(0.02), 1)
+        earlier = Runs(session).burnt_since(NOON - timedelta(days=1), "acetylene_l_per_h")
+        assert earlier == (pytest.approx(0.03), 2)
+        assert Runs(session).burnt_since(NOON, "oxygen_l_per_h") == (0.0, 0)
+
+
+def test_the_book_is_read_page_by_page_and_no_run_twice_or_never(database):
+    moments = [NOON + timedelta(seconds=n // 3) for n in range(20)]
     with database.transaction() as session:
-        assert [row.run_id for row in Runs(session).timed_since(NOON)] == ["r3"]
-        earlier = Runs(session).timed_since(NOON - timedelta(days=1))
-        assert [row.run_id for row in earlier] == ["r1", "r3"]
-        assert earlier[0].plan == {"stations": []}
+        Jobs(session).add(job_row())
+        session.flush()
+        for number, moment in enumerate(moments):
+            words = "Brit" if number % 2 else "Anders"
+            Runs(session).add(run(f"r{number:02}", moment, None), words)
+    for words, wanted in (("", 20), ("brit", 10), ("nders", 10), ("nobody", 0), ('"', 20)):
+        seen: list[str] = []
+        before = None
+        with database.reading() as session:
+            while True:
+                page = Runs(session).newest_first(before, 3, words)
+                seen += [row.run_id for row in page.rows]
+                if page.next is None:
+                    break
+                before = page.next
+        assert seen == sorted(set(seen), reverse=True)
+        assert len(seen) == wanted
+
+
+def test_a_list_never_loads_a_kept_plan(database):
+    with database.transaction() as session:
+        Jobs(session).add(job_row())
+        session.flush()
+        Runs(session).add(run("r1", NOON, None))
+    with database.reading() as session:
+        (row,) = Runs(session).newest_first(None, 5).rows
+        with pytest.raises(InvalidRequestError):
+            _ = row.plan
+
+
+def test_a_run_is_written_only_at_the_version_that_stands(database):
+    with database.transaction() as session:
+        Jobs(session).add(job_row())
+        session.flush()
+        Runs(session).add(run("r1", NOON, None))
+    with database.transaction() as session:
+        assert Runs(session).keep("r1", 1, {"who": "Brit"})
+        assert not Runs(session).keep("r1", 1, {"who": "Anders"})
+    with database.reading() as session:
+        found = Runs(session).find("r1")
+        assert (found.who, found.version) == ("Brit", 2)
+
+
+def test_every_change_of_rack_settings_and_heats_is_counted_and_no_other(database):
+    def count():
+        with database.reading() as session:
+            return shop_changes(session)
+
+    assert count() == 0
+    with database.transaction() as session:
+        Rack(session).add(item(1))
+    with database.transaction() as session:
+        Rack(session).find("i1").deleted_at = NOON
+    with database.transaction() as session:
+        Rack(session).set_setting("limit", 1)
+    with database.transaction() as session:
+        HeatLots(session).add(heat(1))
+    counted = count()
+    assert counted == 4
+    with database.transaction() as session:
+        Jobs(session).add(job_row())
+        session.flush()
+        Runs(session).add(run("r1", NOON, None))
+    assert count() == counted
+
+
+def test_readers_never_wait_for_a_writer_and_see_one_moment(database):
+    with database.transaction() as session:
+        Jobs(session).add(job_row())
+    with database.reading() as reader:
+        assert Jobs(reader).find("a1").version == 1
+        with database.transaction() as writer:
+            Jobs(writer).find("a1").version = 2
+            writer.flush()
+            with database.reading() as other:
+                assert Jobs(other).find("a1").version == 1
+        assert reader.scalar(select(JobRow.version)) == 1
+
+
+def test_a_writer_that_waits_too_long_is_told_the_records_are_busy(tmp_path, monkeypatch):
+    pragmas = [p for p in PRAGMAS if not p.startswith("busy")]
+    monkeypatch.setattr("pellak.store.database.PRAGMAS", (*pragmas, "busy_timeout=20"))
+    database = Database(tmp_path)
+
+    def write(number):
+        with database.transaction() as session:
+            Rack(session).add(item(number))
+            session.flush()
+            if number == 1:
+                write(2)
+
+    with pytest.raises(Busy):
+        write(1)
+    database.close()
 
 
 def test_nothing_of_a_transaction_that_fails_is_kept(database):

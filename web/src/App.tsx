@@ -1,13 +1,15 @@
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { lazy, Suspense } from "react";
+import { QueryCache, QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
+import { lazy, type ReactNode, Suspense } from "react";
 import { createBrowserRouter, RouterProvider } from "react-router";
 
 import { ProblemError } from "./api/client";
+import { signedInQuery } from "./api/queries";
 import { Notices } from "./parts/Notices";
 import { Away, Waiting } from "./parts/States";
 import { BenchPlace } from "./places/bench/BenchPlace";
 import { Frame } from "./shell/Frame";
 import { SettingsProvider } from "./shell/settings";
+import { SignIn } from "./shell/SignIn";
 
 const BenchMode = lazy(() => import("./places/benchmode/BenchMode"));
 const RunBook = lazy(() => import("./places/runbook/RunBook"));
@@ -15,7 +17,17 @@ const MetalsPlace = lazy(() => import("./places/metals/MetalsPlace"));
 const RackPlace = lazy(() => import("./places/rack/RackPlace"));
 const RunPage = lazy(() => import("./places/runbook/RunPage"));
 
+const isSignedOut = (error: Error | null) =>
+  error instanceof ProblemError && error.problem.status === 401;
+
 const cache = new QueryClient({
+  queryCache: new QueryCache({
+    onError: (error, query) => {
+      // Signed out elsewhere, or after a month: ask for the passcode instead of showing a fault.
+      if (isSignedOut(error) && query.queryKey[0] !== signedInQuery.queryKey[0])
+        void cache.invalidateQueries({ queryKey: signedInQuery.queryKey });
+    },
+  }),
   defaultOptions: {
     queries: {
       retry: (count, error) => !(error instanceof ProblemError) && count < 2,
@@ -90,12 +102,19 @@ const router = createBrowserRouter([
   },
 ]);
 
+function OnceSignedIn({ children }: { children: ReactNode }) {
+  const { error } = useQuery(signedInQuery);
+  return isSignedOut(error) ? <SignIn /> : children;
+}
+
 export function App() {
   return (
     <QueryClientProvider client={cache}>
       <SettingsProvider>
         <Notices>
-          <RouterProvider router={router} />
+          <OnceSignedIn>
+            <RouterProvider router={router} />
+          </OnceSignedIn>
         </Notices>
       </SettingsProvider>
     </QueryClientProvider>

@@ -1,11 +1,16 @@
 """The wiring: one database, the use cases on it, the routes over them, the page beside them."""
 
+import asyncio
+import logging
+from collections.abc import AsyncIterator, Callable
+from contextlib import AbstractAsyncContextManager, asynccontextmanager
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
 from fastapi import FastAPI, Request
 from fastapi.responses import HTMLResponse
+from starlette.concurrency import run_in_threadpool
 from starlette.exceptions import HTTPException
 from starlette.staticfiles import StaticFiles
 
@@ -18,19 +23,27 @@ from pellak.api.problems import install_problems, name_problem_media_type
 from pellak.api.rack_routes import rack_router
 from pellak.api.reckon_routes import reckon_router
 from pellak.api.run_routes import run_router
+from pellak.api.sharing import Sharing
 from pellak.api.shop_routes import shop_router
+from pellak.api.sign_in_routes import sign_in_router
 from pellak.shop.at_bench import AtBench
+from pellak.shop.backups import Backups
 from pellak.shop.bench import Bench
 from pellak.shop.clock import Clock, Moments, machine_moment
 from pellak.shop.find import Finder
 from pellak.shop.gas_book import GasBook
 from pellak.shop.metals import Metals
+from pellak.shop.planning import Planner
 from pellak.shop.rack import RackBook
 from pellak.shop.run_book import RunBook
 from pellak.shop.settings import Settings
+from pellak.shop.sign_ins import SignIns
 from pellak.store.database import Database
+from pellak.store.errors import StoreError
 
 NONCE_MARK = "%NONCE%"
+LOOKS_EVERY_S = 600.0
+_log = logging.getLogger("pellak")
 
 
 def now_utc() -> datetime:
@@ -54,7 +67,8 @@ def create_app(
     folder: Path,
     *,
     page: Path | None = None,
-    passcode: str | None = None,
+    sharing: Sharing | None = None,
+    backups: bool = False,
     clock: Clock = now_utc,
     moments: Moments = machine_moment,
 ) -> FastAPI:
@@ -63,26 +77,58 @@ def create_app(
     Args:
         folder: where the records are kept.
         page: the built front end; None serves the API alone.
-        passcode: asked of everyone when shared on a network; None answers loopback only.
+        sharing: how it is shared on a network; None answers this machine only.
+        backups: whether to make the daily backups while it is served.
         clock: the moment, in UTC.
         moments: the moment as clocks at the bench count it.
     """
     database = Database(folder)
-    app = Contract(title="Pellak", version=__version__, docs_url=None, redoc_url=None)
+    keeping = Backups(database, clock)
+    app = Contract(
+        title="Pellak",
+        version=__version__,
+        docs_url=None,
+        redoc_url=None,
+        lifespan=_backing_up(keeping) if backups else None,
+    )
     install_problems(app)
     app.include_router(reckon_router())
-    bench, settings = Bench(database, clock), Settings(database)
+    planner = Planner()
+    bench, settings = Bench(database, clock, planner), Settings(database)
     app.include_router(bench_router(bench))
     app.include_router(paper_router(bench, settings))
-    book = RunBook(database, clock, moments)
+    book = RunBook(database, clock, moments, planner)
     app.include_router(run_router(book, AtBench(database, book, moments)))
     app.include_router(metal_router(Metals(database, clock)))
-    app.include_router(rack_router(RackBook(database, clock), GasBook(database, clock)))
-    app.include_router(shop_router(settings, Finder(database)))
+    app.include_router(rack_router(RackBook(database, clock), GasBook(database, clock, planner)))
+    app.include_router(shop_router(settings, Finder(database, planner), keeping))
+    sign_ins = SignIns(database, clock)
+    app.include_router(sign_in_router(sharing, sign_ins))
     if page is not None:
         _serve_page(app, page)
-    app.add_middleware(Guards, passcode=passcode)
+    app.add_middleware(Guards, sharing=sharing, sign_ins=sign_ins)
     return app
+
+
+def _backing_up(backups: Backups) -> Callable[[FastAPI], AbstractAsyncContextManager[None]]:
+    """Return what runs beside the server: a look, now and then, whether a backup is due."""
+
+    async def keep_looking() -> None:
+        while True:
+            try:
+                await run_in_threadpool(backups.make_if_due)
+            except StoreError as error:
+                # A full disk must not stop the work; the page shows how old the newest is.
+                _log.warning("no backup was made: %s", error)
+            await asyncio.sleep(LOOKS_EVERY_S)
+
+    @asynccontextmanager
+    async def beside(_app: FastAPI) -> AsyncIterator[None]:
+        looking = asyncio.create_task(keep_looking())
+        yield
+        looking.cancel()
+
+    return beside
 
 
 def _serve_page(app: FastAPI, page: Path) -> None:

@@ -1,14 +1,14 @@
 """Jobs on the bench."""
 
-from typing import Any
+from typing import Annotated, Any
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Query
 from pydantic import BaseModel, ConfigDict
 
 from pellak.api.problems import documented
 from pellak.core.plan import Plan, tacks_of
 from pellak.core.seam.playback import TackPlayback, play_tacks
-from pellak.shop.bench import Bench, OpenJob, Ticket
+from pellak.shop.bench import Bench, OpenJob, TicketPage
 
 
 class JobChange(BaseModel):
@@ -35,13 +35,14 @@ class JobVersion(BaseModel):
 
 def bench_router(bench: Bench) -> APIRouter:
     """Return the routes of the bench."""
-    router = APIRouter(
-        prefix="/api/jobs", tags=["bench"], responses=documented(400, 403, 404, 409, 413, 422)
-    )
+    router = APIRouter(prefix="/api/jobs", tags=["bench"], responses=documented(404, 409))
 
     @router.get("", operation_id="list_jobs")
-    def list_jobs() -> list[Ticket]:
-        return bench.tickets()
+    def list_jobs(
+        after: Annotated[str, Query(max_length=120)] = "",
+        most: Annotated[int, Query(ge=1, le=500)] = 100,
+    ) -> TicketPage:
+        return bench.tickets(after, most)
 
     @router.post("", operation_id="add_job", status_code=201)
     def add_job(document: dict[str, Any]) -> OpenJob:

@@ -1,17 +1,28 @@
 """Guards around every request: who may ask, how much may be sent, what the page may load."""
 
-import base64
+import asyncio
+import logging
 import secrets
 from urllib.parse import urlsplit
 
+from starlette.concurrency import run_in_threadpool
 from starlette.datastructures import Headers, MutableHeaders
+from starlette.requests import cookie_parser
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from pellak.api.problems import Problem, problem_response
+from pellak.api.problems import Problem, problem_response, unexpected
+from pellak.api.sharing import COOKIE, SIGN_IN, Sharing, allowed
+from pellak.core.text import unkeepable
+from pellak.shop.sign_ins import SignIns
 
 LARGEST_BODY_BYTES = 1_000_000
-LOOPBACK_NAMES = frozenset({"127.0.0.1", "localhost", "[::1]", "::1", "testserver"})
+BODY_WITHIN_S = 30.0
+LOOPBACK_NAMES = frozenset({"127.0.0.1", "localhost", "::1", "testserver"})
 UNSAFE_METHODS = frozenset({"POST", "PUT", "PATCH", "DELETE"})
+FROM_ELSEWHERE = frozenset({"cross-site", "same-site"})
+"""What a browser says of a request another page made; another port of this machine is same-site."""
+FILES = "application/octet-stream"
+_log = logging.getLogger("pellak")
 
 
 def content_security_policy(nonce: str) -> str:
@@ -26,66 +37,142 @@ def content_security_policy(nonce: str) -> str:
 class Guards:
     """Refuse what no page of ours would send, before any of our code sees it."""
 
-    def __init__(self, app: ASGIApp, passcode: str | None) -> None:
+    def __init__(self, app: ASGIApp, sharing: Sharing | None, sign_ins: SignIns) -> None:
         self._app = app
-        self._passcode = passcode
+        self._sharing = sharing
+        self._sign_ins = sign_ins
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
-        """Answer a request, or pass it on with a limit on its body."""
-        if scope["type"] != "http":
+        """Answer a request, or pass it on once its body is here whole."""
+        if scope["type"] == "lifespan":
             await self._app(scope, receive, send)
+            return
+        if scope["type"] != "http":
+            await send({"type": "websocket.close", "code": 1008})
             return
         headers = Headers(scope=scope)
         nonce = scope.setdefault("state", {})["nonce"] = secrets.token_urlsafe(16)
-        problem = self._problem(scope["method"], headers)
+        begun = False
 
         async def guarded_send(message: Message) -> None:
+            nonlocal begun
             if message["type"] == "http.response.start":
+                begun = True
                 answer = MutableHeaders(scope=message)
                 answer["Content-Security-Policy"] = content_security_policy(nonce)
                 answer["X-Content-Type-Options"] = "nosniff"
                 answer["Referrer-Policy"] = "no-referrer"
-                if problem is not None and problem.status == 401:
-                    answer["WWW-Authenticate"] = 'Basic realm="Pellak", charset="UTF-8"'
             await send(message)
 
+        problem = self._problem(scope["method"], scope["path"], headers)
+        if problem is None and self._sharing is not None:
+            problem = await self._not_let_in(scope, headers)
+        body = b""
         if problem is None:
-            body = await self._whole_body(receive)
-            if body is None:
-                problem = _too_large()
-            else:
-                await self._app(scope, _replayed(body, receive), guarded_send)
+            whole = await _whole_body(receive, _announced(headers))
+            if whole is None:
+                # Whoever sent it is gone or too slow: what came is not what was meant.
                 return
-        await problem_response(problem)(scope, receive, guarded_send)
+            body = whole
+            if len(body) > LARGEST_BODY_BYTES:
+                problem = _too_large()
+            elif headers.get("content-type", "") != FILES and unkeepable(body):
+                problem = Problem(
+                    title="That text cannot be kept",
+                    status=422,
+                    detail="It holds half of a sign, or a zero, which no file can keep.",
+                )
+        if problem is not None:
+            await problem_response(problem)(scope, receive, guarded_send)
+            return
+        try:
+            await self._app(scope, _replayed(body, receive), guarded_send)
+        except Exception:
+            # The last door out: told to the server's own output, never to the page.
+            _log.exception("%s %s", scope["method"], scope["path"])
+            if begun:
+                raise
+            await problem_response(unexpected())(scope, receive, guarded_send)
 
-    def _problem(self, method: str, headers: Headers) -> Problem | None:
+    def _problem(self, method: str, path: str, headers: Headers) -> Problem | None:
         host = _name(headers.get("host", ""))
-        if self._passcode is None and host not in LOOPBACK_NAMES:
+        if self._sharing is None and host not in LOOPBACK_NAMES:
             return Problem(
                 title="Wrong host", status=421, detail="This Pellak answers on this machine only."
             )
+        if self._sharing is not None and not self._sharing.answers_to(host):
+            return Problem(
+                title="Wrong host",
+                status=421,
+                detail="This Pellak does not know itself by that name; start it with --name.",
+            )
         origin = headers.get("origin")
-        if method in UNSAFE_METHODS and origin and urlsplit(origin).netloc != headers.get("host"):
+        if method in UNSAFE_METHODS and origin and _netloc(origin) != headers.get("host"):
             return Problem(
                 title="Wrong origin", status=403, detail="Another site's page may not write here."
             )
-        if self._passcode is not None and not _knows(headers, self._passcode):
-            return Problem(title="Passcode, please", status=401, detail="This Pellak is shared.")
-        if int(headers.get("content-length") or 0) > LARGEST_BODY_BYTES:
+        if path.startswith("/api") and headers.get("sec-fetch-site") in FROM_ELSEWHERE:
+            return Problem(
+                title="Wrong origin", status=403, detail="Another site's page may not ask here."
+            )
+        announced = _announced(headers)
+        if announced is not None and announced > LARGEST_BODY_BYTES:
             return _too_large()
         return None
 
-    @staticmethod
-    async def _whole_body(receive: Receive) -> bytes | None:
-        """Return the body, or None as soon as it passes the limit, whatever its header said."""
-        body = bytearray()
-        while True:
-            message = await receive()
-            body += message.get("body", b"")
-            if len(body) > LARGEST_BODY_BYTES:
-                return None
-            if not message.get("more_body", False):
-                return bytes(body)
+    async def _not_let_in(self, scope: Scope, headers: Headers) -> Problem | None:
+        path = scope["path"]
+        if not path.startswith("/api") or path == SIGN_IN:
+            # The page itself holds nothing of the shop's.
+            return None
+        token = cookie_parser(headers.get("cookie", "")).get(COOKIE)
+        may = await run_in_threadpool(self._sign_ins.may, token) if token else None
+        if may is None:
+            return Problem(title="Passcode, please", status=401, detail="This Pellak is shared.")
+        scope["state"]["may"] = may
+        if not allowed(may, scope["method"], path):
+            return Problem(
+                title="Not with this passcode",
+                status=403,
+                detail="This passcode lets you look"
+                + (" and work at the bench" if may == "bench" else "")
+                + ", not change this.",
+            )
+        return None
+
+
+async def _whole_body(receive: Receive, announced: int | None) -> bytes | None:
+    """Return the body once it is here whole; None where it never came so.
+
+    Past the limit it is cut: its length says that it was too much, whatever its head said.
+    """
+    body = bytearray()
+    try:
+        async with asyncio.timeout(BODY_WITHIN_S):
+            while True:
+                message = await receive()
+                if message["type"] != "http.request":
+                    return None
+                body += message.get("body", b"")
+                if len(body) > LARGEST_BODY_BYTES:
+                    return bytes(body)
+                if not message.get("more_body", False):
+                    break
+    except TimeoutError:
+        return None
+    return None if announced is not None and len(body) < announced else bytes(body)
+
+
+def _announced(headers: Headers) -> int | None:
+    length = headers.get("content-length", "")
+    return int(length) if length.isascii() and length.isdigit() else None
+
+
+def _netloc(origin: str) -> str | None:
+    try:
+        return urlsplit(origin).netloc
+    except ValueError:
+        return None
 
 
 def _too_large() -> Problem:
@@ -111,15 +198,6 @@ def _replayed(body: bytes, receive: Receive) -> Receive:
 
 
 def _name(host: str) -> str:
-    return host.rsplit(":", 1)[0] if not host.endswith("]") else host
-
-
-def _knows(headers: Headers, passcode: str) -> bool:
-    scheme, _, token = headers.get("authorization", "").partition(" ")
-    if scheme.lower() != "basic":
-        return False
-    try:
-        _, _, given = base64.b64decode(token).decode("utf-8").partition(":")
-    except ValueError:
-        return False
-    return secrets.compare_digest(given.encode(), passcode.encode())
+    if host.startswith("["):
+        return host.partition("]")[0].strip("[")
+    return host.rsplit(":", 1)[0] if host.count(":") == 1 else host

@@ -13,9 +13,7 @@ from pellak.shop.metals import Imported, Metals
 
 def metal_router(metals: Metals) -> APIRouter:
     """Return the routes of the metals."""
-    router = APIRouter(
-        prefix="/api/metals", tags=["metals"], responses=documented(400, 403, 404, 413, 422)
-    )
+    router = APIRouter(prefix="/api/metals", tags=["metals"], responses=documented(404))
 
     @router.get("", operation_id="list_metals")
     def list_metals() -> list[MetalLine]:

@@ -44,7 +44,7 @@ def _pdf(document: bytes, name: str) -> PdfResponse:
 def paper_router(bench: Bench, settings: Settings) -> APIRouter:
     """Return the routes of printed cards."""
     router = APIRouter(
-        prefix="/api", tags=["paper"], responses=documented(400, 403, 404, 422)
+        prefix="/api", tags=["paper"], responses=documented(404)
     )  # fmt: skip
 
     @router.get(

@@ -10,9 +10,12 @@ from starlette.exceptions import HTTPException
 
 from pellak.core.errors import Refused
 from pellak.shop.errors import NotFound, Stale
+from pellak.store.errors import Busy, Unusable
 
 MEDIA_TYPE = "application/problem+json"
 LONGEST_ECHO = 80
+RETRY_AFTER_S = 2
+EVERYWHERE = (400, 401, 403, 413, 422, 503, 507)
 
 
 class FieldFault(BaseModel):
@@ -35,13 +38,17 @@ class Problem(BaseModel):
 
 def _echo(value: object) -> str:
     text = value if isinstance(value, str) else repr(value)
+    text = text.encode("utf-8", "backslashreplace").decode("utf-8")
     return text if len(text) <= LONGEST_ECHO else text[: LONGEST_ECHO - 1] + "…"
 
 
-def problem_response(problem: Problem) -> JSONResponse:
+def problem_response(problem: Problem, headers: dict[str, str] | None = None) -> JSONResponse:
     """Return a problem as a response."""
     return JSONResponse(
-        problem.model_dump(mode="json"), status_code=problem.status, media_type=MEDIA_TYPE
+        problem.model_dump(mode="json"),
+        status_code=problem.status,
+        media_type=MEDIA_TYPE,
+        headers=headers,
     )
 
 
@@ -85,6 +92,27 @@ def _stale(_request: Request, error: Exception) -> JSONResponse:
     )
 
 
+def _busy(_request: Request, _error: Exception) -> JSONResponse:
+    return problem_response(
+        Problem(
+            title="Busy",
+            status=503,
+            detail="Pellak is busy with other saves. Nothing was saved; send the same again.",
+        ),
+        {"Retry-After": str(RETRY_AFTER_S)},
+    )
+
+
+def _unusable(_request: Request, error: Exception) -> JSONResponse:
+    return problem_response(
+        Problem(
+            title="The records cannot be used",
+            status=507,
+            detail=f"Nothing was saved: {error}.",
+        )
+    )
+
+
 def _http(_request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)
     return problem_response(
@@ -92,24 +120,24 @@ def _http(_request: Request, error: Exception) -> JSONResponse:
     )
 
 
-def _unexpected(_request: Request, _error: Exception) -> JSONResponse:
-    return problem_response(
-        Problem(
-            title="Something broke on our side",
-            status=500,
-            detail="Nothing was saved. The server's own output says more.",
-        )
+def unexpected() -> Problem:
+    """Return what is said of a fault of ours; its innards go to the server's own output."""
+    return Problem(
+        title="Something broke on our side",
+        status=500,
+        detail="Nothing was saved. The server's own output says more.",
     )
 
 
 def install_problems(app: FastAPI) -> None:
-    """Make every error of the app a problem."""
+    """Make every error of the app a problem; a fault of ours is told by the guards."""
     app.add_exception_handler(Refused, _refused)
     app.add_exception_handler(RequestValidationError, _invalid)
     app.add_exception_handler(NotFound, _not_found)
     app.add_exception_handler(Stale, _stale)
+    app.add_exception_handler(Busy, _busy)
+    app.add_exception_handler(Unusable, _unusable)
     app.add_exception_handler(HTTPException, _http)
-    app.add_exception_handler(Exception, _unexpected)
 
 
 def name_problem_media_type(contract: dict[str, Any]) -> None:
@@ -122,6 +150,6 @@ def name_problem_media_type(contract: dict[str, Any]) -> None:
                     response["content"] = {MEDIA_TYPE: named}
 
 
-def documented(*statuses: int) -> dict[int | str, dict[str, Any]]:
-    """Return the responses to document on a route for these error statuses."""
-    return {status: {"model": Problem} for status in statuses}
+def documented(*more: int) -> dict[int | str, dict[str, Any]]:
+    """Return the errors to document on a route: those any request may meet, and some more."""
+    return {status: {"model": Problem} for status in sorted({*EVERYWHERE, *more})}

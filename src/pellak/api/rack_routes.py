@@ -9,7 +9,7 @@ from pellak.api.file_doors import FILE_ANSWER, FileBody, file_answer
 from pellak.api.problems import documented
 from pellak.core.rack.files import FileKind, ReadRack
 from pellak.core.torch.candidates import RackTip
-from pellak.shop.gas_book import GasBook, GasSum
+from pellak.shop.gas_book import GasBook, GasSums
 from pellak.shop.rack import OwnedItem, RackBook, RackForm, TakenIn, rack_forms
 
 
@@ -23,9 +23,7 @@ class ItemChange(BaseModel):
 
 def rack_router(rack: RackBook, gas: GasBook) -> APIRouter:
     """Return the routes of the rack."""
-    router = APIRouter(
-        prefix="/api/rack", tags=["rack"], responses=documented(400, 403, 404, 409, 413, 422)
-    )
+    router = APIRouter(prefix="/api/rack", tags=["rack"], responses=documented(404, 409))
 
     @router.get("", operation_id="list_rack")
     def list_rack() -> list[OwnedItem]:
@@ -36,7 +34,7 @@ def rack_router(rack: RackBook, gas: GasBook) -> APIRouter:
         return rack.add(document)
 
     @router.get("/gas", operation_id="sum_gas")
-    def sum_gas() -> list[GasSum]:
+    def sum_gas() -> GasSums:
         return gas.sums()
 
     @router.get("/forms", operation_id="list_rack_forms")

@@ -29,9 +29,7 @@ def _endpoint_for(reckoner: Reckoner[Any, Any]) -> Callable[[Any], Any]:
 
 def reckon_router() -> APIRouter:
     """Return the routes of the reckoners."""
-    router = APIRouter(
-        prefix="/api/reckon", tags=["reckon"], responses=documented(400, 403, 413, 422)
-    )
+    router = APIRouter(prefix="/api/reckon", tags=["reckon"], responses=documented())
 
     @router.get("", operation_id="list_reckoners")
     def list_reckoners() -> list[ReckonerLine]:

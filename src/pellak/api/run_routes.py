@@ -11,7 +11,7 @@ from pellak.core.care.sequences import Start
 from pellak.core.gas.hose import Gas
 from pellak.core.run_log import Sign, signs
 from pellak.shop.at_bench import AtBench, FireWatchLine
-from pellak.shop.run_book import Run, RunBook, RunLine
+from pellak.shop.run_book import Run, RunBook, RunPage
 
 
 class LogEntries(BaseModel):
@@ -77,17 +77,19 @@ class LeakReadings(At):
 
 def run_router(book: RunBook, bench: AtBench) -> APIRouter:
     """Return the routes of the run book."""
-    router = APIRouter(
-        prefix="/api", tags=["run book"], responses=documented(400, 403, 404, 409, 413, 422)
-    )
+    router = APIRouter(prefix="/api", tags=["run book"], responses=documented(404, 409))
 
     @router.post("/jobs/{job_id}/runs", operation_id="start_run", status_code=201)
     def start_run(job_id: str) -> Run:
         return book.start(job_id)
 
     @router.get("/runs", operation_id="list_runs")
-    def list_runs(page: Annotated[int, Query(ge=0, le=10_000)] = 0) -> list[RunLine]:
-        return book.lines(page)
+    def list_runs(
+        before: Annotated[int | None, Query(ge=0, lt=2**63)] = None,
+        words: Annotated[str, Query(max_length=80)] = "",
+        most: Annotated[int, Query(ge=1, le=500)] = 100,
+    ) -> RunPage:
+        return book.lines(before, words, most)
 
     @router.get("/runs/{run_id}", operation_id="look_at_run")
     def look_at_run(run_id: str) -> Run:

@@ -10,6 +10,7 @@ from pellak.core.care.sequences import GUIDANCE, DrillStep, flash_back_drill
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR, LimitRegion
 from pellak.core.job import ShopSchools
 from pellak.core.reading.units import DisplayUnit, display_units
+from pellak.shop.backups import Backups, BackupsKept, BackupState
 from pellak.shop.find import Finder, Found
 from pellak.shop.settings import Settings
 
@@ -30,9 +31,9 @@ class Basics(BaseModel):
     acetylene_limits_bar: dict[LimitRegion, float]
 
 
-def shop_router(settings: Settings, finder: Finder) -> APIRouter:
+def shop_router(settings: Settings, finder: Finder, backups: Backups) -> APIRouter:
     """Return the routes of the shop's own things."""
-    router = APIRouter(prefix="/api", tags=["shop"], responses=documented(400, 403, 413, 422))
+    router = APIRouter(prefix="/api", tags=["shop"], responses=documented())
 
     @router.get("/basics", operation_id="get_basics")
     def get_basics() -> Basics:
@@ -50,6 +51,14 @@ def shop_router(settings: Settings, finder: Finder) -> APIRouter:
     @router.patch("/shop/schools", operation_id="set_shop_schools")
     def set_shop_schools(changes: dict[str, Any]) -> ShopSchools:
         return settings.set_schools(changes)
+
+    @router.get("/shop/backups", operation_id="look_at_backups")
+    def look_at_backups() -> BackupState:
+        return backups.state()
+
+    @router.patch("/shop/backups", operation_id="keep_backups")
+    def keep_backups(wanted: BackupsKept) -> BackupState:
+        return backups.keep(wanted)
 
     @router.post("/find", operation_id="find")
     def find(question: Question) -> Found:

@@ -29,6 +29,7 @@ from pellak.core.tables import Joint
 from pellak.core.torch.mixer import Mixer
 from pellak.core.working import Number, Record
 
+LONGEST_TYPED = 200
 QUANTITY_FIELDS: dict[str, QuantityKind] = {
     "thickness_mm": "length",
     "length_mm": "length",
@@ -107,7 +108,9 @@ class SeamJob(Record):
     corners_mm: list[Annotated[Number, Field(gt=0, le=50_000)]] = Field(
         default_factory=list, max_length=40
     )
-    typed: dict[str, str] = Field(default_factory=dict, max_length=24)
+    typed: dict[
+        Annotated[str, Field(max_length=40)], Annotated[str, Field(max_length=LONGEST_TYPED)]
+    ] = Field(default_factory=dict, max_length=24)
 
     @property
     def answers(self) -> dict[str, str | None]:

@@ -95,6 +95,15 @@ class RunLog(Record):
         return seen
 
 
+def holds_nothing(log: RunLog) -> bool:
+    """Return whether nothing happened in a run yet: no answer, reading, clock, tack or entry.
+
+    Only such a run may be dropped; where somebody stood among its cards is no loss.
+    """
+    blank = RunLog(who=log.who, hand=log.hand, start=log.start, step=log.step)
+    return log == blank
+
+
 def with_entries(log: RunLog, changes: Mapping[str, Any]) -> RunLog:
     """Return the log with some entries changed; times may come as typed text.
 

@@ -119,7 +119,7 @@ class AtBench:
     def fire_watches(self) -> list[FireWatchLine]:
         """Return every fire watch nobody has ended by looking, finished runs too."""
         now = self._moments()
-        with self._database.transaction() as session:
+        with self._database.reading() as session:
             lines = []
             for row in Runs(session).with_fire_watch():
                 log = RunLog.model_validate(row.log)

@@ -1,6 +1,10 @@
-"""The bench: open jobs, change them, take changes back, put jobs away."""
+"""The bench: open jobs, change them, take changes back, put jobs away.
 
-from collections.abc import Mapping
+Each use case reads in a moment, reckons with nothing held, and writes in a moment: what it writes
+names the version it was decided on."""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 from uuid import uuid4
@@ -14,12 +18,15 @@ from pellak.core.plan import Plan
 from pellak.core.tables import joints
 from pellak.core.working import Record, short
 from pellak.shop.clock import Clock
+from pellak.shop.cursor import cursor_of, place_of
 from pellak.shop.errors import NotFound, Stale
-from pellak.shop.planning import own_metals, plan_job
+from pellak.shop.planning import Planner, ShopNow
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
 from pellak.store.runs import Runs
 from pellak.store.tables import JobRow
+
+LONGEST_LINE = 200
 
 
 class Ticket(Record):
@@ -33,6 +40,13 @@ class Ticket(Record):
     open_run_id: str | None
 
 
+class TicketPage(Record):
+    """Some tickets, and where the next page begins; null where there is none."""
+
+    tickets: list[Ticket]
+    next: str | None
+
+
 class OpenJob(Record):
     """A job with its plan, as the bench shows it."""
 
@@ -44,83 +58,130 @@ class OpenJob(Record):
     plan: Plan
 
 
+@dataclass(frozen=True)
+class _Standing:
+    """A job as it stood at a moment, with all a plan of it needs."""
+
+    job_id: str
+    version: int
+    saved_at: datetime
+    undo_steps: int
+    open_run_id: str | None
+    job: Job
+    shop: ShopNow
+
+
 def ticket_line(job: Job, own: MetalsById) -> str:
     """Return metal, thickness and joint in one line."""
     metal = metal_words(job, metal_of(job, own)).split(",")[0].removesuffix(" steel")
     thickness = f" {short(job.thickness_mm, 3)} mm" if job.thickness_mm is not None else ""
-    return f"{metal}{thickness} · {joints()[job.joint].name}"
+    return f"{metal}{thickness} · {joints()[job.joint].name}"[:LONGEST_LINE]
 
 
 class Bench:
-    """The use cases of the bench. Each opens and closes its own transaction."""
+    """The use cases of the bench."""
 
-    def __init__(self, database: Database, clock: Clock) -> None:
+    def __init__(self, database: Database, clock: Clock, planner: Planner | None = None) -> None:
         self._database = database
         self._clock = clock
+        self._planner = planner or Planner()
+        self._write_missing_lines()
 
-    def tickets(self) -> list[Ticket]:
-        """Return the tickets on the bench, oldest first."""
-        with self._database.transaction() as session:
-            own = own_metals(session)
-            return [
-                Ticket(
-                    id=row.job_id,
-                    name=row.name,
-                    belongs_to=job.belongs_to,
-                    line=ticket_line(job, own),
-                    family=row.family,
-                    open_run_id=_open_run_id(session, row.job_id),
-                )
-                for row in Jobs(session).on_the_bench()
-                for job in [job_from(row.document)]
-            ]
+    def tickets(self, after: str = "", most: int = 100) -> TicketPage:
+        """Return a page of the tickets on the bench, oldest first."""
+        with self._database.reading() as session:
+            page = Jobs(session).on_the_bench(place_of(after), most)
+            runs = Runs(session).open_ids([row.job_id for row in page.rows])
+            return TicketPage(
+                tickets=[
+                    Ticket(
+                        id=row.job_id,
+                        name=row.name,
+                        belongs_to=row.document.get("belongs_to", ""),
+                        line=row.line,
+                        family=row.family,
+                        open_run_id=runs.get(row.job_id),
+                    )
+                    for row in page.rows
+                ],
+                next=cursor_of(page.next),
+            )
 
     def add(self, document: Mapping[str, Any]) -> OpenJob:
         """Put a new job on the bench."""
         now = self._clock()
         with self._database.transaction() as session:
-            job = _new_job(document, own_metals(session))
+            shop = self._planner.shop(session)
+            job = _new_job(document, shop.own)
             row = JobRow(
-                job_id=uuid4().hex[:12], version=1, created_at=now, saved_at=now, **_columns(job)
+                job_id=uuid4().hex[:12],
+                version=1,
+                created_at=now,
+                saved_at=now,
+                **_columns(job, shop.own),
             )
             Jobs(session).add(row)
             session.flush()
-            return self._open(session, row)
+            standing = self._standing(session, row)
+        return self._opened(standing)
 
     def open(self, job_id: str) -> OpenJob:
         """Return a job with its plan."""
-        with self._database.transaction() as session:
-            return self._open(session, _get(session, job_id))
+        with self._database.reading() as session:
+            standing = self._standing(session, _get(session, job_id))
+        return self._opened(standing)
 
     def preview(self, job_id: str, changes: Mapping[str, Any]) -> Plan:
         """Return the plan as it would be with some changes, saving nothing."""
-        with self._database.transaction() as session:
-            job = with_changes(
-                job_from(_get(session, job_id).document), changes, own_metals(session)
-            )
-            return plan_job(session, job)
+        with self._database.reading() as session:
+            standing = self._standing(session, _get(session, job_id))
+        job = with_changes(standing.job, changes, standing.shop.own)
+        return self._planner.plan(job, standing.shop)
 
     def change(self, job_id: str, version: int, changes: Mapping[str, Any]) -> OpenJob:
         """Save some changes to a job; what stood before can be taken back."""
-        with self._database.transaction() as session:
-            row = self._current(session, job_id, version)
-            before = job_from(row.document)
-            after = with_changes(before, changes, own_metals(session))
-            if after != before:
+
+        def decided(session: Session, row: JobRow, standing: _Standing) -> Job:
+            after = with_changes(standing.job, changes, standing.shop.own)
+            if after != standing.job:
                 Jobs(session).remember(row, self._clock())
-                self._save(row, after)
-            return self._open(session, row)
+            return after
+
+        return self._saved(job_id, version, decided)
 
     def undo(self, job_id: str, version: int) -> OpenJob:
         """Take the last change of a job back; with none left, leave it as it is."""
-        with self._database.transaction() as session:
-            row = self._current(session, job_id, version)
+
+        def decided(session: Session, row: JobRow, standing: _Standing) -> Job:
             revision = Jobs(session).newest_revision(job_id)
-            if revision is not None:
-                self._save(row, job_from(revision.document))
-                Jobs(session).forget(revision)
+            if revision is None:
+                return standing.job
+            Jobs(session).forget(revision)
+            return job_from(revision.document)
+
+        return self._saved(job_id, version, decided)
+
+    def _saved(
+        self, job_id: str, version: int, decide: Callable[[Session, JobRow, _Standing], Job]
+    ) -> OpenJob:
+        """Save what is decided on a version. Raises Stale, with what stands, on any other."""
+        with self._database.transaction() as session:
+            row = _get(session, job_id)
+            standing = self._standing(session, row)
+            current = row.version == version
+            if current:
+                after = decide(session, row, standing)
+                if after != standing.job:
+                    for name, value in _columns(after, standing.shop.own).items():
+                        setattr(row, name, value)
+                    row.version += 1
+                    row.saved_at = self._clock()
                 session.flush()
-            return self._open(session, row)
+                standing = self._standing(session, row)
+        opened = self._opened(standing)
+        if not current:
+            raise Stale("job", version, standing.version, opened)
+        return opened
 
     def put_away(self, job_id: str) -> None:
         """Take a job off the bench. `bring_back` undoes it."""
@@ -134,29 +195,40 @@ class Bench:
             if row is None:
                 raise NotFound("job", job_id)
             row.deleted_at = None
-            return self._open(session, row)
+            standing = self._standing(session, row)
+        return self._opened(standing)
 
-    def _current(self, session: Session, job_id: str, version: int) -> JobRow:
-        row = _get(session, job_id)
-        if row.version != version:
-            raise Stale("job", version, row.version, self._open(session, row))
-        return row
-
-    def _save(self, row: JobRow, job: Job) -> None:
-        for name, value in _columns(job).items():
-            setattr(row, name, value)
-        row.version += 1
-        row.saved_at = self._clock()
-
-    def _open(self, session: Session, row: JobRow) -> OpenJob:
-        return OpenJob(
-            id=row.job_id,
+    def _standing(self, session: Session, row: JobRow) -> _Standing:
+        return _Standing(
+            job_id=row.job_id,
             version=row.version,
             saved_at=row.saved_at,
             undo_steps=Jobs(session).count_revisions(row.job_id),
-            open_run_id=_open_run_id(session, row.job_id),
-            plan=plan_job(session, job_from(row.document)),
+            open_run_id=Runs(session).open_ids([row.job_id]).get(row.job_id),
+            job=job_from(row.document),
+            shop=self._planner.shop(session),
         )
+
+    def _opened(self, standing: _Standing) -> OpenJob:
+        return OpenJob(
+            id=standing.job_id,
+            version=standing.version,
+            saved_at=standing.saved_at,
+            undo_steps=standing.undo_steps,
+            open_run_id=standing.open_run_id,
+            plan=self._planner.plan(standing.job, standing.shop),
+        )
+
+    def _write_missing_lines(self) -> None:
+        """Write the ticket lines of jobs kept before lines were, some at a time."""
+        while True:
+            with self._database.transaction() as session:
+                rows = Jobs(session).without_line(200)
+                own = self._planner.shop(session).own if rows else {}
+                for row in rows:
+                    row.line = ticket_line(job_from(row.document), own)
+            if not rows:
+                return
 
 
 def _new_job(document: Mapping[str, Any], own: MetalsById) -> Job:
@@ -170,12 +242,13 @@ def _new_job(document: Mapping[str, Any], own: MetalsById) -> Job:
     return job.model_copy(update={"family": metal.family})
 
 
-def _columns(job: Job) -> dict[str, Any]:
+def _columns(job: Job, own: MetalsById) -> dict[str, Any]:
     return {
         "name": job.name,
         "kind": job.kind,
         "family": job.family,
         "thickness_mm": job.thickness_mm,
+        "line": ticket_line(job, own),
         "document": job.model_dump(mode="json"),
     }
 
@@ -185,8 +258,3 @@ def _get(session: Session, job_id: str) -> JobRow:
     if row is None or row.deleted_at is not None:
         raise NotFound("job", job_id)
     return row
-
-
-def _open_run_id(session: Session, job_id: str) -> str | None:
-    run = Runs(session).open_for(job_id)
-    return None if run is None else run.run_id

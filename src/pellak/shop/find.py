@@ -2,13 +2,13 @@
 
 from pellak.core.ask import ask
 from pellak.core.errors import Refused
-from pellak.core.job import job_from
 from pellak.core.one_line import OneLineAnswer
 from pellak.core.working import Record
-from pellak.shop.bench import ticket_line
-from pellak.shop.planning import equipment, own_metals
+from pellak.shop.planning import Planner
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
+
+MOST_JOBS = 50
 
 
 class FoundJob(Record):
@@ -30,22 +30,17 @@ class Found(Record):
 class Finder:
     """The use case behind find-or-reckon."""
 
-    def __init__(self, database: Database) -> None:
+    def __init__(self, database: Database, planner: Planner | None = None) -> None:
         self._database = database
+        self._planner = planner or Planner()
 
     def find(self, text: str) -> Found:
         """Return the jobs a text names and the answers it asks for."""
-        wanted = text.casefold().strip()
-        with self._database.transaction() as session:
-            own = own_metals(session)
-            jobs = [
-                FoundJob(
-                    id=row.job_id, name=row.name, line=ticket_line(job_from(row.document), own)
-                )
-                for row in Jobs(session).on_the_bench()
-            ]
-            tips = equipment(session).tips
-        found = [job for job in jobs if wanted in f"{job.name} {job.line}".casefold()]
+        wanted = text.strip()
+        with self._database.reading() as session:
+            rows = Jobs(session).named(wanted, MOST_JOBS)
+            found = [FoundJob(id=row.job_id, name=row.name, line=row.line) for row in rows]
+            tips = self._planner.shop(session).equipment.tips
         try:
             return Found(jobs=found, answers=ask(text, tips) if wanted else [], hint="")
         except Refused as refused:

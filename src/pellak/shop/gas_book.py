@@ -1,8 +1,9 @@
 """Gas over time: what the bench still wants, what was burnt, what it cost, what runs low."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
+from dataclasses import dataclass
 from datetime import timedelta
-from typing import Any
+from time import monotonic
 
 from pellak.core.gas.hose import Gas
 from pellak.core.job import job_from
@@ -11,7 +12,7 @@ from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.newest import content_now
 from pellak.core.working import Record
 from pellak.shop.clock import Clock
-from pellak.shop.planning import equipment, plan_job
+from pellak.shop.planning import Planner
 from pellak.shop.rack import COMMON_FLOW_L_PER_H
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
@@ -20,6 +21,8 @@ from pellak.store.runs import Runs
 GASES: tuple[Gas, ...] = ("acetylene", "oxygen")
 LOW_SHARE = 0.2
 USED_OVER_DAYS = 30
+MOST_AT_ONCE, BUDGET_S = 24, 0.2
+"""How many jobs, and for how long, one call reckons before it answers with what it has."""
 
 
 class GasSum(Record):
@@ -40,47 +43,73 @@ class GasSum(Record):
     low: list[str]
 
 
+class GasSums(Record):
+    """Both gases, and how many jobs on the bench are not counted yet: ask again for the rest."""
+
+    sums: list[GasSum]
+    jobs_to_reckon: int
+
+
+@dataclass(frozen=True)
+class _Wanted:
+    """The gas one job wants, m³."""
+
+    acetylene_m3: float
+    oxygen_m3: float
+
+
+_JobKey = tuple[int, str, int]
+"""The shop's changes, a job and its version: what a job wants is reckoned once for each."""
+
+
 class GasBook:
     """The use case behind the rack's gas section."""
 
-    def __init__(self, database: Database, clock: Clock) -> None:
+    def __init__(self, database: Database, clock: Clock, planner: Planner | None = None) -> None:
         self._database = database
         self._clock = clock
+        self._planner = planner or Planner()
+        self._wanted: dict[_JobKey, _Wanted] = {}
 
-    def sums(self) -> list[GasSum]:
-        """Return both gases. Use is flame minutes logged over the last thirty days, times flow."""
+    def sums(self) -> GasSums:
+        """Return both gases. Use is flame minutes logged over the last thirty days, times flow.
+
+        A long bench is reckoned over several calls, each of which answers soon.
+        """
         since = self._clock() - timedelta(days=USED_OVER_DAYS)
-        with self._database.transaction() as session:
-            shop = equipment(session)
-            plans = [
-                plan_job(session, job_from(row.document)) for row in Jobs(session).on_the_bench()
-            ]
-            runs = [(row.plan, row.seam_min or 0.0) for row in Runs(session).timed_since(since)]
-        return [_sum(gas, shop, plans, runs) for gas in GASES]
+        with self._database.reading() as session:
+            shop = self._planner.shop(session)
+            keys = [(shop.changes, *job) for job in Jobs(session).versions()]
+            missing = [key for key in keys if key not in self._wanted][:MOST_AT_ONCE]
+            found = [(key, Jobs(session).find(key[1])) for key in missing]
+            jobs = [(key, job_from(row.document)) for key, row in found if row is not None]
+            burnt = {gas: Runs(session).burnt_since(since, f"{gas}_l_per_h") for gas in GASES}
+        known = {key: self._wanted[key] for key in keys if key in self._wanted}
+        until = monotonic() + BUDGET_S
+        for key, job in jobs:
+            if monotonic() > until:
+                break
+            known[key] = _wanted(self._planner.plan(job, shop))
+        self._wanted = known
+        return GasSums(
+            sums=[
+                _sum(gas, shop.equipment, [getattr(w, f"{gas}_m3") for w in known.values()],
+                     *burnt[gas])
+                for gas in GASES
+            ],
+            jobs_to_reckon=len(keys) - len(known),
+        )  # fmt: skip
 
 
-def _figure(plan: Mapping[str, Any], name: str) -> float | None:
-    """Return a figure's value in a stored plan, whatever method it was made under."""
-    for station in plan.get("stations", []):
-        for figure in station.get("figures", []):
-            if figure.get("id") == name and isinstance(figure.get("value"), int | float):
-                return float(figure["value"])
-    return None
-
-
-def _wanted_m3(gas: Gas, plan: Plan) -> float:
+def _wanted(plan: Plan) -> _Wanted:
     shown = {f.id: f.value for s in plan.stations for f in s.figures}
-    acetylene = shown.get("seam_acetylene_l") or 0.0
+    acetylene = (shown.get("seam_acetylene_l") or 0.0) / 1000
     flow, oxygen = shown.get("acetylene_l_per_h"), shown.get("oxygen_l_per_h")
-    ratio = 1.0 if gas == "acetylene" else (oxygen or 0.0) / (flow or 1.0)
-    return acetylene * ratio / 1000
+    return _Wanted(acetylene, acetylene * (oxygen or 0.0) / (flow or 1.0))
 
 
 def _sum(
-    gas: Gas,
-    shop: Equipment,
-    plans: Sequence[Plan],
-    runs: Sequence[tuple[Mapping[str, Any], float]],
+    gas: Gas, shop: Equipment, wanted_m3: Sequence[float], used_m3: float, used_runs: int
 ) -> GasSum:
     held = [
         (item, answer.values)
@@ -90,12 +119,10 @@ def _sum(
     ]
     low_m3 = sum(v.low_m3 for _, v in held) if held else None
     high_m3 = sum(v.high_m3 for _, v in held) if held else None
-    wanted = sum(_wanted_m3(gas, plan) for plan in plans)
+    wanted = sum(wanted_m3)
     enough = None
     if low_m3 is not None and high_m3 is not None:
         enough = True if low_m3 >= wanted else False if high_m3 < wanted else None
-    flows = [(_figure(plan, f"{gas}_l_per_h"), minutes) for plan, minutes in runs]
-    used = sum(flow * minutes / 60_000 for flow, minutes in flows if flow is not None)
     prices = [i.price_per_m3 for i in shop.cylinders(gas) if i.price_per_m3 is not None]
     return GasSum(
         gas=gas,
@@ -104,9 +131,9 @@ def _sum(
         held_high_m3=high_m3,
         wanted_m3=wanted,
         enough=enough,
-        used_m3=used,
-        used_runs=sum(flow is not None for flow, _ in flows),
-        used_cost=None if not prices else used * sum(prices) / len(prices),
+        used_m3=used_m3,
+        used_runs=used_runs,
+        used_cost=None if not prices else used_m3 * sum(prices) / len(prices),
         low=[
             item.name
             for item, v in held

@@ -70,14 +70,14 @@ class Metals:
 
     def lines(self) -> list[MetalLine]:
         """Return the shop's own heats, newest first, then the catalogue."""
-        with self._database.transaction() as session:
+        with self._database.reading() as session:
             own = own_metals(session)
             kept = [own[row.metal_id] for row in HeatLots(session).kept()]
         return [metal_line(metal) for metal in (*reversed(kept), *alloys().values())]
 
     def page(self, metal_id: str) -> MetalPage:
         """Return a metal's page."""
-        with self._database.transaction() as session:
+        with self._database.reading() as session:
             return metal_page(_metal(session, metal_id))
 
     def add(self, document: Mapping[str, Any]) -> MetalLine:
@@ -105,7 +105,7 @@ class Metals:
 
     def write_out(self, kind: FileKind) -> str:
         """Return the shop's own heats as a file that reads back the same."""
-        with self._database.transaction() as session:
+        with self._database.reading() as session:
             kept = [Certificate.model_validate(r.certificate) for r in HeatLots(session).kept()]
         return write_file(kept, kind)
 
@@ -117,7 +117,11 @@ class Metals:
     def bring_back(self, metal_id: str) -> MetalLine:
         """Put a heat that was put away back in the list."""
         with self._database.transaction() as session:
-            _row(session, metal_id).deleted_at = None
+            row = _row(session, metal_id)
+            twins = [r for r in HeatLots(session).kept() if r.heat == row.heat]
+            if any(twin.metal_id != metal_id for twin in twins):
+                raise Refused("heat", row.heat, "a heat number no other heat in the list has")
+            row.deleted_at = None
             return metal_line(_metal(session, metal_id))
 
     def _take(

@@ -1,16 +1,37 @@
-"""A job's plan as this shop would make it: its schools, its rack, its own heats."""
+"""A job's plan as this shop would make it: its schools, its rack, its own heats.
+
+What the shop is, is read in a moment; the reckoning happens after, with no transaction open, and
+is kept by the job as it stands and the count of the shop's changes."""
+
+from collections import OrderedDict
+from dataclasses import dataclass
+from threading import Lock
 
 from sqlalchemy.orm import Session
 
-from pellak.core.job import Job
+from pellak.core.job import Job, ShopSchools
 from pellak.core.metal.alloy import Metals
 from pellak.core.metal.certificate import Certificate, own_metal
 from pellak.core.plan import Plan, compose_plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.items import read_item
 from pellak.shop.settings import shop_schools
+from pellak.store.change_count import shop_changes
 from pellak.store.heat_lots import HeatLots
 from pellak.store.rack import Rack
+
+PLANS_KEPT = 48
+"""A plan is about a megabyte of memory; the jobs being looked at are far fewer than this."""
+
+
+@dataclass(frozen=True)
+class ShopNow:
+    """What plans read of the shop, as it stood after so many changes."""
+
+    changes: int
+    schools: ShopSchools
+    equipment: Equipment
+    own: Metals
 
 
 def own_metals(session: Session) -> Metals:
@@ -21,14 +42,41 @@ def own_metals(session: Session) -> Metals:
     }
 
 
-def equipment(session: Session) -> Equipment:
-    """Return the shop's rack as a plan reads it."""
-    return Equipment(tuple(read_item(row.document) for row in Rack(session).items()))
+class Planner:
+    """Plans of this shop, each reckoned once."""
 
+    def __init__(self) -> None:
+        self._lock = Lock()
+        self._shop: ShopNow | None = None
+        self._plans: OrderedDict[tuple[int, str], Plan] = OrderedDict()
 
-def plan_job(session: Session, job: Job) -> Plan:
-    """Return the plan of a job in this shop."""
-    rack = Rack(session)
-    return compose_plan(
-        job, shop_schools(rack), equipment=equipment(session), own=own_metals(session)
-    )
+    def shop(self, session: Session) -> ShopNow:
+        """Return what plans read of the shop, read again only when it was changed."""
+        changes = shop_changes(session)
+        known = self._shop
+        if known is not None and known.changes == changes:
+            return known
+        rack = Rack(session)
+        fresh = ShopNow(
+            changes,
+            shop_schools(rack),
+            Equipment(tuple(read_item(row.document) for row in rack.items())),
+            own_metals(session),
+        )
+        self._shop = fresh
+        return fresh
+
+    def plan(self, job: Job, shop: ShopNow) -> Plan:
+        """Return the plan of a job in the shop as it stood."""
+        key = (shop.changes, job.model_dump_json())
+        with self._lock:
+            known = self._plans.get(key)
+            if known is not None:
+                self._plans.move_to_end(key)
+                return known
+        plan = compose_plan(job, shop.schools, equipment=shop.equipment, own=shop.own)
+        with self._lock:
+            self._plans[key] = plan
+            while len(self._plans) > PLANS_KEPT:
+                self._plans.popitem(last=False)
+        return plan

@@ -21,7 +21,6 @@ from pellak.core.torch.candidates import RackTip, usable_band
 from pellak.core.working import Record
 from pellak.shop.clock import Clock
 from pellak.shop.errors import NotFound, Stale
-from pellak.shop.planning import equipment
 from pellak.store.database import Database
 from pellak.store.rack import Rack
 from pellak.store.tables import RackItemRow
@@ -135,15 +134,15 @@ class RackBook:
 
     def items(self) -> list[OwnedItem]:
         """Return everything in the rack, in the order it was added."""
-        with self._database.transaction() as session:
+        with self._database.reading() as session:
             rows = Rack(session).items()
             shop = Equipment(tuple(read_item(row.document) for row in rows), self._today())
             return [_owned(row, shop) for row in rows]
 
     def tips(self) -> list[RackTip]:
         """Return the tips as the reckoners take them."""
-        with self._database.transaction() as session:
-            return equipment(session).tips
+        with self._database.reading() as session:
+            return Equipment(tuple(read_item(r.document) for r in Rack(session).items())).tips
 
     def add(self, document: Mapping[str, Any]) -> OwnedItem:
         """Put an item in the rack; measures may be typed text."""
@@ -204,7 +203,7 @@ class RackBook:
 
     def write_out(self, kind: FileKind) -> str:
         """Return the rack as a file that reads back the same."""
-        with self._database.transaction() as session:
+        with self._database.reading() as session:
             return write_rack([read_item(r.document) for r in Rack(session).items()], kind)
 
     def _keep(self, session: Session, item: RackItem) -> RackItemRow:

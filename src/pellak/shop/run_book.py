@@ -12,17 +12,17 @@ from pellak.core.care.clocks import Moment
 from pellak.core.errors import Refused
 from pellak.core.job import job_from
 from pellak.core.plan import Plan
-from pellak.core.run_log import RunLog, with_entries
+from pellak.core.run_log import RunLog, holds_nothing, signs, with_entries
 from pellak.core.working import Record
 from pellak.shop.clock import Clock, Moments, machine_moment
 from pellak.shop.errors import NotFound, Stale
-from pellak.shop.planning import plan_job
+from pellak.shop.planning import Planner
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
 from pellak.store.runs import Runs
-from pellak.store.tables import RunRow
+from pellak.store.tables import JobRow, RunRow
 
-PAGE = 200
+PAGE = 100
 
 
 class RunLine(Record):
@@ -54,54 +54,80 @@ class Run(Record):
     bench: BenchState
 
 
-class RunBook:
-    """The use cases of the run book. Each opens and closes its own transaction."""
+class RunPage(Record):
+    """Some runs of the book, and where the next page begins; null where there is none."""
 
-    def __init__(self, database: Database, clock: Clock, moments: Moments = machine_moment) -> None:
+    lines: list[RunLine]
+    next: int | None
+
+
+class RunBook:
+    """The use cases of the run book."""
+
+    def __init__(
+        self,
+        database: Database,
+        clock: Clock,
+        moments: Moments = machine_moment,
+        planner: Planner | None = None,
+    ) -> None:
         self._database = database
         self._clock = clock
         self._moments = moments
+        self._planner = planner or Planner()
 
     def start(self, job_id: str) -> Run:
         """Take a job to the bench; a run left open is taken up again where it stood.
 
-        A job changed since is never run by its old plan: a run that has timed nothing yet starts
-        over under the new one, and a run that has is closed as it stands, with a new one begun.
+        A job changed since is never run by its old plan: a run that holds nothing yet starts over
+        under the new one, and a run that does is closed as it stands, with a new one begun.
 
         Raises:
             NotFound: no such job.
             Refused: the plan may not start; says why.
         """
-        with self._database.transaction() as session:
-            job_row = Jobs(session).find(job_id)
-            if job_row is None or job_row.deleted_at is not None:
-                raise NotFound("job", job_id)
-            standing = Runs(session).open_for(job_id)
-            if standing is not None and standing.plan["job"] == job_row.document:
+        while True:
+            with self._database.reading() as session:
+                row = _job_row(session, job_id)
+                version, document = row.version, row.document
+                shop = self._planner.shop(session)
+                standing = Runs(session).open_for(job_id)
+            if standing is not None and standing.plan["job"] == document:
                 return self._run(standing)
-            plan = plan_job(session, job_from(job_row.document))
+            plan = self._planner.plan(job_from(document), shop)
             if not plan.may_start or plan.job.thickness_mm is None:
                 raise Refused("job", plan.job.name, plan.why_not)
-            if standing is not None and standing.puddle_s is None and standing.seam_min is None:
-                session.delete(standing)
-            elif standing is not None:
-                standing.finished_at = self._clock()
-            row = _new_row(job_id, plan, self._clock())
-            newest = next(iter(Runs(session).newest_first(1, 0)), None)
-            if newest is not None:
-                # Most often the same hands as last time; one press on the bench keeps them.
-                last = RunLog.model_validate(newest.log)
-                keep_log(row, RunLog(who=last.who, hand=last.hand))
-            else:
-                keep_log(row, RunLog())
-            Runs(session).add(row)
-            session.flush()
-            return self._run(row)
+            begun = self._begun(job_id, version, standing, plan)
+            if begun is not None:
+                return self._run(begun)
+
+    def _begun(
+        self, job_id: str, version: int, standing: RunRow | None, plan: Plan
+    ) -> RunRow | None:
+        """Return a new run under a plan; None where job or run were changed while it was made."""
+        with self._database.transaction() as session:
+            if _job_row(session, job_id).version != version:
+                return None
+            now = Runs(session).open_for(job_id)
+            if _mark(now) != _mark(standing):
+                return None
+            if now is not None and holds_nothing(RunLog.model_validate(now.log)):
+                Runs(session).delete(now.run_id)
+            elif now is not None:
+                now.finished_at = self._clock()
+            newest = Runs(session).newest()
+            # Most often the same hands as last time; one press on the bench keeps them.
+            last = RunLog.model_validate(newest.log) if newest is not None else RunLog()
+            log = RunLog(who=last.who, hand=last.hand)
+            row = _new_row(job_id, plan, self._clock(), log)
+            Runs(session).add(row, _words(row.job_name, log))
+            return row
 
     def look(self, run_id: str) -> Run:
         """Return one run."""
-        with self._database.transaction() as session:
-            return self._run(get_run(session, run_id))
+        with self._database.reading() as session:
+            row = get_run(session, run_id)
+        return self._run(row)
 
     def note(self, run_id: str, version: int, entries: Mapping[str, Any]) -> Run:
         """Write some entries of the log; times may come as typed text."""
@@ -129,17 +155,25 @@ class RunBook:
 
         Raises Stale where it was changed since, with the run as it is now.
         """
-        with self._database.transaction() as session:
+        with self._database.reading() as session:
             row = get_run(session, run_id)
-            if row.version != version:
-                raise Stale("run", version, row.version, self._run(row))
-            now = self._moments()
-            log = put_right(RunLog.model_validate(row.log), now)
-            log = change(Plan.model_validate(row.plan), log, now)
-            keep_log(row, log)
-            if finish and row.finished_at is None:
-                row.finished_at = self._clock()
-            return self._run(row)
+        if row.version != version:
+            raise Stale("run", version, row.version, self._run(row))
+        now = self._moments()
+        log = put_right(RunLog.model_validate(row.log), now)
+        log = change(Plan.model_validate(row.plan), log, now)
+        columns = log_columns(log)
+        if finish and row.finished_at is None:
+            columns["finished_at"] = self._clock()
+        with self._database.transaction() as session:
+            kept = Runs(session).keep(run_id, version, columns)
+            if kept:
+                Runs(session).name(row.place, _words(row.job_name, log))
+        with self._database.reading() as session:
+            row = get_run(session, run_id)
+        if not kept:
+            raise Stale("run", version, row.version, self._run(row))
+        return self._run(row)
 
     def _run(self, row: RunRow) -> Run:
         plan, log = Plan.model_validate(row.plan), RunLog.model_validate(row.log)
@@ -151,28 +185,47 @@ class RunBook:
             bench=bench_state(plan, log, self._moments()),
         )
 
-    def lines(self, page: int = 0) -> list[RunLine]:
-        """Return a page of the book, newest first."""
-        with self._database.transaction() as session:
-            return [_line(row) for row in Runs(session).newest_first(PAGE, page * PAGE)]
+    def lines(self, before: int | None = None, words: str = "", most: int = PAGE) -> RunPage:
+        """Return a page of the book, newest first, of the runs that words find."""
+        with self._database.reading() as session:
+            page = Runs(session).newest_first(before, most, words.strip())
+            return RunPage(lines=[_line(row) for row in page.rows], next=page.next)
 
     def enter(self, job_id: str, plan: Plan, started_at: datetime, log: RunLog) -> None:
         """Enter a finished run from paper, or from the demo, with its own date."""
+        row = _new_row(job_id, plan, started_at, log)
+        row.finished_at = started_at
         with self._database.transaction() as session:
-            row = _new_row(job_id, plan, started_at)
-            keep_log(row, log)
-            row.finished_at = started_at
-            Runs(session).add(row)
+            Runs(session).add(row, _words(row.job_name, log))
 
 
-def keep_log(row: RunRow, log: RunLog) -> None:
-    """Keep a log in its row, what is searched in columns of its own."""
-    row.log = log.model_dump(mode="json")
-    row.who, row.puddle_s, row.seam_min = log.who, log.puddle_s, log.seam_min
-    row.fire_watch = any(mark.clock == "fire-watch" for mark in log.clocks) and not any(
-        one.step == "fire-watch" for one in log.confirmations
-    )
-    row.version += 1
+def log_columns(log: RunLog) -> dict[str, Any]:
+    """Return a log as its row keeps it, what is searched in columns of its own."""
+    return {
+        "log": log.model_dump(mode="json"),
+        "who": log.who,
+        "puddle_s": log.puddle_s,
+        "seam_min": log.seam_min,
+        "fire_watch": any(mark.clock == "fire-watch" for mark in log.clocks)
+        and not any(one.step == "fire-watch" for one in log.confirmations),
+    }
+
+
+def _words(job_name: str, log: RunLog) -> str:
+    """Return what a run is found by: its job, whoever welded it, what was seen."""
+    seen = [sign.label for sign in signs() if sign.id in log.seen]
+    return "\n".join([job_name, log.who, *seen])
+
+
+def _mark(row: RunRow | None) -> tuple[str, int] | None:
+    return None if row is None else (row.run_id, row.version)
+
+
+def _job_row(session: Session, job_id: str) -> JobRow:
+    row = Jobs(session).find(job_id)
+    if row is None or row.deleted_at is not None:
+        raise NotFound("job", job_id)
+    return row
 
 
 def get_run(session: Session, run_id: str) -> RunRow:
@@ -188,7 +241,7 @@ def _planned(plan: Plan, figure_id: str) -> float | None:
     return next((figure.value for figure in figures if figure.id == figure_id), None)
 
 
-def _new_row(job_id: str, plan: Plan, started_at: datetime) -> RunRow:
+def _new_row(job_id: str, plan: Plan, started_at: datetime, log: RunLog) -> RunRow:
     return RunRow(
         run_id=uuid4().hex[:12],
         job_id=job_id,
@@ -197,13 +250,13 @@ def _new_row(job_id: str, plan: Plan, started_at: datetime) -> RunRow:
         thickness_mm=plan.job.thickness_mm,
         method_version=plan.method_version,
         started_at=started_at,
-        who="",
         planned_puddle_s=_planned(plan, "puddle_s"),
         planned_seam_min=_planned(plan, "seam_min"),
-        log=RunLog().model_dump(mode="json"),
+        acetylene_l_per_h=_planned(plan, "acetylene_l_per_h"),
+        oxygen_l_per_h=_planned(plan, "oxygen_l_per_h"),
         plan=plan.model_dump(mode="json"),
-        fire_watch=False,
-        version=0,
+        version=1,
+        **log_columns(log),
     )
 
 

@@ -25,7 +25,7 @@ class Settings:
 
     def schools(self) -> ShopSchools:
         """Return the schools the shop goes by."""
-        with self._database.transaction() as session:
+        with self._database.reading() as session:
             return shop_schools(Rack(session))
 
     def set_schools(self, changes: Mapping[str, Any]) -> ShopSchools:

@@ -1,54 +1,101 @@
-"""One SQLite file: opened, migrated, and given out one transaction at a time."""
+"""One SQLite file: opened, migrated, and given out one short transaction at a time."""
 
 import sqlite3
 from collections.abc import Iterator
-from contextlib import closing, contextmanager
-from importlib.resources import files
+from contextlib import contextmanager
+from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
 from alembic import command
-from alembic.config import Config
-from sqlalchemy import Connection, create_engine, event
+from sqlalchemy import Connection, Engine, create_engine, event
+from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session
 
-PRAGMAS = ("foreign_keys=ON", "journal_mode=WAL", "synchronous=FULL", "busy_timeout=5000")
-FILE_NAME = "pellak.sqlite"
+from pellak.store.change_count import count_changes
+from pellak.store.errors import Unusable, in_our_words
+from pellak.store.form import APPLICATION_ID, FILE_NAME, migrations, newest_revision
+from pellak.store.keeping import USUALLY_KEPT, back_up_beside
+
+WAITS_MS = 10_000
+"""How long a writer waits for another. Writes are short, so longer means something is wrong."""
+PRAGMAS = (
+    "foreign_keys=ON",
+    "journal_mode=WAL",
+    "synchronous=FULL",
+    f"busy_timeout={WAITS_MS}",
+)
+CONNECTIONS, MORE_CONNECTIONS = 8, 40
+BEGIN = "pellak_begin"
 
 
 class Database:
-    """The shop's records in `folder`. Created and migrated to the newest form when opened."""
+    """The shop's records in `folder`. Created and migrated to the newest form when opened.
+
+    Raises:
+        Unusable: the folder or the file cannot be used; says why.
+        Busy: another process holds the file.
+    """
 
     def __init__(self, folder: Path) -> None:
-        folder.mkdir(parents=True, exist_ok=True)
+        try:
+            folder.mkdir(parents=True, exist_ok=True)
+        except OSError as error:
+            raise Unusable(f"the folder {folder} cannot be made ({error.strerror})") from None
         self.path = folder / FILE_NAME
-        self.engine = create_engine(f"sqlite:///{self.path}")
+        self.engine = create_engine(
+            f"sqlite:///{self.path}", pool_size=CONNECTIONS, max_overflow=MORE_CONNECTIONS
+        )
+        self._writing = self.engine.execution_options(**{BEGIN: "BEGIN IMMEDIATE"})
 
         @event.listens_for(self.engine, "connect")
         def _prepare(connection: Any, _record: Any) -> None:
-            # The driver would begin late and read-only; we begin every transaction ourselves.
+            # The driver would begin late; we begin every transaction ourselves.
             connection.isolation_level = None
             for pragma in PRAGMAS:
                 connection.execute(f"PRAGMA {pragma}")
 
         @event.listens_for(self.engine, "begin")
         def _begin(connection: Connection) -> None:
-            # IMMEDIATE: two windows saving at once wait for each other instead of failing.
-            connection.exec_driver_sql("BEGIN IMMEDIATE")
+            # A reader begins late and never holds the lock; a writer takes it at once, so that two
+            # windows saving wait for each other instead of failing half-way.
+            connection.exec_driver_sql(connection.get_execution_options().get(BEGIN, "BEGIN"))
 
-        self._migrate()
+        with _told(self.path):
+            self._migrate()
 
     def _migrate(self) -> None:
-        config = Config()
-        config.set_main_option("script_location", str(files("pellak.store") / "migrations"))
-        with self.engine.begin() as connection:
+        with self.engine.connect() as connection:
+            tables = connection.exec_driver_sql("SELECT name FROM sqlite_master").scalars().all()
+            stands_at = (
+                connection.exec_driver_sql("SELECT version_num FROM alembic_version").scalar()
+                if "alembic_version" in tables
+                else None
+            )
+        if stands_at == newest_revision():
+            return
+        if stands_at is not None:
+            back_up_beside(self.path.parent, datetime.now(UTC), USUALLY_KEPT)
+        config = migrations()
+        with self._writing.begin() as connection:
             config.attributes["connection"] = connection
             command.upgrade(config, "head")
+            connection.exec_driver_sql(f"PRAGMA application_id={APPLICATION_ID}")
+
+    @contextmanager
+    def reading(self) -> Iterator[Session]:
+        """Give a session that sees one moment of the records and keeps nobody waiting."""
+        with _told(self.path), _session(self.engine) as session:
+            yield session
 
     @contextmanager
     def transaction(self) -> Iterator[Session]:
-        """Give a session whose work is kept whole when the block ends, or not at all."""
-        with Session(self.engine, expire_on_commit=False) as session, session.begin():
+        """Give a session whose work is kept whole when the block ends, or not at all.
+
+        Nothing is reckoned inside: the block holds everybody else's saves.
+        """
+        with _told(self.path), _session(self._writing) as session:
+            event.listen(session, "before_flush", count_changes)
             yield session
 
     def close(self) -> None:
@@ -56,16 +103,22 @@ class Database:
         self.engine.dispose()
 
 
-def copy_database(source: Path, target: Path) -> None:
-    """Copy a live database file whole with SQLite's online backup.
+@contextmanager
+def _session(engine: Engine) -> Iterator[Session]:
+    with Session(engine, expire_on_commit=False) as session, session.begin():
+        yield session
 
-    Raises:
-        FileNotFoundError: there is no source.
-        sqlite3.DatabaseError: the source is no database.
-    """
-    if not source.is_file():
-        raise FileNotFoundError(source)
-    with closing(sqlite3.connect(source)) as live, closing(sqlite3.connect(target)) as copy:
-        if live.execute("PRAGMA integrity_check").fetchone() != ("ok",):
-            raise sqlite3.DatabaseError(f"{source} is damaged")
-        live.backup(copy)
+
+@contextmanager
+def _told(path: Path) -> Iterator[None]:
+    """Raise what SQLite said in our own words."""
+    try:
+        yield
+    except DBAPIError as error:
+        cause = error.orig
+        if not isinstance(cause, sqlite3.Error):
+            raise
+        told = in_our_words(cause, path)
+        if told is None:
+            raise
+        raise told from error

@@ -2,10 +2,16 @@
 
 from datetime import datetime
 
-from sqlalchemy import func, select
-from sqlalchemy.orm import Session
+from sqlalchemy import func, or_, select, tuple_
+from sqlalchemy.orm import Session, load_only
 
+from pellak.store.page import Page, cut
 from pellak.store.tables import JobRevisionRow, JobRow
+
+BenchKey = tuple[datetime, str]
+PLACE = (JobRow.created_at, JobRow.job_id)
+"""What the bench is ordered by, oldest first."""
+_NAMED = load_only(JobRow.name, JobRow.line, JobRow.family, JobRow.created_at)
 
 
 class Jobs:
@@ -22,10 +28,30 @@ class Jobs:
         """Return a job, deleted or not, or None."""
         return self._session.get(JobRow, job_id)
 
-    def on_the_bench(self) -> list[JobRow]:
-        """Return the jobs that are not deleted, oldest first."""
-        statement = select(JobRow).where(JobRow.deleted_at.is_(None))
-        return list(self._session.scalars(statement.order_by(JobRow.created_at, JobRow.job_id)))
+    def on_the_bench(self, after: BenchKey | None, most: int) -> Page[JobRow, BenchKey]:
+        """Return jobs that are not deleted, oldest first, from the place after `after`."""
+        statement = select(JobRow).where(JobRow.deleted_at.is_(None)).order_by(*PLACE)
+        if after is not None:
+            statement = statement.where(tuple_(*PLACE) > after)
+        found = self._session.scalars(statement.limit(most + 1)).all()
+        return cut(found, most, lambda row: (row.created_at, row.job_id))
+
+    def named(self, words: str, most: int) -> list[JobRow]:
+        """Return jobs on the bench whose name or line holds the words, without documents."""
+        like = f"%{_escaped(words)}%"
+        held = or_(JobRow.name.ilike(like, escape="!"), JobRow.line.ilike(like, escape="!"))
+        statement = select(JobRow).options(_NAMED).where(JobRow.deleted_at.is_(None), held)
+        return list(self._session.scalars(statement.order_by(*PLACE).limit(most)))
+
+    def versions(self) -> list[tuple[str, int]]:
+        """Return id and version of every job on the bench."""
+        statement = select(JobRow.job_id, JobRow.version).where(JobRow.deleted_at.is_(None))
+        return [(job_id, version) for job_id, version in self._session.execute(statement)]
+
+    def without_line(self, most: int) -> list[JobRow]:
+        """Return some jobs whose line was never written: they are older than the column."""
+        statement = select(JobRow).where(JobRow.line == "").limit(most)
+        return list(self._session.scalars(statement))
 
     def remember(self, row: JobRow, made_at: datetime) -> None:
         """Keep the job as it stands, to be taken back by undo."""
@@ -45,3 +71,7 @@ class Jobs:
     def forget(self, revision: JobRevisionRow) -> None:
         """Drop a revision that was taken back."""
         self._session.delete(revision)
+
+
+def _escaped(words: str) -> str:
+    return words.replace("!", "!!").replace("%", "!%").replace("_", "!_")

@@ -1,11 +1,22 @@
 """Runs in one session. The caller opens the transaction."""
 
-from datetime import datetime
+from collections.abc import Sequence
+from datetime import UTC, datetime, timedelta
+from typing import Any
 
-from sqlalchemy import select
+from sqlalchemy import column, func, select, table, text, update
 from sqlalchemy.orm import Session, defer
 
+from pellak.store.page import Page, cut
 from pellak.store.tables import RunRow
+
+EPOCH = datetime(1970, 1, 1, tzinfo=UTC)
+SHORTEST_SEARCH = 3
+"""The words are indexed by three signs in a row, so fewer cannot be looked up."""
+_WORDS = table("run_words", column("rowid"), column("words"))
+_NO_PLAN = defer(RunRow.plan, raiseload=True)
+SECONDS_TO_M3 = 60 * 1000
+"""Minutes times litres an hour over this are cubic metres."""
 
 
 class Runs:
@@ -14,34 +25,105 @@ class Runs:
     def __init__(self, session: Session) -> None:
         self._session = session
 
-    def add(self, row: RunRow) -> None:
-        """Keep a new run."""
+    def add(self, row: RunRow, words: str = "") -> None:
+        """Keep a new run, found again by these words."""
+        place = (row.started_at - EPOCH) // timedelta(microseconds=1)
+        while self._session.scalar(select(RunRow.place).where(RunRow.place == place)) is not None:
+            place += 1
+        row.place = place
         self._session.add(row)
+        self._session.flush()
+        self.name(place, words)
+
+    def name(self, place: int, words: str) -> None:
+        """Let the run at a place be found by these words, and by no others."""
+        delete = text("DELETE FROM run_words WHERE rowid = :place")
+        insert = text("INSERT INTO run_words (rowid, words) VALUES (:place, :words)")
+        self._session.execute(delete, {"place": place})
+        self._session.execute(insert, {"place": place, "words": words})
 
     def find(self, run_id: str) -> RunRow | None:
         """Return a run or None."""
         return self._session.get(RunRow, run_id)
 
-    def newest_first(self, limit: int, offset: int) -> list[RunRow]:
-        """Return runs, newest first, without loading their plans."""
-        statement = select(RunRow).options(defer(RunRow.plan))
-        ordered = statement.order_by(RunRow.started_at.desc(), RunRow.run_id)
-        return list(self._session.scalars(ordered.limit(limit).offset(offset)))
+    def newest_first(self, before: int | None, most: int, words: str = "") -> Page[RunRow, int]:
+        """Return runs without their plans, newest first, from the place after `before`.
 
-    def timed_since(self, moment: datetime) -> list[RunRow]:
-        """Return the runs begun since a moment whose seam was timed, plans loaded."""
-        timed = select(RunRow).where(RunRow.started_at >= moment, RunRow.seam_min.is_not(None))
-        return list(self._session.scalars(timed.order_by(RunRow.started_at)))
+        Args:
+            before: the place the last page ended at.
+            most: how many at most.
+            words: only runs found by these, three signs at least.
+        """
+        statement = select(RunRow).options(_NO_PLAN).order_by(RunRow.place.desc())
+        if len(words) >= SHORTEST_SEARCH:
+            # In the index's own order, which is the book's: the first page of a word that fits
+            # half the book costs no more than that of a rare one.
+            quoted = '"' + words.replace('"', '""') + '"'
+            found = select(_WORDS.c.rowid).where(_WORDS.c.words.op("MATCH")(quoted))
+            if before is not None:
+                found = found.where(_WORDS.c.rowid < before)
+            found = found.order_by(_WORDS.c.rowid.desc()).limit(most + 1)
+            statement = statement.where(RunRow.place.in_(self._session.scalars(found).all()))
+        elif before is not None:
+            statement = statement.where(RunRow.place < before)
+        rows = self._session.scalars(statement.limit(most + 1)).all()
+        return cut(rows, most, lambda row: row.place)
+
+    def newest(self) -> RunRow | None:
+        """Return the newest run without its plan, or None."""
+        return next(iter(self.newest_first(None, 1).rows), None)
+
+    def burnt_since(self, moment: datetime, flow: str) -> tuple[float, int]:
+        """Return the gas of the timed runs since a moment, m³, and how many runs that is.
+
+        Args:
+            moment: from when.
+            flow: the column that holds the gas's flow.
+        """
+        litres_an_hour = RunRow.__table__.c[flow]
+        burnt = func.sum(litres_an_hour * RunRow.seam_min) / SECONDS_TO_M3
+        statement = select(burnt, func.count()).where(
+            RunRow.started_at >= moment, RunRow.seam_min.is_not(None), litres_an_hour.is_not(None)
+        )
+        volume, runs = self._session.execute(statement).one()
+        return float(volume or 0.0), runs
 
     def with_fire_watch(self) -> list[RunRow]:
         """Return the runs whose fire watch runs, or is over and nobody has looked; newest first."""
         watched = select(RunRow).where(RunRow.fire_watch.is_(True))
-        newest = watched.order_by(RunRow.started_at.desc())
-        return list(self._session.scalars(newest.options(defer(RunRow.plan))))
+        return list(
+            self._session.scalars(watched.order_by(RunRow.started_at.desc()).options(_NO_PLAN))
+        )
 
     def open_for(self, job_id: str) -> RunRow | None:
-        """Return the newest run of a job that was not finished, or None."""
+        """Return the newest run of a job that was not finished, with its plan, or None."""
         statement = select(RunRow).where(RunRow.job_id == job_id, RunRow.finished_at.is_(None))
         return self._session.scalars(
             statement.order_by(RunRow.started_at.desc()).limit(1)
         ).one_or_none()
+
+    def open_ids(self, job_ids: Sequence[str]) -> dict[str, str]:
+        """Return the newest unfinished run of each of some jobs, by job; no plan is loaded."""
+        statement = select(RunRow.job_id, RunRow.run_id).where(
+            RunRow.job_id.in_(job_ids), RunRow.finished_at.is_(None)
+        )
+        found = self._session.execute(statement.order_by(RunRow.place))
+        return {row.job_id: row.run_id for row in found}
+
+    def keep(self, run_id: str, version: int, columns: dict[str, Any]) -> bool:
+        """Write some columns of a run if it still is at that version; say whether it was.
+
+        No plan is loaded or written.
+        """
+        statement = update(RunRow).where(RunRow.run_id == run_id, RunRow.version == version)
+        kept = self._session.execute(statement.values(version=version + 1, **columns))
+        return bool(getattr(kept, "rowcount", 0))
+
+    def delete(self, run_id: str) -> None:
+        """Drop a run in which nothing happened yet."""
+        row = self.find(run_id)
+        if row is not None:
+            self._session.execute(
+                text("DELETE FROM run_words WHERE rowid = :place"), {"place": row.place}
+            )
+            self._session.delete(row)

@@ -3,7 +3,7 @@
 from datetime import UTC, datetime
 from typing import Any
 
-from sqlalchemy import JSON, DateTime, Dialect, ForeignKey, String
+from sqlalchemy import JSON, BigInteger, DateTime, Dialect, ForeignKey, Index, String
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 from sqlalchemy.types import TypeDecorator
 
@@ -28,14 +28,17 @@ class Base(DeclarativeBase):
 
 
 class JobRow(Base):
-    """A job as the person left it. `version` rises with every save."""
+    """A job as the person left it. `version` rises with every save; `line` is what its ticket
+    says below its name, searched with it."""
 
     __tablename__ = "job"
+    __table_args__ = (Index("ix_job_created_at_job_id", "created_at", "job_id"),)
     job_id: Mapped[str] = mapped_column(String(32), primary_key=True)
     name: Mapped[str] = mapped_column(String(80), index=True)
     kind: Mapped[str] = mapped_column(String(20))
     family: Mapped[str] = mapped_column(String(30), index=True)
     thickness_mm: Mapped[float | None] = mapped_column(index=True)
+    line: Mapped[str] = mapped_column(String(200), default="")
     document: Mapped[dict[str, Any]] = mapped_column(JSON)
     version: Mapped[int]
     created_at: Mapped[datetime] = mapped_column(UtcMoment, index=True)
@@ -54,9 +57,14 @@ class JobRevisionRow(Base):
 
 
 class RunRow(Base):
-    """A run keeps the plan it was done under, so a later change of rule never rewrites it."""
+    """A run keeps the plan it was done under, so a later change of rule never rewrites it.
+
+    What lists and sums need stands in columns of its own: a kept plan is never loaded for them.
+    `place` orders the book: the microsecond a run began, made unique.
+    """
 
     __tablename__ = "run"
+    __table_args__ = (Index("ix_run_job_id_finished_at", "job_id", "finished_at"),)
     run_id: Mapped[str] = mapped_column(String(32), primary_key=True)
     job_id: Mapped[str] = mapped_column(ForeignKey("job.job_id"), index=True)
     job_name: Mapped[str] = mapped_column(String(80))
@@ -64,12 +72,15 @@ class RunRow(Base):
     thickness_mm: Mapped[float] = mapped_column(index=True)
     method_version: Mapped[str] = mapped_column(String(20))
     started_at: Mapped[datetime] = mapped_column(UtcMoment, index=True)
+    place: Mapped[int] = mapped_column(BigInteger, index=True, unique=True, nullable=True)
     finished_at: Mapped[datetime | None] = mapped_column(UtcMoment, index=True)
     who: Mapped[str] = mapped_column(String(60), default="")
     planned_puddle_s: Mapped[float | None]
     puddle_s: Mapped[float | None]
     planned_seam_min: Mapped[float | None]
     seam_min: Mapped[float | None]
+    acetylene_l_per_h: Mapped[float | None]
+    oxygen_l_per_h: Mapped[float | None]
     fire_watch: Mapped[bool] = mapped_column(default=False, index=True)
     log: Mapped[dict[str, Any]] = mapped_column(JSON)
     plan: Mapped[dict[str, Any]] = mapped_column(JSON)
@@ -107,3 +118,20 @@ class SettingRow(Base):
     __tablename__ = "setting"
     key: Mapped[str] = mapped_column(String(40), primary_key=True)
     value: Mapped[Any] = mapped_column(JSON)
+
+
+class ChangeCountRow(Base):
+    """How often something was changed, by name; see `change_count`."""
+
+    __tablename__ = "change_count"
+    what: Mapped[str] = mapped_column(String(40), primary_key=True)
+    count: Mapped[int]
+
+
+class SignInRow(Base):
+    """Somebody who gave the passcode of a shared Pellak: the hash of their token, never it."""
+
+    __tablename__ = "sign_in"
+    token_hash: Mapped[str] = mapped_column(String(64), primary_key=True)
+    may: Mapped[str] = mapped_column(String(10))
+    signed_in_at: Mapped[datetime] = mapped_column(UtcMoment)

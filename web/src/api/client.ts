@@ -56,6 +56,9 @@ export class ProblemError extends Error {
 /** The server could not be reached: nothing was decided, so the same request may be sent again. */
 export class AwayError extends Error {}
 
+/** The server is busy with other saves: nothing was decided either. */
+export class BusyError extends AwayError {}
+
 interface Reply<T> {
   data?: T;
   error?: unknown;
@@ -73,6 +76,8 @@ export async function answer<T>(request: Promise<Reply<T>>): Promise<T> {
   }
   if (reply.response.ok) return reply.data as T;
   const problem = reply.error as Partial<Problem> | undefined;
+  if (reply.response.status === 503)
+    throw new BusyError(problem?.detail ?? "Pellak is busy with other saves.");
   throw new ProblemError({
     title: problem?.title ?? "Something went wrong",
     status: reply.response.status,

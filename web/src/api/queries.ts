@@ -1,5 +1,5 @@
 // One queryOptions factory per question to the server; the key is the question.
-import { queryOptions } from "@tanstack/react-query";
+import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 
 import { answer, client, type MetalFamily, type QuantityKind } from "./client";
 
@@ -9,9 +9,19 @@ export const basicsQuery = queryOptions({
   staleTime: Infinity,
 });
 
-export const ticketsQuery = queryOptions({
+export const signedInQuery = queryOptions({
+  queryKey: ["signed-in"],
+  queryFn: ({ signal }) => answer(client.GET("/api/signed-in", { signal })),
+  staleTime: Infinity,
+});
+
+export const ticketsQuery = infiniteQueryOptions({
   queryKey: ["jobs"],
-  queryFn: ({ signal }) => answer(client.GET("/api/jobs", { signal })),
+  queryFn: ({ signal, pageParam }) =>
+    answer(client.GET("/api/jobs", { params: { query: { after: pageParam } }, signal })),
+  initialPageParam: "",
+  getNextPageParam: (last) => last.next,
+  select: (read) => read.pages.flatMap((page) => page.tickets),
 });
 
 export const jobQuery = (jobId: string) =>
@@ -75,6 +85,8 @@ export const rackFormsQuery = queryOptions({
 export const gasQuery = queryOptions({
   queryKey: ["rack", "gas"],
   queryFn: ({ signal }) => answer(client.GET("/api/rack/gas", { signal })),
+  // A long bench is reckoned some jobs at a time: ask on until all are counted.
+  refetchInterval: ({ state }) => ((state.data?.jobs_to_reckon ?? 0) > 0 ? 300 : false),
 });
 
 export const schoolsQuery = queryOptions({
@@ -90,9 +102,28 @@ export const findQuery = (text: string) =>
     retry: false,
   });
 
-export const runsQuery = queryOptions({
-  queryKey: ["runs"],
-  queryFn: ({ signal }) => answer(client.GET("/api/runs", { signal })),
+/** Searches need three signs at least; below that the whole book is shown. */
+export const SHORTEST_SEARCH = 3;
+
+export const runsQuery = (words = "") =>
+  infiniteQueryOptions({
+    queryKey: ["runs", words],
+    queryFn: ({ signal, pageParam }) =>
+      answer(
+        client.GET("/api/runs", {
+          params: { query: { words, ...(pageParam !== null && { before: pageParam }) } },
+          signal,
+        }),
+      ),
+    initialPageParam: null as number | null,
+    getNextPageParam: (last) => last.next,
+    select: (read) => read.pages.flatMap((page) => page.lines),
+    placeholderData: (previous) => previous,
+  });
+
+export const backupsQuery = queryOptions({
+  queryKey: ["backups"],
+  queryFn: ({ signal }) => answer(client.GET("/api/shop/backups", { signal })),
 });
 
 export const runQuery = (runId: string) =>

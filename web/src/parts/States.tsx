@@ -1,7 +1,7 @@
 // What stands in a place while it is not there: waiting, away, gone.
 import { Link } from "react-router";
 
-import { ProblemError } from "../api/client";
+import { BusyError, ProblemError } from "../api/client";
 
 export function Waiting({ what }: { what: string }) {
   return (
@@ -12,16 +12,21 @@ export function Waiting({ what }: { what: string }) {
 }
 
 export function Away({ error, onRetry }: { error: Error; onRetry: () => void }) {
-  const gone = error instanceof ProblemError && error.problem.status === 404;
+  const problem = error instanceof ProblemError ? error.problem : null;
+  const gone = problem?.status === 404;
+  // An answer that says what is wrong is shown as it is; only silence is a server to be started.
+  const said = error instanceof BusyError ? "Pellak is busy" : problem?.title;
   return (
     <section role="alert" className="m-auto max-w-md p-8">
       <h1 className="font-narrow text-2xl font-semibold">
-        {gone ? "That is not here" : "The server cannot be reached"}
+        {gone ? "That is not here" : (said ?? "The server cannot be reached")}
       </h1>
       <p className="my-3">
         {gone
           ? "It may have been put away, or the address is mistyped."
-          : `${error.message} What was saved is safe. Start Pellak again and press the button.`}
+          : said !== undefined
+            ? `${error.message} What was saved is safe.`
+            : `${error.message} What was saved is safe. Start Pellak again and press the button.`}
       </p>
       {gone ? (
         <Link className="button" to="/">

@@ -1,6 +1,9 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { NavLink, Outlet, useLocation } from "react-router";
 
+import { answer, client } from "../api/client";
+import { signedInQuery } from "../api/queries";
 import { ToggleRow } from "../parts/ToggleRow";
 import { useKeys } from "../parts/useKeys";
 import { FireWatchBar } from "./FireWatchBar";
@@ -18,6 +21,12 @@ export function Frame() {
     { name: "Metals", to: "/metals", here: pathname.startsWith("/metals") },
     { name: "Run book", to: "/runs", here: pathname.startsWith("/runs") },
   ];
+  const cache = useQueryClient();
+  const { data: signedIn } = useQuery(signedInQuery);
+  const signOut = async () => {
+    await answer(client.POST("/api/sign-out"));
+    await cache.resetQueries();
+  };
   const find = () => setFinding(true);
   useKeys({ "/": find, "Mod+k": find });
   const place = (here: boolean) =>
@@ -73,6 +82,11 @@ export function Frame() {
               { id: "hood", label: "Hood" },
             ]}
           />
+          {signedIn?.shared && (
+            <button className="link min-h-9 px-1" onClick={() => void signOut()}>
+              Sign out
+            </button>
+          )}
         </div>
       </header>
       <FireWatchBar />

@@ -2,13 +2,13 @@
 
 import re
 from decimal import Decimal
-from typing import Annotated
 
-from pydantic import Field, StringConstraints
+from pydantic import Field
 
 from pellak.core.errors import Refused
 from pellak.core.metal.alloy import FERROUS, Metal, alloys, metal_named
 from pellak.core.metal.composition import ELEMENTS, checked
+from pellak.core.text import Cell
 from pellak.core.working import Number, Record
 
 PPM_PER_PERCENT = 10_000
@@ -21,7 +21,6 @@ _AMOUNT = re.compile(
     r"(?P<unit>%|wt\s*%|wt\.?\s*%|ppm)?(?P<max>\s*max\.?)?",
     re.IGNORECASE,
 )
-STARTS_A_FORMULA = ("=", "+", "-", "@", "\t", "\r")
 
 
 class Amount(Record):
@@ -44,15 +43,12 @@ class Amount(Record):
         return high if self.low_pct == self.high_pct else f"{_plain(self.low_pct)}-{high}"
 
 
-Line = Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)]
-
-
 class Certificate(Record):
     """One heat: its number, the catalogue alloy it is a heat of, and its amounts by element."""
 
-    heat: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60)]
-    alloy: Line
-    note: Annotated[str, StringConstraints(strip_whitespace=True, max_length=200)] = ""
+    heat: Cell = Field(min_length=1, max_length=60)
+    alloy: Cell = Field(max_length=60)
+    note: Cell = Field(default="", max_length=200)
     amounts: dict[str, Amount] = Field(max_length=len(ELEMENTS))
 
 
@@ -123,15 +119,6 @@ def read_line(text: str) -> dict[str, Amount]:
     return amounts
 
 
-def plain_text(text: str, field: str) -> str:
-    """Return a text cell. Raises Refused where a spreadsheet would run it as a formula."""
-    if text.startswith(STARTS_A_FORMULA):
-        raise Refused(field, text, "text that does not begin with = + - or @, as a formula does")
-    if any(ord(sign) < 32 for sign in text):
-        raise Refused(field, text, "text on one line, without control signs")
-    return text
-
-
 def find_alloy(text: str, field: str) -> Metal:
     """Return the catalogue alloy a certificate names by id, name or the tail of its number.
 
@@ -158,8 +145,6 @@ def checked_certificate(certificate: Certificate, field: str = "amounts") -> Cer
         Refused: an unknown alloy or element, parts that add up wrong, more carbon than iron holds.
     """
     alloy = metal_named(certificate.alloy)
-    plain_text(certificate.heat, "heat")
-    plain_text(certificate.note, "note")
     if not certificate.amounts:
         raise Refused(field, "nothing", "at least one element with its amount")
     least = {e: a.low_pct or 0.0 for e, a in certificate.amounts.items()}

@@ -7,13 +7,14 @@ import re
 from collections.abc import Mapping, Sequence
 from typing import Any, Literal
 
+from pydantic import ValidationError
+
 from pellak.core.errors import Refused
 from pellak.core.metal.certificate import (
     Amount,
     Certificate,
     checked_certificate,
     find_alloy,
-    plain_text,
     read_amount,
 )
 from pellak.core.metal.composition import ELEMENTS
@@ -96,28 +97,30 @@ def _from_csv(text: str) -> ReadFile:
     texts, elements, unknown = _headings(lines[0])
     certificates = []
     for number, line in enumerate(lines[1:], start=2):
-        said = {
-            name: plain_text(line[place].strip(), f"row {number}, column {name}")
-            for place, name in texts.items()
-            if place < len(line)
-        }
+        said = {name: line[place].strip() for place, name in texts.items() if place < len(line)}
         amounts = {
             element: read_amount(line[place], f"row {number}, column {element}", ppm=ppm)
             for place, (element, ppm) in elements.items()
             if place < len(line) and line[place].strip() not in ("", "-", "—")
         }
-        certificates.append(_certificate(said, amounts, f"row {number}"))
+        certificates.append(_certificate(said, amounts, f"row {number}", "column "))
     return ReadFile(certificates=certificates, left_out=unknown)
 
 
-def _certificate(said: Mapping[str, str], amounts: dict[str, Amount], field: str) -> Certificate:
-    heat, note = said.get("heat", ""), said.get("note", "")
-    if not 0 < len(heat) <= 60:
-        raise Refused(f"{field}, column heat", heat, "a heat number of 1 to 60 signs")
-    if len(note) > 200:
-        raise Refused(f"{field}, column note", note, "200 signs at most")
-    alloy = find_alloy(said.get("alloy", ""), f"{field}, column alloy")
-    certificate = Certificate(heat=heat, alloy=alloy.id, note=note, amounts=amounts)
+def _certificate(
+    said: Mapping[str, str], amounts: dict[str, Amount], field: str, column: str = ""
+) -> Certificate:
+    alloy = find_alloy(said.get("alloy", ""), f"{field}, {column}alloy")
+    texts = {"heat": said.get("heat", ""), "note": said.get("note", "")}
+    try:
+        certificate = Certificate(alloy=alloy.id, amounts=amounts, **texts)
+    except ValidationError as error:
+        fault = error.errors(include_url=False, include_context=False)[0]
+        raise Refused(
+            f"{field}, {column}{fault['loc'][0]}",
+            fault.get("input"),
+            fault["msg"].removeprefix("Value error, "),
+        ) from None
     return checked_certificate(certificate, field)
 
 
@@ -151,10 +154,7 @@ def _from_json(text: str) -> ReadFile:
             for key in heat
             if key not in ("heat", "alloy", "note", "composition", "unit")
         ]
-        said = {
-            key: plain_text(str(heat.get(key, "")).strip(), f"{field}, {key}")
-            for key in ("heat", "alloy", "note")
-        }
+        said = {key: str(heat.get(key, "")).strip() for key in ("heat", "alloy", "note")}
         certificates.append(_certificate(said, amounts, field))
     return ReadFile(certificates=certificates, left_out=unknown)
 

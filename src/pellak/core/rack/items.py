@@ -12,11 +12,11 @@ from pydantic import Field, StringConstraints, TypeAdapter, ValidationError
 from pellak.core.errors import Refused
 from pellak.core.gas.content import cylinder_sizes
 from pellak.core.gas.hose import Gas
-from pellak.core.metal.certificate import plain_text
 from pellak.core.metal.rod import rods
 from pellak.core.reading.quantity import read_number, read_quantity
 from pellak.core.reading.units import QuantityKind
 from pellak.core.tables import number_drills, rows
+from pellak.core.text import Cell
 from pellak.core.torch.candidates import ChartRow
 from pellak.core.torch.mixer import Mixer
 from pellak.core.working import Number, Record
@@ -35,8 +35,8 @@ _CHART = re.compile(
 
 
 class _Item(Record):
-    name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=40)]
-    note: Annotated[str, StringConstraints(strip_whitespace=True, max_length=200)] = ""
+    name: Cell = Field(min_length=1, max_length=40)
+    note: Cell = Field(default="", max_length=200)
 
 
 class TipItem(_Item):
@@ -53,7 +53,7 @@ class TorchItem(_Item):
 
     kind: Literal["torch"] = "torch"
     mixer: Mixer
-    connection: Annotated[str, StringConstraints(strip_whitespace=True, max_length=40)] = ""
+    connection: Cell = Field(default="", max_length=40)
 
 
 class HeadItem(_Item):
@@ -97,7 +97,7 @@ class CylinderItem(_Item):
 
     kind: Literal["cylinder"] = "cylinder"
     gas: Gas
-    size: str = Field(max_length=40)
+    size: Cell = Field(max_length=40)
     tare_kg: Number | None = Field(default=None, ge=0, le=400)
     price_per_m3: Number | None = Field(default=None, ge=0, le=10_000)
     readings: list[Reading] = Field(default_factory=list, max_length=500)
@@ -107,7 +107,7 @@ class StockItem(_Item):
     """Rods of one kind and size in stock, or flux."""
 
     kind: Literal["stock"] = "stock"
-    rod: str = Field(max_length=40)
+    rod: Cell = Field(max_length=40)
     diameter_mm: Number | None = Field(default=None, ge=0.5, le=20)
     mass_kg: Number = Field(ge=0, le=1000)
 
@@ -224,7 +224,8 @@ def _read_text(field: RackField, text: str) -> Any:
             return _quantity(text, kind, field.field)
         case "count" | "number":
             value = read_number(text)
-            return int(value) if field.read_as == "count" and value == int(value) else value
+            whole = field.read_as == "count" and value.is_integer()
+            return int(value) if whole else value
         case "choice" if field.choices == ("no", "yes"):
             return {"yes": True, "no": False}.get(text, text)
     return text
@@ -255,8 +256,6 @@ def read_item(document: Mapping[str, Any], where: str = "") -> RackItem:
                     raise Refused(where + name, refused.was_read, refused.accepted) from None
                 except (ValueError, RecursionError):
                     raise Refused(where + name, value, "a value of the form shown") from None
-            else:
-                plain_text(value, where + name)
         values[name] = value
     try:
         item = _ADAPTER.validate_python(values)

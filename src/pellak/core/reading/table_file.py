@@ -4,6 +4,7 @@ import csv
 import io
 
 from pellak.core.errors import Refused
+from pellak.core.text import unkeepable
 
 MOST_COLUMNS = 80
 
@@ -24,6 +25,8 @@ def decoded(body: bytes) -> str:
         raise Refused("file", "zero bytes", accepted)
     if not text.strip():
         raise Refused("file", "an empty file", "a CSV or JSON file")
+    if unkeepable(body):
+        raise Refused("file", "half of a sign, or a zero", accepted)
     return text.strip()
 
 
@@ -31,7 +34,8 @@ def table_lines(text: str, most_rows: int) -> list[list[str]]:
     """Return the lines of a CSV with comma, semicolon or tab between cells, header first.
 
     Raises:
-        Refused: an open quote, too many rows or columns, a row longer than the header.
+        Refused: an open quote, no cell filled, too many rows or columns, a row longer than the
+            header.
     """
     header = text.splitlines()[0]
     reader = csv.reader(io.StringIO(text), delimiter=max(";\t,", key=header.count), strict=True)
@@ -39,6 +43,8 @@ def table_lines(text: str, most_rows: int) -> list[list[str]]:
         lines = [line for line in reader if any(cell.strip() for cell in line)]
     except csv.Error as error:
         raise Refused("file", str(error), "a CSV file with its quotes closed") from None
+    if not lines:
+        raise Refused("file", "no cell with anything in it", "a CSV with a header")
     if len(lines) > most_rows + 1 or len(lines[0]) > MOST_COLUMNS:
         raise Refused(
             "file",

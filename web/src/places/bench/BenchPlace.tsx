@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { NavLink, useParams } from "react-router";
 
@@ -15,7 +15,13 @@ export function BenchPlace() {
   const units = useUnits();
   const [asking, setAsking] = useState(false);
   const away = usePutAway();
-  const { data: tickets, error, refetch } = useQuery(ticketsQuery);
+  const {
+    data: tickets,
+    error,
+    refetch,
+    hasNextPage,
+    fetchNextPage,
+  } = useInfiniteQuery(ticketsQuery);
   // With a job open its own Ctrl Z decides; on a cleared bench only this one is left.
   useKeys(
     { "Mod+z": () => away.last !== null && void away.bringBack(away.last) },
@@ -54,6 +60,13 @@ export function BenchPlace() {
               </NavLink>
             </li>
           ))}
+          {hasNextPage && (
+            <li className="shrink-0">
+              <button className="button w-full" onClick={() => void fetchNextPage()}>
+                More jobs
+              </button>
+            </li>
+          )}
         </ul>
       </nav>
       {shown ? (

@@ -16,6 +16,7 @@ interface JobHeadProps {
 const SAVE_WORDS: Record<SaveState, string> = {
   saved: "Saved",
   saving: "Saving…",
+  busy: "Not saved yet: Pellak is busy, trying again",
   away: "Not saved: the server is away, trying again",
 };
 
@@ -51,7 +52,9 @@ export function JobHead({ job, saveState, onRename, onPutAway, onUndo }: JobHead
       <div className="flex items-center gap-3 text-sm">
         <span
           role="status"
-          className={saveState === "away" ? "font-semibold text-stop" : "text-mute"}
+          className={
+            saveState === "away" || saveState === "busy" ? "font-semibold text-stop" : "text-mute"
+          }
         >
           {SAVE_WORDS[saveState]}
         </span>

@@ -5,6 +5,7 @@ import { useCallback, useRef, useState } from "react";
 import {
   answer,
   AwayError,
+  BusyError,
   type Changes,
   client,
   type OpenJob,
@@ -13,7 +14,7 @@ import {
 import { jobQuery, ticketsQuery } from "../../api/queries";
 import { useNotify } from "../../parts/Notices";
 
-export type SaveState = "saved" | "saving" | "away";
+export type SaveState = "saved" | "saving" | "busy" | "away";
 
 export interface Conflict {
   mine: Changes;
@@ -52,7 +53,7 @@ export function useJob(job: OpenJob) {
         return await send();
       } catch (error) {
         if (!(error instanceof AwayError)) throw error;
-        setSaveState("away");
+        setSaveState(error instanceof BusyError ? "busy" : "away");
         await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
       }
     }

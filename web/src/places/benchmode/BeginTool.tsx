@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
 
 import { runsQuery } from "../../api/queries";
@@ -11,7 +11,7 @@ const MOST_NAMES = 6;
 /** Who holds the torch, in which hand, and what was done to it. */
 export function BeginTool({ run, bench }: ToolProps) {
   const id = useId();
-  const { data: earlier } = useQuery(runsQuery);
+  const { data: earlier } = useInfiniteQuery(runsQuery());
   const [name, setName] = useState("");
   const who = run.log.who ?? "";
   const known = [...new Set([who, ...(earlier ?? []).map((line) => line.who)])].filter(Boolean);

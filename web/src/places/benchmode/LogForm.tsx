@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
 
 import { faultOf, type Run } from "../../api/client";
@@ -20,7 +20,7 @@ export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
   const units = useUnits();
   const id = useId();
   const { data: signs } = useQuery(signsQuery);
-  const { data: earlier } = useQuery(runsQuery);
+  const { data: earlier } = useInfiniteQuery(runsQuery());
   const [who, setWho] = useState(run.log.who ?? "");
   const [puddle, setPuddle] = useState(first(run.log.puddle_s));
   const [minutes, setMinutes] = useState(first(run.log.seam_min));

@@ -9,7 +9,8 @@ import { useUnits } from "../../shell/settings";
 export function GasSection() {
   const units = useUnits();
   const cache = useQueryClient();
-  const { data: sums } = useQuery(gasQuery);
+  const { data: gas } = useQuery(gasQuery);
+  const left = gas?.jobs_to_reckon ?? 0;
   const { data: basics } = useQuery(basicsQuery);
   const { data: schools } = useQuery(schoolsQuery);
   const setLimit = useMutation({
@@ -24,8 +25,8 @@ export function GasSection() {
     <section aria-label="Gas" className="panel p-4 lg:col-span-2">
       <h2 className="mb-2 font-narrow text-lg font-semibold">Gas</h2>
       <div className="grid gap-4 md:grid-cols-3">
-        {(sums ?? []).map((sum) => (
-          <Sum key={sum.gas} sum={sum} />
+        {(gas?.sums ?? []).map((sum) => (
+          <Sum key={sum.gas} sum={sum} left={left} />
         ))}
         <div>
           <p className="mb-1 text-sm text-mute">Acetylene pressure limit of your region</p>
@@ -49,7 +50,7 @@ export function GasSection() {
 
 const ENOUGH = { true: "enough", false: "not enough", null: "perhaps enough: weigh them" } as const;
 
-function Sum({ sum }: { sum: GasSum }) {
+function Sum({ sum, left }: { sum: GasSum; left: number }) {
   const units = useUnits();
   const name = sum.gas === "acetylene" ? "Acetylene" : "Oxygen";
   return (
@@ -63,9 +64,11 @@ function Sum({ sum }: { sum: GasSum }) {
       </p>
       <p className="text-sm text-mute">
         the seams on the bench want {units.measure(sum.wanted_m3 * 1000, "L", 2)}:{" "}
-        {sum.held_m3 == null
-          ? "read a cylinder"
-          : ENOUGH[String(sum.enough) as keyof typeof ENOUGH]}
+        {left > 0
+          ? `so far, ${left} jobs still to reckon`
+          : sum.held_m3 == null
+            ? "read a cylinder"
+            : ENOUGH[String(sum.enough) as keyof typeof ENOUGH]}
       </p>
       <p className="text-sm text-mute">
         burnt in 30 days: {units.measure(sum.used_m3 * 1000, "L", 3)} in {sum.used_runs} timed runs

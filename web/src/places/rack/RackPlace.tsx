@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
 import {
@@ -133,7 +133,7 @@ function KindSection({ form, items, onEdit }: KindSectionProps) {
 
 function TipLadder({ items }: { items: readonly OwnedItem[] }) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const { data: tickets } = useQuery(ticketsQuery);
+  const { data: tickets } = useInfiniteQuery(ticketsQuery);
   const [chosen, setChosen] = useState<string | null>(null);
   const jobId = chosen ?? tickets?.[0]?.id ?? "";
   const { data: job } = useQuery({ ...jobQuery(jobId), enabled: jobId !== "" });

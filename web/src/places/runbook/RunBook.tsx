@@ -1,26 +1,33 @@
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 
 import type { RunLine } from "../../api/client";
-import { runsQuery, signsQuery } from "../../api/queries";
+import { runsQuery, SHORTEST_SEARCH, signsQuery } from "../../api/queries";
 import { Away, Waiting } from "../../parts/States";
+import { useSettled } from "../../parts/useSettled";
 import { useUnits } from "../../shell/settings";
+import { BackupLine } from "./BackupLine";
 import { dayAndTime } from "./dates";
 
 /** Every run, planned beside actual, newest first. */
 export default function RunBook() {
   const units = useUnits();
-  const { data: lines, error, refetch } = useQuery(runsQuery);
   const { data: signs } = useQuery(signsQuery);
   const [wanted, setWanted] = useState("");
+  const settled = useSettled(wanted.trim());
+  const words = settled.length >= SHORTEST_SEARCH ? settled : "";
+  const {
+    data: lines,
+    error,
+    refetch,
+    hasNextPage,
+    isFetchingNextPage,
+    fetchNextPage,
+  } = useInfiniteQuery(runsQuery(words));
   if (error && !lines) return <Away error={error} onRetry={() => void refetch()} />;
   if (!lines) return <Waiting what="the run book" />;
   const label = (sign: string) => signs?.find((one) => one.id === sign)?.label ?? sign;
-  const words = wanted.toLowerCase();
-  const shown = lines.filter((line) =>
-    [line.job_name, line.who, ...line.seen.map(label)].join(" ").toLowerCase().includes(words),
-  );
   return (
     <div className="mx-auto w-full max-w-6xl p-4">
       <div className="mb-4 flex flex-wrap items-end justify-between gap-4">
@@ -37,15 +44,16 @@ export default function RunBook() {
           onChange={(event) => setWanted(event.target.value)}
         />
       </div>
-      {lines.length === 0 && (
+      {wanted.trim() !== "" && wanted.trim().length < SHORTEST_SEARCH && (
+        <p className="mb-3 text-sm text-mute">Three signs at least find something.</p>
+      )}
+      {lines.length === 0 && words === "" && (
         <p className="panel p-6">
           No runs yet. Take a job to the bench; when it is finished and logged it stands here.
         </p>
       )}
-      {lines.length > 0 && shown.length === 0 && (
-        <p className="panel p-6">No run names “{wanted}”.</p>
-      )}
-      {shown.length > 0 && (
+      {lines.length === 0 && words !== "" && <p className="panel p-6">No run names “{words}”.</p>}
+      {lines.length > 0 && (
         <ul className="panel divide-y divide-line">
           <li
             aria-hidden="true"
@@ -58,7 +66,7 @@ export default function RunBook() {
             <span>Seam, planned → was</span>
             <span>Seen</span>
           </li>
-          {shown.map((line) => (
+          {lines.map((line) => (
             <Line
               key={line.id}
               line={line}
@@ -68,6 +76,16 @@ export default function RunBook() {
           ))}
         </ul>
       )}
+      {hasNextPage && (
+        <button
+          className="button mt-4"
+          disabled={isFetchingNextPage}
+          onClick={() => void fetchNextPage()}
+        >
+          Show older runs
+        </button>
+      )}
+      <BackupLine />
     </div>
   );
 }

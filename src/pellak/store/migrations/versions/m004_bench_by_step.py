@@ -18,8 +18,11 @@ def upgrade() -> None:
         )
         run.create_index("ix_run_fire_watch", ["fire_watch"])
     connection = op.get_bind()
-    kept = connection.execute(sa.text("SELECT run_id, log, plan FROM run")).fetchall()
-    for run_id, log_text, plan_text in kept:
+    run_ids = connection.execute(sa.text("SELECT run_id FROM run")).scalars().all()
+    one = sa.text("SELECT log, plan FROM run WHERE run_id = :run_id")
+    for run_id in run_ids:
+        # One plan at a time: the plans of a whole book do not fit in memory.
+        log_text, plan_text = connection.execute(one, {"run_id": run_id}).one()
         log = json.loads(log_text)
         card = log.pop("card", 0)
         steps = [c["step"]["id"] for c in json.loads(plan_text)["cards"]]

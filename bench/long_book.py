@@ -1,0 +1,107 @@
+"""A book of 100 000 runs and 5 000 jobs beside one of 1 000: every list, search and page.
+
+`python -m bench.long_book`"""
+
+import random
+import statistics
+import tempfile
+import time
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+
+from bench.serving import Served
+from pellak.core.run_log import RunLog
+from pellak.shop.bench import Bench
+from pellak.shop.run_book import RunBook
+from pellak.store.database import Database
+from pellak.store.jobs import Jobs
+from pellak.store.runs import Runs
+from pellak.store.tables import JobRow, RunRow
+
+START = datetime(2020, 1, 6, 8, 0, tzinfo=UTC)
+ROUNDS = 15
+PLAN_BYTES = 8000
+
+
+def fill(folder: Path, jobs: int, runs: int) -> None:
+    """Fill a folder with so many copies of one job and one run, plans and all."""
+    database = Database(folder)
+    bench = Bench(database, lambda: START)
+    first = bench.add({"name": "Patch", "thickness_mm": 1.2, "length_mm": 640.0})
+    book = RunBook(database, lambda: START)
+    book.enter(first.id, first.plan, START, RunLog(who="Brit", seam_min=9.0, puddle_s=4.0))
+    with database.reading() as session:
+        job = Jobs(session).find(first.id)
+        run = Runs(session).find(Runs(session).newest_first(None, 1).rows[0].run_id)
+        assert job is not None
+        assert run is not None
+        job_like = {c.name: getattr(job, c.name) for c in JobRow.__table__.columns}
+        names = [c.name for c in RunRow.__table__.columns if c.name != "plan"]
+        run_like = {name: getattr(run, name) for name in names}
+        # Lists load no plan, so a short one stands in; whole ones would take an hour to write.
+        run_like["plan"] = {"stations": [], "in place of a plan": "x" * PLAN_BYTES}
+    chance = random.Random(3)
+    with database.transaction() as session:
+        for number in range(1, jobs):
+            name = f"{chance.choice(('Flue', 'Patch', 'Locker'))} {number}"
+            at = START + timedelta(minutes=number)
+            session.add(
+                JobRow(**{**job_like, "job_id": f"j{number}", "name": name, "created_at": at})
+            )
+    for batch in range(0, runs, 2000):
+        with database.transaction() as session:
+            for number in range(batch, min(batch + 2000, runs)):
+                who = chance.choice(("Brit", "Anders", "Jorun"))
+                at = START + timedelta(minutes=20 * number + 1)
+                more = {"run_id": f"r{number}", "who": who, "started_at": at}
+                row = RunRow(**{**run_like, **more})
+                words = f"{run_like['job_name']}\n{who}" + ("\nrare bird" if number == 7 else "")
+                Runs(session).add(row, words)
+    database.close()
+
+
+def times_ms(served: Served) -> dict[str, float]:
+    """Return the median of every list, search, first and last page."""
+    asked = {
+        "jobs, first page": "/api/jobs",
+        "jobs, last page": "/api/jobs?after=zzz@2029-01-01T00:00:00%2B00:00",
+        "runs, first page": "/api/runs",
+        "runs, last page": "/api/runs?before=1578300000000000",
+        "runs, common word": "/api/runs?words=brit",
+        "runs, rare word": "/api/runs?words=rare%20bird",
+        "runs, no such word": "/api/runs?words=unheard",
+        "rack, gas": "/api/rack/gas",
+        "fire watches": "/api/fire-watches",
+    }
+    for _ in range(600):
+        if served.ask("GET", "/api/rack/gas")["jobs_to_reckon"] == 0:
+            break
+    found = {}
+    for what, path in asked.items():
+        taken = []
+        for _ in range(ROUNDS):
+            start = time.perf_counter()
+            served.ask("GET", path)
+            taken.append(time.perf_counter() - start)
+        found[what] = 1000 * statistics.median(taken)
+    taken = []
+    for _ in range(ROUNDS):
+        start = time.perf_counter()
+        served.ask("POST", "/api/find", {"text": "locker"})
+        taken.append(time.perf_counter() - start)
+    found["find a job"] = 1000 * statistics.median(taken)
+    return found
+
+
+if __name__ == "__main__":
+    told = []
+    for jobs, runs in ((50, 1000), (5000, 100_000)):
+        with tempfile.TemporaryDirectory() as name:
+            folder = Path(name)
+            fill(folder, jobs, runs)
+            with Served(folder) as served:
+                told.append(times_ms(served))
+                print(f"{jobs} jobs, {runs} runs: memory {served.memory_mb():.0f} MB (limit 400)")
+    for what, small in told[0].items():
+        large = told[1][what]
+        print(f"{what:<22} {small:7.1f} ms  {large:7.1f} ms   x {large / small:.1f} (limit 3)")

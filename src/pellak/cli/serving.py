@@ -1,0 +1,108 @@
+"""Serving the application, to this machine or to the shop's own network."""
+
+import argparse
+import logging
+import os
+import socket
+from pathlib import Path
+
+from pellak.cli.records import checked, demo
+from pellak.core.errors import Refused
+from pellak.store.serving_lock import ServingLock
+
+PAGE = Path(__file__).parents[3] / "web" / "dist"
+LOOPBACK = ("127.0.0.1", "localhost", "::1")
+PASSCODES = {
+    "all": "PELLAK_PASSCODE",
+    "bench": "PELLAK_PASSCODE_BENCH",
+    "look": "PELLAK_PASSCODE_LOOK",
+}
+"""Where the passcodes are told: for everything, for working at the bench, for looking only."""
+SHORTEST_PASSCODE = 8
+ENDS_WITHIN_S = 5
+"""How long a stop waits for requests that are being answered."""
+
+
+def add_arguments(command: argparse.ArgumentParser) -> None:
+    """Add what `pellak serve` may be told."""
+    command.add_argument("--host", default="127.0.0.1")
+    command.add_argument("--port", type=int, default=8140)
+    command.add_argument("--demo", action="store_true", help="load the demo data first")
+    command.add_argument("--share", action="store_true", help="serve a network")
+    command.add_argument(
+        "--name", action="append", default=[], help="a name the network knows this machine by"
+    )
+    command.add_argument("--certificate", type=Path, help="a TLS certificate chain, PEM")
+    command.add_argument("--key", type=Path, help="the certificate's key, PEM")
+
+
+def _passcodes(share: bool) -> dict[str, str] | None:
+    if not share:
+        return None
+    told = {may: os.environ.get(name, "") for may, name in PASSCODES.items()}
+    if not told["all"]:
+        raise Refused("--share", None, f"a passcode in the environment, {PASSCODES['all']}")
+    for may, passcode in told.items():
+        if passcode and len(passcode) < SHORTEST_PASSCODE:
+            raise Refused(PASSCODES[may], "a short passcode", f"{SHORTEST_PASSCODE} signs at least")
+    given = {may: passcode for may, passcode in told.items() if passcode}
+    if len(set(given.values())) < len(given):
+        raise Refused("--share", "the same passcode twice", "a passcode of its own for each")
+    return given
+
+
+def serve(args: argparse.Namespace) -> None:
+    """Serve until told to stop."""
+    passcodes = _passcodes(args.share)
+    if args.host not in LOOPBACK and not args.share:
+        raise Refused("host", args.host, "127.0.0.1, or add --share to serve a network")
+    if (args.certificate is None) != (args.key is None):
+        raise Refused("--certificate", args.certificate, "--certificate and --key together")
+    for file in (args.certificate, args.key):
+        if file is not None and not file.is_file():
+            raise Refused("--certificate", str(file), "a file that exists")
+    if not (PAGE / "index.html").is_file():
+        raise Refused("page", str(PAGE), "a built front end; run `make build` first")
+    # Bound before anything is promised: a port that is taken is told, not found out by the page.
+    door = socket.socket(socket.AF_INET6 if ":" in args.host else socket.AF_INET)
+    door.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    try:
+        door.bind((args.host, args.port))
+    except (OSError, OverflowError) as error:
+        door.close()
+        raise Refused("port", args.port, f"a port that is free ({error})") from None
+    with door, ServingLock(args.data):
+        checked(args.data)
+        if args.demo:
+            demo(args)
+        _run(args, door, passcodes)
+
+
+def _run(args: argparse.Namespace, door: socket.socket, passcodes: dict[str, str] | None) -> None:
+    # Imported here so that reckoning from the shell does not wait for the server's modules.
+    import uvicorn
+
+    from pellak.api.app import create_app
+    from pellak.api.patience import PatientProtocol
+    from pellak.api.sharing import Sharing
+
+    logging.basicConfig(format="pellak: %(message)s", level=logging.WARNING)
+    secure = args.certificate is not None
+    sharing = None
+    if passcodes is not None:
+        sharing = Sharing(passcodes, names=(socket.gethostname(), *args.name), secure=secure)
+    app = create_app(args.data, page=PAGE, sharing=sharing, backups=True)
+    port = door.getsockname()[1]
+    scheme = "https" if secure else "http"
+    print(f"Pellak is at {scheme}://{args.host}:{port}/  (Ctrl C ends it)", flush=True)
+    uvicorn.Server(
+        uvicorn.Config(
+            app,
+            log_level="warning",
+            http=PatientProtocol,
+            ws="none",
+            timeout_graceful_shutdown=ENDS_WITHIN_S,
+            ssl_certfile=args.certificate,
+            ssl_keyfile=args.key,
+        )
+    ).run(sockets=[door])

@@ -1,0 +1,34 @@
+"""How often what every plan reads was changed: the rack, the shop's settings, its own heats.
+
+A plan is kept by the version of its job and this count, whoever changed the shop and from
+whichever process. Counted where rows are flushed, so that no use case can forget it."""
+
+from typing import Any
+
+from sqlalchemy import select
+from sqlalchemy.dialects.sqlite import insert
+from sqlalchemy.orm import Session
+
+from pellak.store.tables import ChangeCountRow, HeatLotRow, RackItemRow, SettingRow
+
+SHOP = "shop"
+_READ_BY_PLANS = (RackItemRow, SettingRow, HeatLotRow)
+
+
+def count_changes(session: Session, _context: Any, _instances: Any) -> None:
+    """Count a change of the shop that is about to be flushed."""
+    touched = (*session.new, *session.dirty, *session.deleted)
+    if not any(isinstance(row, _READ_BY_PLANS) for row in touched):
+        return
+    counted = insert(ChangeCountRow).values(what=SHOP, count=1)
+    session.connection().execute(
+        counted.on_conflict_do_update(
+            index_elements=[ChangeCountRow.what], set_={"count": ChangeCountRow.count + 1}
+        )
+    )
+
+
+def shop_changes(session: Session) -> int:
+    """Return how often the shop was changed so far."""
+    counted = select(ChangeCountRow.count).where(ChangeCountRow.what == SHOP)
+    return session.scalar(counted) or 0

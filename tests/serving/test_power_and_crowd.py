@@ -1,0 +1,96 @@
+"""The real server killed under writers, asked by many at once, sent half a head, told to stop."""
+
+import socket
+import subprocess
+import time
+
+import pytest
+from bench.kill_nine import WRITERS, kill_rounds
+from bench.many_clients import many_clients
+from bench.serving import PELLAK, Served
+
+from pellak.api.patience import HEAD_WITHIN_S
+
+READY = {"name": "Patch", "thickness_mm": 1.2, "length_mm": 640.0}
+
+
+def test_no_acknowledged_save_is_lost_in_twenty_kills_under_eight_writers(tmp_path):
+    report = kill_rounds(tmp_path, 20)
+    assert report.lost == []
+    assert report.rounds == 20
+    assert report.acknowledged > 5 * WRITERS
+
+
+def test_many_at_once_and_the_dearest_read_in_a_loop_fail_nobody(tmp_path):
+    told = many_clients(tmp_path, 8.0)
+    assert told.failures == []
+    assert len(told.saves) > 10
+    assert len(told.reads) > 50
+
+
+def test_a_head_half_sent_is_cut_and_everybody_else_is_served(tmp_path):
+    with Served(tmp_path) as served:
+        slow = [socket.create_connection(("127.0.0.1", served.port)) for _ in range(40)]
+        for line in slow:
+            line.sendall(b"POST /api/jobs HTTP/1.1\r\nHost: 127.0.0.1\r\nX-")
+        assert served.ask("POST", "/api/jobs", READY)["version"] == 1
+        for line in slow:
+            line.settimeout(HEAD_WITHIN_S + 20)
+            assert line.recv(100) == b""
+            line.close()
+        assert len(served.ask("GET", "/api/jobs")["tickets"]) == 1
+
+
+def test_a_connection_kept_alive_may_rest_between_requests(tmp_path):
+    with Served(tmp_path) as served, socket.create_connection(("127.0.0.1", served.port)) as line:
+        for _ in range(3):
+            line.sendall(b"GET /api/jobs HTTP/1.1\r\nHost: 127.0.0.1\r\n\r\n")
+            assert line.recv(4000).startswith(b"HTTP/1.1 200")
+            time.sleep(0.3)
+
+
+def test_bodies_given_up_on_leave_the_memory_where_it_was(tmp_path):
+    with Served(tmp_path) as served:
+        served.ask("POST", "/api/jobs", READY)
+        head = (
+            b"POST /api/metals/import HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 950000\r\n\r\n"
+        )
+
+        def give_up(times):
+            for _ in range(times):
+                with socket.create_connection(("127.0.0.1", served.port)) as line:
+                    line.sendall(head + b"x" * 900_000)
+            served.ask("GET", "/api/basics")
+
+        give_up(40)
+        before = served.memory_mb()
+        give_up(400)
+        assert served.memory_mb() < before + 40
+
+
+def test_a_folder_being_served_is_served_once_and_never_replaced(tmp_path):
+    home, backup = tmp_path / "home", tmp_path / "backup.sqlite"
+    with Served(home) as served:
+        served.ask("POST", "/api/jobs", READY)
+        subprocess.run([PELLAK, "backup", "--data", home, backup], check=True, capture_output=True)
+        for arguments in (["serve", "--port", "0"], ["restore", "--replace", backup]):
+            refused = subprocess.run(
+                [PELLAK, arguments[0], "--data", home, *arguments[1:]],
+                check=False, capture_output=True, text=True,
+            )  # fmt: skip
+            assert refused.returncode == 2
+            assert "being served" in refused.stderr
+            assert len(refused.stderr.splitlines()) == 1
+        assert len(served.ask("GET", "/api/jobs")["tickets"]) == 1
+
+
+@pytest.mark.parametrize("length", [100, 950_000])
+def test_a_stop_is_obeyed_while_a_body_never_comes(tmp_path, length):
+    with Served(tmp_path) as served:
+        line = socket.create_connection(("127.0.0.1", served.port))
+        line.sendall(
+            b"POST /api/jobs HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: %d\r\n\r\n{" % length
+        )
+        start = time.monotonic()
+    assert time.monotonic() - start < 20
+    line.close()
