@@ -1,9 +1,11 @@
 """Rounds of kill -9 under writers: `python -m bench.kill_nine 200`. No told save may be lost."""
 
+import http.client
 import random
 import sys
 import tempfile
 import threading
+import time
 from dataclasses import dataclass, field
 from pathlib import Path
 
@@ -35,7 +37,7 @@ def _write(served: Served, writer: Writer) -> None:
         changes = {"version": writer.told, "changes": {"length_mm": length}}
         try:
             saved = served.ask("PATCH", f"/api/jobs/{writer.job_id}", changes)
-        except OSError:
+        except (OSError, http.client.HTTPException):
             return
         writer.told = saved["version"]
 
@@ -55,7 +57,10 @@ def kill_rounds(folder: Path, rounds: int, seed: int = 1) -> Report:
         threads = [threading.Thread(target=_write, args=(served, w)) for w in writers]
         for thread in threads:
             thread.start()
-        threads[0].join(chance.uniform(0.1, 1.0))
+        wanted, until = before + chance.randint(1, 3 * WRITERS), time.monotonic() + 30
+        while sum(writer.told for writer in writers) < wanted and time.monotonic() < until:
+            time.sleep(0.005)
+        threads[0].join(chance.uniform(0.0, 0.1))
         served.kill()
         for thread in threads:
             thread.join()

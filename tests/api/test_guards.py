@@ -2,6 +2,7 @@
 
 import asyncio
 import json
+from concurrent.futures import ThreadPoolExecutor
 
 import pytest
 from starlette.testclient import TestClient
@@ -45,7 +46,9 @@ def sent(app, path, chunks, *, announced=None, method="POST", kind="application/
         "http_version": "1.1",
         "root_path": "",
     }
-    asyncio.run(app(scope, receive, send))
+    # In a thread of its own: a browser test may have left its loop running in this one.
+    with ThreadPoolExecutor(1) as thread:
+        thread.submit(lambda: asyncio.run(app(scope, receive, send))).result()
     return answers[0]["status"] if answers else None
 
 

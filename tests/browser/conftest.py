@@ -20,6 +20,8 @@ AXE = (ROOT / "web/node_modules/axe-core/axe.min.js").read_text(encoding="utf-8"
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
 TABLET = {"width": 820, "height": 1180}
+# A busy machine is slow, not wrong: conditions are waited for, and never for a fixed while.
+expect.set_options(timeout=20_000)
 
 
 @pytest.fixture(scope="session")
@@ -151,7 +153,7 @@ def watched(context):
 def desk(page, server, watched):
     page.set_viewport_size(DESK)
     watched(page, server)
-    page.set_default_timeout(8000)
+    page.set_default_timeout(20_000)
     page.goto(server.url)
     # Keys mean something once the page stands, not before.
     expect(page.get_by_label("Name of the job")).to_be_visible()

@@ -16,7 +16,7 @@ def place_of(page):
 
 def to_the_bench(page, server, size=DESK):
     page.set_viewport_size(size)
-    page.set_default_timeout(8000)
+    page.set_default_timeout(20_000)
     page.goto(server.url)
     page.get_by_role("button", name="Take it to the bench").click()
     expect(page.get_by_text(f"1 of {CARDS}")).to_be_visible()
@@ -74,7 +74,7 @@ def test_the_whole_bench_by_pedal_alone(page, quick_server, watched, size):
 def test_the_whole_bench_by_touch_alone(browser, quick_server, watched, size):
     context = browser.new_context(viewport=size, has_touch=True, is_mobile=True)
     page = watched(context.new_page(), quick_server)
-    page.set_default_timeout(8000)
+    page.set_default_timeout(20_000)
     page.goto(quick_server.url)
     if size == PHONE:
         page.get_by_role("link", name=re.compile("Funnel casing patch")).tap()

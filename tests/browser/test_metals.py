@@ -137,7 +137,7 @@ def test_the_iron_job_soaks_and_says_how_it_cools(desk):
 def test_the_iron_job_is_heated_at_the_bench(page, quick_server, watched):
     watched(page, quick_server)
     page.set_viewport_size(DESK)
-    page.set_default_timeout(8000)
+    page.set_default_timeout(20_000)
     page.goto(quick_server.url)
     page.get_by_role("link", name=re.compile("Bilge-pump body")).click()
     expect(page.get_by_label("Name of the job")).to_have_value("Bilge-pump body")

@@ -10,7 +10,7 @@ from tests.browser.conftest import DESK, PHONE, axe_violations, overflow_px, wal
 
 def board(page, server, name, size=DESK):
     page.set_viewport_size(size)
-    page.set_default_timeout(8000)
+    page.set_default_timeout(20_000)
     page.goto(server.url)
     page.get_by_role("link", name=re.compile(name)).click()
     expect(page.get_by_label("Name of the job")).to_have_value(name)
@@ -109,7 +109,7 @@ def test_rival_plans_are_compared_before_the_flame(page, server, watched):
 def test_tacks_are_made_one_by_one_and_the_pace_goes_along(page, quick_server, watched):
     watched(page, quick_server)
     page.set_viewport_size(DESK)
-    page.set_default_timeout(8000)
+    page.set_default_timeout(20_000)
     page.goto(quick_server.url)
     page.get_by_role("button", name="Take it to the bench").click()
     expect(page.get_by_text("1 of 31")).to_be_visible()

@@ -9,7 +9,7 @@ from pellak.core.errors import Refused
 @pytest.mark.parametrize(
     ("question", "says"),
     [
-        ("preheat 4130 at 4 mm", "205 °C"),
+        ("preheat 4130 at 5 mm", "205 °C"),
         ("preheat 4130 .25", "205 °C"),
         ("preheat sae-1010 3", "none"),
         ("preheat leaf spring 6 mm", "Seferian"),

@@ -8,7 +8,7 @@ from pellak.core.metal.alloy import FAMILY_NAMES, alloys, heat_family_of, metal_
 from pellak.core.metal.fusion import fusion_advice, fusion_cautions
 from pellak.core.metal.mind import metal_cautions
 from pellak.core.metal.page import metal_page
-from pellak.core.metal.rod import flux_for, forehand_diameter_mm, rod_schools, rods
+from pellak.core.metal.rod import flux_for, rod_schools, rods
 from pellak.core.tables import rows, thermal_rows
 
 REFUSED = {
@@ -76,8 +76,10 @@ def test_every_metal_has_its_thermal_row_and_its_page(alloy):
         assert 0 <= figure.value <= figure.scale.end
     assert bool(page.preheats) == (fusion_advice(named).level != "refuse")
     if page.preheats:
-        asked = [at.preheat_c or -300 for at in page.preheats]
+        # Thin walls go by hardness; where formulas speak, more metal never asks for less heat.
+        asked = [at.preheat_c or -300 for at in page.preheats if at.thickness_mm >= 4.5]
         assert asked == sorted(asked)
+        assert len(asked) >= 3
 
 
 @pytest.mark.parametrize(
@@ -99,15 +101,6 @@ def test_every_metal_that_is_fused_has_a_rod_and_heat_constants(alloy):
 def test_the_flux(alloy, flux):
     assert flux_for(alloys()[alloy]).startswith(flux)
     assert bool(flux_for(alloys()[alloy])) == bool(flux)
-
-
-@pytest.mark.parametrize(
-    ("rod", "thickness_mm", "diameter_mm"),
-    [("r45", 0.8, 1.6), ("r45", 1.6, 1.6), ("r45", 3, 2.4), ("r60", 5, 3.2), ("rci", 9, 4.8),
-     ("al-parent", 2, None)],
-)  # fmt: skip
-def test_the_rod_is_half_the_thickness_and_a_millimetre(rod, thickness_mm, diameter_mm):
-    assert forehand_diameter_mm(rods()[rod], thickness_mm) == diameter_mm
 
 
 @pytest.mark.parametrize(

@@ -221,9 +221,9 @@ def test_a_ring_tells_how_warm_it_is_where_it_closes():
 def test_a_groove_is_planned_in_layers():
     plan = plan_of(alloy="gi-30", joint="casting-crack", thickness_mm=12, closed="vented",
                    restraint="high")  # fmt: skip
-    assert [p.name for p in plan.filler.passes] == ["root", "fill", "fill", "cap"]
+    assert [p.name for p in plan.filler.passes] == ["root", "fill", "fill", "cover"]
     shown = {f.id: f for f in plan.stations[4].figures}
     assert shown["seam_min"].value == pytest.approx(sum(p.minutes for p in plan.filler.passes))
-    assert shown["passes"].text == "root, fill, fill, cap"
+    assert shown["passes"].text == "root, fill, fill, cover"
     assert plan.drawing.pool_mm is None
     assert plan.drawing.cold_colour != "#9AA3AB"  # it glows at 595 °C

@@ -1,6 +1,7 @@
 """Tacks: what every school promises, waits by the plate model, adapting to what is measured."""
 
 import math
+from dataclasses import replace
 from itertools import pairwise
 
 import numpy as np
@@ -12,7 +13,7 @@ from pellak.core.errors import Refused
 from pellak.core.heat.case import HeatCase, HeatCases
 from pellak.core.heat.plate import HeatingHistory
 from pellak.core.seam.playback import play_tacks
-from pellak.core.seam.tack_heat import TackHeat, field_c, waits_s
+from pellak.core.seam.tack_heat import WAITING_LOSS_W_PER_M2_K, TackHeat, field_c, waits_s
 from pellak.core.seam.tack_order import filled_in, pitch_mm, tack_order
 from pellak.core.seam.tacks import TacksGiven, reckon_tacks
 from pellak.core.tables import heat_families
@@ -142,7 +143,8 @@ def test_what_is_done_stays_and_the_rest_is_closer(length, pitch, done, closed):
 @pytest.mark.parametrize("seconds", [1, 10, 60, 600])
 def test_the_table_of_what_is_left_is_the_plate_model(distance_mm, seconds):
     heat = TackHeat.of(STEEL, 5.0)
-    cases = HeatCases.of([STEEL]).taken(np.zeros(2, dtype=int))
+    cases = replace(HeatCases.of([STEEL]), face_loss_w_per_m2_k=WAITING_LOSS_W_PER_M2_K)
+    cases = cases.taken(np.zeros(2, dtype=int))
     moments = np.array([seconds + 5.0, seconds], dtype=float)
     history = HeatingHistory.at(cases, moments, np.zeros(2))
     place = np.full((2, 1), distance_mm / 1000)

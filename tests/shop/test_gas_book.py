@@ -43,8 +43,8 @@ def test_the_bench_wants_what_its_seams_want(shop):
     figures = {f.id: f.value for s in job.plan.stations for f in s.figures}
     cylinder(shop, "A", readings=[{"at": "2026-05-30T08:00", "weight_kg": 47.0}])
     told = sums(shop)
-    assert told["acetylene"].wanted_m3 == pytest.approx(figures["seam_acetylene_l"] / 1000)
-    assert told["oxygen"].wanted_m3 == pytest.approx(1.05 * figures["seam_acetylene_l"] / 1000)
+    assert told["acetylene"].wanted_m3 == pytest.approx(figures["job_acetylene_l"] / 1000)
+    assert told["oxygen"].wanted_m3 == pytest.approx(1.05 * figures["job_acetylene_l"] / 1000)
     assert told["acetylene"].enough is True
     shop.patch(length_mm=50_000.0)
     for _ in range(12):

@@ -33,6 +33,9 @@ class PatientProtocol(H11Protocol):
         """Wait for nothing more."""
         self._waited()
         super().connection_lost(exc)
+        if self.cycle is not None:
+            # What came of a body given up on; a cycle of references would hold it for long.
+            self.cycle.body = bytearray()
 
     def _wait(self) -> None:
         self._late = self.loop.call_later(HEAD_WITHIN_S, self._cut)

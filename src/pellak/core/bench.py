@@ -18,7 +18,7 @@ from pellak.core.care.clocks import (
     started,
 )
 from pellak.core.care.leak_test import LeakTestGiven, reckon_leak_test
-from pellak.core.care.sequences import FireWatch, Start
+from pellak.core.care.sequences import Start
 from pellak.core.care.walk import (
     begun_by_leaving,
     clock_is_over,
@@ -28,6 +28,7 @@ from pellak.core.care.walk import (
     order_of,
 )
 from pellak.core.errors import Refused
+from pellak.core.facts_kept import facts_kept
 from pellak.core.gas.hose import Gas
 from pellak.core.job import refusals
 from pellak.core.plan import Plan
@@ -37,7 +38,6 @@ from pellak.core.seam.tacks import TacksValues
 from pellak.core.tacking import tacks_now
 from pellak.core.working import Record
 
-USUAL_WATCH: FireWatch = "60"
 REDONE = ("equipment", "gas")
 """Phases that are done again once a hose or a cylinder was changed."""
 GAUGES = ("contents_before_bar", "contents_after_bar", "outlet_before_bar", "outlet_after_bar")
@@ -86,16 +86,7 @@ def bench_state(plan: Plan, log: RunLog, now: Moment) -> BenchState:
 
 def fire_watch_s(plan: Plan) -> float:
     """Return how long the fire watch of a plan is, seconds; an hour where it does not say."""
-    chosen = next(
-        (
-            f.choice.chosen
-            for s in plan.stations
-            for f in s.figures
-            if f.id == "fire_watch" and f.choice
-        ),
-        USUAL_WATCH,
-    )
-    return 60.0 * float(chosen)
+    return 60.0 * (plan.facts or facts_kept(plan.stations)).fire_watch_min
 
 
 def stood_at(plan: Plan, log: RunLog, step: str, now: Moment) -> RunLog:
@@ -168,12 +159,11 @@ def _ready(log: RunLog, kind: str, now: Moment) -> None:
         raise Refused("step", "fire-watch", "the watch to have run out")
 
 
-def _purge_s(plan: Plan, gas: str) -> float:
-    lines = (w for s in plan.stations for f in s.figures if f.id == "purge" for w in f.working)
-    found = next((w.value for w in lines if w.name == f"{gas}_purge_s"), None)
-    if not isinstance(found, float | int):
-        raise Refused("clock", f"purge-{gas}", "a plan that knows its purge")
-    return float(found)
+def _purge_s(plan: Plan, clock: ClockId) -> float:
+    purge = (plan.facts or facts_kept(plan.stations)).purge
+    if purge is None:
+        raise Refused("clock", clock, "a plan that knows its purge")
+    return purge.acetylene_s if clock == "purge-acetylene" else purge.oxygen_s
 
 
 def _counts_s(plan: Plan, log: RunLog, clock: ClockId, lain_s: float) -> float | None:
@@ -183,7 +173,7 @@ def _counts_s(plan: Plan, log: RunLog, clock: ClockId, lain_s: float) -> float |
         case "leak":
             return LEAK_S[log.start]
         case "purge-acetylene" | "purge-oxygen":
-            return _purge_s(plan, clock.removeprefix("purge-"))
+            return _purge_s(plan, clock)
         case "settle":
             return SETTLE_S
         case "fire-watch":

@@ -4,7 +4,7 @@ import re
 from collections.abc import Mapping
 from typing import Annotated, Any, Literal
 
-from pydantic import Field, StringConstraints, ValidationError
+from pydantic import Field, StringConstraints, ValidationError, model_validator
 
 from pellak.core.care.sequences import FireWatch, FuelSetting, ShutDownSchool
 from pellak.core.errors import Refused
@@ -44,6 +44,7 @@ QUANTITY_FIELDS: dict[str, QuantityKind] = {
     "branch_deg": "angle",
     "included_angle_deg": "angle",
     "root_face_mm": "length",
+    "rod_diameter_mm": "length",
 }
 """Fields a person types in any unit, and what kind of quantity each is."""
 
@@ -77,7 +78,7 @@ class SeamJob(Record):
     joint: Joint = "butt"
     thickness_mm: Number | None = Field(default=None, ge=0.3, le=25)
     length_mm: Number | None = Field(default=None, ge=5, le=50_000)
-    root_gap_mm: Number = Field(default=0.0, ge=0, le=6)
+    root_gap_mm: Number | None = Field(default=None, ge=0, le=6)
     upstand_mm: Number | None = Field(default=None, ge=0.5, le=50)
     leg_mm: Number | None = Field(default=None, ge=0.5, le=50)
     overlap_mm: Number | None = Field(default=None, ge=1, le=500)
@@ -94,6 +95,8 @@ class SeamJob(Record):
     start_c: Number = Field(default=20.0, ge=-20, le=400)
     temper_c: Number | None = Field(default=None, ge=100, le=750)
     acetylene_l_per_h: Number | None = Field(default=None, ge=5, le=5000)
+    rod_diameter_mm: Number | None = Field(default=None, ge=0.5, le=12)
+    travel_mm_per_min: Number | None = Field(default=None, ge=0.5, le=5000)
     tip_label: str | None = Field(default=None, max_length=40)
     rod: str | None = Field(default=None, max_length=40)
     pace: Pace | None = None
@@ -111,6 +114,13 @@ class SeamJob(Record):
     typed: dict[
         Annotated[str, Field(max_length=40)], Annotated[str, Field(max_length=LONGEST_TYPED)]
     ] = Field(default_factory=dict, max_length=24)
+
+    @model_validator(mode="after")
+    def _gap_told(self) -> "SeamJob":
+        # Jobs kept before a gap could be untold hold nought that nobody typed.
+        if self.root_gap_mm == 0 and "root_gap_mm" not in self.typed:
+            object.__setattr__(self, "root_gap_mm", None)
+        return self
 
     @property
     def answers(self) -> dict[str, str | None]:

@@ -8,6 +8,7 @@ from pellak.core.care.cards import BenchCard
 from pellak.core.care.sequences import GUIDANCE
 from pellak.core.drawing import SeamDrawing, empty_drawing, seam_drawing
 from pellak.core.errors import Refused
+from pellak.core.facts import Facts
 from pellak.core.figure import Station, StationId
 from pellak.core.job import Job, ShopSchools, metal_of, schools_of
 from pellak.core.metal.alloy import Metals
@@ -18,12 +19,13 @@ from pellak.core.seam.filler import FillerValues
 from pellak.core.seam.groove_drawing import GrooveDrawing, groove_drawing
 from pellak.core.seam.tacks import TacksGiven, TacksValues
 from pellak.core.stations.cool import cool_station
-from pellak.core.stations.fit_up import groove_for
-from pellak.core.stations.piece import GROOVED, piece_station, seam_length
+from pellak.core.stations.facts_of import facts_of
+from pellak.core.stations.piece import piece_station, seam_length
 from pellak.core.stations.preheat import preheat_station
 from pellak.core.stations.reckoned import Reckoned, preheat_of, reckon_job
 from pellak.core.stations.safe_start import safe_cards, safe_start_station
-from pellak.core.stations.tack_and_run import SeamWork, seam_work, tack_and_run_station
+from pellak.core.stations.seam_work import seam_work
+from pellak.core.stations.tack_and_run import tack_and_run_station
 from pellak.core.stations.torch import torch_station
 from pellak.core.torch.candidates import RackTip, TipCandidate
 from pellak.core.torch.ladder import FlowLadder, flow_ladder
@@ -41,7 +43,10 @@ class TackPlan(Record):
 
 
 class Plan(Record):
-    """Stations, drawing and cards for one job under one method version."""
+    """Stations, drawing and cards for one job under one method version.
+
+    `facts` is null only in plans of runs kept before they were typed.
+    """
 
     method_version: str
     guidance: str
@@ -53,6 +58,7 @@ class Plan(Record):
     filler: FillerValues | None = None
     groove: GrooveDrawing | None = None
     drawing: SeamDrawing
+    facts: Facts | None = None
     cards: list[BenchCard]
     may_start: bool
     why_not: str
@@ -63,12 +69,6 @@ def tacks_of(plan: Plan) -> TackPlan:
     if plan.tacks is None:
         raise Refused("job", plan.job.name, "a seam with a length, that is tacked")
     return plan.tacks
-
-
-def _minutes(work: SeamWork) -> float | None:
-    """Return the flame minutes of the seam, None where they are not known."""
-    minutes = work.minutes
-    return minutes.value if minutes is not None and isinstance(minutes.value, float) else None
 
 
 def _not_planned(refused: bool, holds: str) -> tuple[str, str]:
@@ -96,15 +96,15 @@ def _drawing(job: Job, reckoned: Reckoned | None) -> SeamDrawing:
     told = {row.field: getattr(job, row.field) for row in dimension_rows(job.joint)}
     joint = joint_drawing(job.joint, job.thickness_mm, told)
     if reckoned is None:
-        return empty_drawing(job.root_gap_mm, job.thickness_mm, joint)
+        return empty_drawing(job.root_gap_mm or 0.0, job.thickness_mm, joint)
     return seam_drawing(
         reckoned.solution,
-        root_gap_mm=job.root_gap_mm,
+        root_gap_mm=reckoned.groove.root_gap_mm,
         orifice_mm=reckoned.orifice_mm,
         cone_mm=reckoned.flame.values.cone_mm,
         feather_mm=reckoned.flame.values.feather_mm,
         joint=joint,
-        in_layers=job.joint in GROOVED,
+        in_layers=reckoned.pool is not reckoned.heat,
     )
 
 
@@ -141,7 +141,7 @@ def compose_plan(
     stations = [
         piece_station(job, metal),
         preheat_station(job, shop, metal, preheat),
-        torch_station(reckoned, _minutes(work))
+        torch_station(reckoned, work)
         if reckoned and work
         else _waiting("torch", "Torch", *_not_planned(refused, "Tip, flow, flame, pressures.")),
         tack_and_run_station(reckoned, work)
@@ -156,7 +156,8 @@ def compose_plan(
     ]
     figures = {figure.id: figure for station in stations for figure in station.figures}
     family = metal.family if metal else job.family
-    cards = safe_cards(job, schools, family, figures, equipment, reckoned)
+    facts = facts_of(job, schools, preheat, reckoned, work)
+    cards = safe_cards(job, schools, family, figures, facts, equipment, reckoned)
     stations.insert(SAFE_START_PLACE, safe_start_station(job, schools, family, cards))
     why_not = _why_not(job, stations)
     return Plan(
@@ -181,8 +182,11 @@ def compose_plan(
         if work and work.tacks
         else None,
         filler=work.filler.values if work else None,
-        groove=groove_drawing(groove_for(job), work.filler.values.passes) if work else None,
+        groove=groove_drawing(reckoned.groove, work.filler.values.passes)
+        if work and reckoned
+        else None,
         drawing=_drawing(job, reckoned),
+        facts=facts,
         cards=cards,
         may_start=not why_not,
         why_not=why_not,

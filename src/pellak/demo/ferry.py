@@ -130,7 +130,7 @@ JOBS: tuple[dict[str, Any], ...] = (
         "name": "Bilge-pump body",
         "alloy": "en-gjl-200",
         "joint": "casting-crack",
-        "thickness_mm": "9",
+        "thickness_mm": "8",
         "length_mm": "85",
         "closed": "vented",
         "restraint": "high",

@@ -102,10 +102,11 @@ class GasBook:
 
 
 def _wanted(plan: Plan) -> _Wanted:
-    shown = {f.id: f.value for s in plan.stations for f in s.figures}
-    acetylene = (shown.get("seam_acetylene_l") or 0.0) / 1000
-    flow, oxygen = shown.get("acetylene_l_per_h"), shown.get("oxygen_l_per_h")
-    return _Wanted(acetylene, acetylene * (oxygen or 0.0) / (flow or 1.0))
+    facts = plan.facts
+    if facts is None or facts.gas is None:
+        return _Wanted(0.0, 0.0)
+    acetylene = facts.gas.total_l / 1000
+    return _Wanted(acetylene, acetylene * (facts.oxygen_ratio or 1.0))
 
 
 def _sum(

@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session
 from pellak.core.bench import BenchState, bench_state, put_right
 from pellak.core.care.clocks import Moment
 from pellak.core.errors import Refused
+from pellak.core.facts_kept import facts_kept
 from pellak.core.job import job_from
 from pellak.core.plan import Plan
 from pellak.core.run_log import RunLog, holds_nothing, signs, with_entries
@@ -188,7 +189,9 @@ class RunBook:
     def lines(self, before: int | None = None, words: str = "", most: int = PAGE) -> RunPage:
         """Return a page of the book, newest first, of the runs that words find."""
         with self._database.reading() as session:
-            page = Runs(session).newest_first(before, most, words.strip())
+            page = Runs(session).newest_first(
+                before, most, " ".join(words.split()).replace("\0", "")
+            )
             return RunPage(lines=[_line(row) for row in page.rows], next=page.next)
 
     def enter(self, job_id: str, plan: Plan, started_at: datetime, log: RunLog) -> None:
@@ -236,12 +239,9 @@ def get_run(session: Session, run_id: str) -> RunRow:
     return row
 
 
-def _planned(plan: Plan, figure_id: str) -> float | None:
-    figures = (figure for station in plan.stations for figure in station.figures)
-    return next((figure.value for figure in figures if figure.id == figure_id), None)
-
-
 def _new_row(job_id: str, plan: Plan, started_at: datetime, log: RunLog) -> RunRow:
+    facts = plan.facts or facts_kept(plan.stations)
+    flow, ratio = facts.acetylene_l_per_h, facts.oxygen_ratio
     return RunRow(
         run_id=uuid4().hex[:12],
         job_id=job_id,
@@ -250,10 +250,10 @@ def _new_row(job_id: str, plan: Plan, started_at: datetime, log: RunLog) -> RunR
         thickness_mm=plan.job.thickness_mm,
         method_version=plan.method_version,
         started_at=started_at,
-        planned_puddle_s=_planned(plan, "puddle_s"),
-        planned_seam_min=_planned(plan, "seam_min"),
-        acetylene_l_per_h=_planned(plan, "acetylene_l_per_h"),
-        oxygen_l_per_h=_planned(plan, "oxygen_l_per_h"),
+        planned_puddle_s=facts.puddle_s,
+        planned_seam_min=facts.seam_min,
+        acetylene_l_per_h=flow,
+        oxygen_l_per_h=None if flow is None or ratio is None else flow * ratio,
         plan=plan.model_dump(mode="json"),
         version=1,
         **log_columns(log),

@@ -200,7 +200,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Which rod, how many passes, how much of it? */
+        /** Which rod, how many passes, how much of it, how long? */
         post: operations["reckon_filler"];
         delete?: never;
         options?: never;
@@ -1723,6 +1723,65 @@ export interface components {
             glare_filter: boolean;
         };
         /**
+         * Facts
+         * @description The facts of one plan; null where the job does not say enough yet.
+         *
+         *     Fields are only ever added, with defaults: runs keep the facts of their day.
+         */
+        Facts: {
+            /** Start C */
+            start_c: number;
+            /** Preheat C */
+            preheat_c?: number | null;
+            /** Acetylene L Per H */
+            acetylene_l_per_h?: number | null;
+            /** Oxygen Ratio */
+            oxygen_ratio?: number | null;
+            /** Greatest L Per H */
+            greatest_l_per_h?: number | null;
+            /** Puddle S */
+            puddle_s?: number | null;
+            /** Tack Hold S */
+            tack_hold_s?: number | null;
+            /** Direction */
+            direction?: ("forehand" | "backhand") | null;
+            /** Rod */
+            rod?: string | null;
+            /** Passes */
+            passes?: components["schemas"]["WeldPass"][];
+            /** Seam Min */
+            seam_min?: number | null;
+            /** Job Min */
+            job_min?: number | null;
+            gas?: components["schemas"]["JobGas"] | null;
+            purge?: components["schemas"]["PurgeSeconds"] | null;
+            /**
+             * Fire Watch Min
+             * @default 60
+             */
+            fire_watch_min: number;
+            /**
+             * Cool In
+             * @default still-air
+             * @enum {string}
+             */
+            cool_in: "still-air" | "slow";
+            /**
+             * Tacked
+             * @default false
+             */
+            tacked: boolean;
+            /**
+             * Crayons
+             * @default false
+             */
+            crayons: boolean;
+            /** Shrink Mm */
+            shrink_mm?: number | null;
+            /** Turn Deg */
+            turn_deg?: number | null;
+        };
+        /**
          * FieldFault
          * @description One field at fault: what was read and what is accepted.
          */
@@ -1787,16 +1846,14 @@ export interface components {
         /**
          * FillerGiven
          * @description A seam to be filled; what is not told is what is usual for the joint and thickness.
+         *
+         *     Without `acetylene_l_per_h` the gas rule's flow, without a band that of the bore it asks for.
          */
         FillerGiven: {
-            /**
-             * Metal
-             * @default carbon-steel
-             * @enum {string}
-             */
-            metal: "carbon-steel" | "chromoly" | "stainless" | "aluminium" | "lead" | "cast-iron";
-            /** Rod */
-            rod?: string | null;
+            /** Family */
+            family?: ("carbon-steel" | "chromoly" | "stainless" | "aluminium" | "lead" | "cast-iron") | null;
+            /** Alloy */
+            alloy?: string | null;
             /** Thickness Mm */
             thickness_mm: number;
             /**
@@ -1805,8 +1862,20 @@ export interface components {
              * @enum {string}
              */
             joint: "butt" | "tipped-edge" | "outside-corner" | "tee" | "lap" | "cluster" | "pipe-butt" | "casting-crack";
-            /** Form */
-            form?: ("touching" | "gapped" | "tipped" | "v" | "double-v" | "fillet" | "corner") | null;
+            /**
+             * Start C
+             * @default 20
+             */
+            start_c: number;
+            /**
+             * Hand Factor
+             * @default 1
+             */
+            hand_factor: number;
+            /** Rod */
+            rod?: string | null;
+            /** Edge Form */
+            edge_form?: ("touching" | "gapped" | "tipped" | "v" | "double-v" | "fillet" | "corner") | null;
             /** Root Gap Mm */
             root_gap_mm?: number | null;
             /** Root Face Mm */
@@ -1823,12 +1892,25 @@ export interface components {
              * @enum {string}
              */
             direction: "forehand" | "backhand";
-            /** Root Travel Mm Per Min */
-            root_travel_mm_per_min?: number | null;
+            /** Acetylene L Per H */
+            acetylene_l_per_h?: number | null;
+            /** Orifice Mm */
+            orifice_mm?: number | null;
+            /** Tip Low L Per H */
+            tip_low_l_per_h?: number | null;
+            /** Tip High L Per H */
+            tip_high_l_per_h?: number | null;
+            /** Rod Diameter Mm */
+            rod_diameter_mm?: number | null;
+            /** Travel Mm Per Min */
+            travel_mm_per_min?: number | null;
         };
         /**
          * FillerValues
-         * @description The filler. `rod_diameter_mm` is null for strip, everything is nought without a rod.
+         * @description The filler. `rod_diameter_mm`, the fill's, is null for strip; all is nought without a rod.
+         *
+         *     Minutes, gas and travel are of the whole weld, all passes; null where the flow never melts its
+         *     root: `flow_that_would_l_per_h` then says which would.
          */
         FillerValues: {
             /** Rod */
@@ -1851,6 +1933,40 @@ export interface components {
             /** Mass G */
             mass_g: number;
             strip?: components["schemas"]["StripCut"] | null;
+            /** By Diameter */
+            by_diameter?: components["schemas"]["RodTotal"][];
+            /** Minutes */
+            minutes?: number | null;
+            /** Low Min */
+            low_min?: number | null;
+            /** High Min */
+            high_min?: number | null;
+            /** Gas L */
+            gas_l?: number | null;
+            /** Travel Mm Per Min */
+            travel_mm_per_min?: number | null;
+            /**
+             * Root Wets
+             * @default true
+             */
+            root_wets: boolean;
+            /**
+             * Back Wets
+             * @default true
+             */
+            back_wets: boolean;
+            /** Flow That Would L Per H */
+            flow_that_would_l_per_h?: number | null;
+            /**
+             * Rod Limited
+             * @default false
+             */
+            rod_limited: boolean;
+            /**
+             * Valid
+             * @default true
+             */
+            valid: boolean;
         };
         /**
          * FireWatchLine
@@ -2296,6 +2412,45 @@ export interface components {
             };
         };
         /**
+         * JobGas
+         * @description Acetylene by what it is burnt for, L, with the sum's range; what could not be counted is
+         *     said in words, and then the sum is a floor.
+         */
+        JobGas: {
+            /**
+             * Preheat L
+             * @default 0
+             */
+            preheat_l: number;
+            /**
+             * Tacks L
+             * @default 0
+             */
+            tacks_l: number;
+            /**
+             * Seam L
+             * @default 0
+             */
+            seam_l: number;
+            /**
+             * Lighting L
+             * @default 0
+             */
+            lighting_l: number;
+            /**
+             * Low L
+             * @default 0
+             */
+            low_l: number;
+            /** High L */
+            high_l?: number | null;
+            /**
+             * Not Counted
+             * @default
+             */
+            not_counted: string;
+        };
+        /**
          * JobPreview
          * @description Changes by field to look at without saving.
          */
@@ -2708,6 +2863,8 @@ export interface components {
         /**
          * Plan
          * @description Stations, drawing and cards for one job under one method version.
+         *
+         *     `facts` is null only in plans of runs kept before they were typed.
          */
         Plan: {
             /** Method Version */
@@ -2724,6 +2881,7 @@ export interface components {
             filler?: components["schemas"]["FillerValues"] | null;
             groove?: components["schemas"]["GrooveDrawing"] | null;
             drawing: components["schemas"]["SeamDrawing"];
+            facts?: components["schemas"]["Facts"] | null;
             /** Cards */
             cards: components["schemas"]["BenchCard"][];
             /** May Start */
@@ -2753,6 +2911,11 @@ export interface components {
             slow_down_to_c: number | null;
             /** Cool In */
             cool_in: string;
+            /**
+             * Slowly
+             * @default false
+             */
+            slowly: boolean;
             /** Needed */
             needed: boolean;
             /** Why */
@@ -2890,6 +3053,16 @@ export interface components {
             errors: components["schemas"]["FieldFault"][];
             /** Current */
             current?: unknown;
+        };
+        /**
+         * PurgeSeconds
+         * @description Seconds each gas is let flow before the light.
+         */
+        PurgeSeconds: {
+            /** Acetylene S */
+            acetylene_s: number;
+            /** Oxygen S */
+            oxygen_s: number;
         };
         /**
          * QuantityAnswer
@@ -3032,6 +3205,20 @@ export interface components {
             low_mm: number;
             /** High Mm */
             high_mm: number;
+        };
+        /**
+         * RodTotal
+         * @description Rods of one diameter.
+         */
+        RodTotal: {
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Rods */
+            rods: number;
+            /** Length M */
+            length_m: number;
+            /** Mass G */
+            mass_g: number;
         };
         /**
          * Run
@@ -3265,11 +3452,8 @@ export interface components {
             thickness_mm?: number | null;
             /** Length Mm */
             length_mm?: number | null;
-            /**
-             * Root Gap Mm
-             * @default 0
-             */
-            root_gap_mm: number;
+            /** Root Gap Mm */
+            root_gap_mm?: number | null;
             /** Upstand Mm */
             upstand_mm?: number | null;
             /** Leg Mm */
@@ -3305,6 +3489,10 @@ export interface components {
             temper_c?: number | null;
             /** Acetylene L Per H */
             acetylene_l_per_h?: number | null;
+            /** Rod Diameter Mm */
+            rod_diameter_mm?: number | null;
+            /** Travel Mm Per Min */
+            travel_mm_per_min?: number | null;
             /** Tip Label */
             tip_label?: string | null;
             /** Rod */
@@ -3741,6 +3929,8 @@ export interface components {
             wait_s: number | null;
             /** Starts S */
             starts_s: number | null;
+            /** Hold S */
+            hold_s?: number | null;
         };
         /**
          * TackMeasures
@@ -3861,6 +4051,8 @@ export interface components {
              * @default 60
              */
             limit_c: number;
+            /** Fused Mm2 */
+            fused_mm2?: number | null;
             /**
              * Done
              * @default 0
@@ -3908,6 +4100,11 @@ export interface components {
             gap_advice: string;
             /** Adapted */
             adapted: string;
+            /**
+             * Held Min
+             * @default 0
+             */
+            held_min: number;
         };
         /**
          * TakenIn
@@ -4167,7 +4364,9 @@ export interface components {
         };
         /**
          * WeldPass
-         * @description One pass. `travel_mm_per_min` and minutes have the spread of hands, times or over 1.4.
+         * @description One pass. Heights are measured from its own side; `side` 2 is the back of a double V.
+         *
+         *     Minutes have the spread of hands and of the rule; an open end is null.
          */
         WeldPass: {
             /** N */
@@ -4187,9 +4386,36 @@ export interface components {
             /** Low Min */
             low_min: number;
             /** High Min */
-            high_min: number;
+            high_min: number | null;
             /** How */
             how: string;
+            /**
+             * Side
+             * @default 1
+             */
+            side: number;
+            /** Rod Diameter Mm */
+            rod_diameter_mm?: number | null;
+            /**
+             * Rod G
+             * @default 0
+             */
+            rod_g: number;
+            /**
+             * Gas L
+             * @default 0
+             */
+            gas_l: number;
+            /**
+             * Rod Limited
+             * @default false
+             */
+            rod_limited: boolean;
+            /**
+             * Interpass Wait Min
+             * @default 0
+             */
+            interpass_wait_min: number;
         };
         /**
          * Working

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from pellak.core.figure import Figure
+from pellak.core.facts import Facts
 from pellak.core.gas.content import cylinder_sizes
 from pellak.core.gas.cylinders import CONTINUOUS_SHARE
 from pellak.core.rack.equipment import Equipment
@@ -25,7 +25,7 @@ def conditions_of(
     answers: Mapping[str, str | None],
     family: str,
     joint: str,
-    figures: Mapping[str, Figure],
+    facts: Facts,
     equipment: Equipment,
 ) -> frozenset[str]:
     """Return the names of the conditions a job meets.
@@ -34,16 +34,12 @@ def conditions_of(
         answers: what was answered of the piece and the place, by question.
         family: the metal's family.
         joint: the joint's id.
-        figures: the plan's figures by id; flow, preheat, crayons, tacks and cooling are read.
+        facts: what the plan knows: flow, preheat, crayons, tacks, cooling.
         equipment: the rack.
     """
-
-    def number(name: str) -> float | None:
-        return figures[name].value if name in figures else None
-
     found = {f"family:{family}", "hollow" if joint in HOLLOW_JOINTS else "sheet"}
     found |= {f"{field}:{answer}" for field, answer in answers.items() if answer}
-    flow = number("acetylene_l_per_h") or 0.0
+    flow = facts.greatest_l_per_h or facts.acetylene_l_per_h or 0.0
     if joint == "casting-crack":
         found.add("casting")
     if family in FLUORIDE_FLUX:
@@ -54,13 +50,12 @@ def conditions_of(
         found.add("heavy-draw")
     if any(equipment.lacks_arrestor(gas) for gas in ("acetylene", "oxygen")):
         found.add("no-arrestor")
-    if number("preheat_c") is not None:
+    if facts.preheat_c is not None:
         found.add("preheat")
-    if "crayons" in figures:
+    if facts.crayons:
         found.add("crayons")
-    if "tacks" in figures:
+    if facts.tacked:
         found.add("tacked")
-    cool_in = figures["cool_in"].text if "cool_in" in figures else None
-    if cool_in and "still air" not in cool_in:
+    if facts.cool_in == "slow":
         found.add("bury")
     return frozenset(found)

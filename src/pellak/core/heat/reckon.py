@@ -29,8 +29,9 @@ SOURCE = (
 )
 VALID_RANGES = (ValidRange("thickness_mm", 0.8, 6.0, "mm"),)
 MM_PER_MIN = 60_000.0
-LIFT_OFF_DIFFUSION_SHARE = 0.65
-"""The pool gains 15 % where the end of the seam is a cone radius plus 0.65 alpha/v away."""
+LIFT_OFF_RADII, LIFT_OFF_DIFFUSION_SHARE = 1.5, 1.2
+"""The pool gains 15 % where the end of the seam is 1.5 cone radii and 1.2 alpha/v away, by the
+mirror source of this same model."""
 FORMULAS = {
     "wet_s": "solve rise(0, 0, 0, seconds) = Tm - T0 + phi * L / cp",
     "puddle_s": "solve rise(0, (h + 2) / 2, 0, seconds) = Tm - T0 + phi * L / cp",
@@ -42,7 +43,7 @@ FORMULAS = {
     "t85_s": "seconds from 800 to 500 °C at y = w_pool / 2 behind a torch moving at v",
     "heat_input_kj_per_mm": "(P_cone + P_envelope) / v * 60 / 1000",
     "gas_l_per_m": "Q / 60 / v * 1000",
-    "lift_off_mm": "a_cone + 0.65 * alpha * 60 / v",
+    "lift_off_mm": "1.5 * a_cone + 1.2 * alpha * 60 / v",
 }
 MODEL_SCATTER_RATIO = {
     "through_s": 0.13,
@@ -122,7 +123,11 @@ FIGURES: dict[str, Callable[[HeatOutcome], float | None]] = {
     "gas_l_per_m": _moving(lambda case, v: case.acetylene_l_per_h / 3600 / v),
     "lift_off_mm": _moving(
         lambda case, v: (
-            1000 * (case.core_radius_m + LIFT_OFF_DIFFUSION_SHARE * case.diffusivity_m2_per_s / v)
+            1000
+            * (
+                LIFT_OFF_RADII * case.core_radius_m
+                + LIFT_OFF_DIFFUSION_SHARE * case.diffusivity_m2_per_s / v
+            )
         )
     ),
 }

@@ -18,6 +18,7 @@ FASTEST_M_PER_S = 0.5
 BEYOND_ANY_HAND_M_PER_S = 0.012
 """Some 700 mm/min: above it the time integral is taken finer."""
 PEAK_POINTS = 64
+HALF_WAY = 0.5
 COOLING_POINTS = 200
 PROFILE_Y_M = np.concatenate([[0.0], np.geomspace(2e-4, 0.2, 96)])
 COOLING_FROM_C = 800.0
@@ -49,13 +50,27 @@ def _peak(x_m: Floats, rise_k: Floats) -> Floats:
     return peak
 
 
-def full_travel_m_per_s(cases: HeatCases, nodes: int = USUAL_NODES) -> Floats:
+def half_way_travel_m_per_s(cases: HeatCases) -> Floats:
+    """Return the planned speed at which half the wall is wet, 0 where it never is.
+
+    What a fillet needs: its corner melted, the back of the plate left alone.
+    """
+    full = full_travel_m_per_s(cases, depth=HALF_WAY)
+    if full.max(initial=0.0) > BEYOND_ANY_HAND_M_PER_S:
+        full = full_travel_m_per_s(cases, FINE_NODES, depth=HALF_WAY)
+    return TRAVEL_SHARE * full
+
+
+def full_travel_m_per_s(
+    cases: HeatCases, nodes: int = USUAL_NODES, depth: float = FAR_FACE
+) -> Floats:
     """Return the greatest speed that still wets the back of the sheet; 0 where none does.
 
-    A sheet that would be wetted at any speed looked at gives the fastest of them.
+    A sheet that would be wetted at any speed looked at gives the fastest of them. `depth` (z/h)
+    looks at another level than the back.
     """
     history = HeatingHistory.at(
-        cases, np.full(len(cases), SETTLED_S), np.full(len(cases), FAR_FACE), nodes
+        cases, np.full(len(cases), SETTLED_S), np.full(len(cases), depth), nodes
     )
 
     def share(ln_speed: Floats) -> Floats:

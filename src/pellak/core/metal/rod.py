@@ -10,6 +10,9 @@ from pellak.core.working import School
 NO_ROD = "none"
 SOURCE = "forehand rod rule: half the thickness plus 1 mm, long-published gas-welding practice"
 LEAST_DIAMETER_MM = 1.6
+STRIP_UP_TO_MM = 3.0
+"""Thicker sheet makes strip too heavy to melt in: a rod is bought or cast."""
+LEAD_STRIP = "pb-parent"
 FORMULA = "nearest size to max(1.6, t / 2 + 1)"
 
 
@@ -43,8 +46,22 @@ def rods() -> dict[str, Rod]:
     }
 
 
-def rod_schools(metal: Metal) -> list[School]:
-    """Return the rods fit for a metal, the usual one first: as its alloy, its kind, its family."""
+def strip_too_thick(rod: Rod, thickness_mm: float) -> bool:
+    """Return whether a rod is strip of a parent sheet too thick to be melted in. Lead's is not."""
+    return not rod.diameters_mm and rod.id != LEAD_STRIP and thickness_mm > STRIP_UP_TO_MM
+
+
+def rod_schools(metal: Metal, thickness_mm: float = 0.0) -> list[School]:
+    """Return the rods fit for a metal, the usual one first: as its alloy, its kind, its family.
+
+    Strip of the parent sheet is left out where the sheet is too thick for it, if there is another.
+    """
+    found = _rod_schools(metal)
+    thin = [s for s in found if not strip_too_thick(rods()[s.id], thickness_mm)]
+    return thin or found
+
+
+def _rod_schools(metal: Metal) -> list[School]:
     for key in (metal.advised_as, metal.thermal_id, metal.family):
         found = [row for row in rows("rod_choices.csv") if row["metal"] == key]
         if found:
@@ -64,9 +81,3 @@ def flux_for(metal: Metal) -> str:
     if metal.family == "lead":
         return ""
     return next((rods()[school.id].flux for school in rod_schools(metal)), "")
-
-
-def forehand_diameter_mm(rod: Rod, thickness_mm: float) -> float | None:
-    """Return the stocked diameter nearest t/2 + 1 mm; None for strip, which is cut to suit."""
-    wanted = max(LEAST_DIAMETER_MM, thickness_mm / 2 + 1)
-    return min(rod.diameters_mm, key=lambda d: abs(d - wanted), default=None)

@@ -2,6 +2,7 @@
 
 from pellak.core.metal.alloy import HARDENABLE
 from pellak.core.metal.carbon_equivalent import carbon_equivalent_iiw
+from pellak.core.metal.hardness import COLD_CRACKING_HV
 from pellak.core.preheat.case import SHEET_BELOW_MM, MethodAnswer, PreheatCase
 from pellak.core.preheat.iron_heat import iron_row
 from pellak.core.working import Record
@@ -29,6 +30,7 @@ class PostHeat(Record):
     cooling_max_c_per_h: float | None
     slow_down_to_c: float | None
     cool_in: str
+    slowly: bool = False
     needed: bool
     why: str
     source: str
@@ -64,19 +66,26 @@ def _iron(case: PreheatCase, method: MethodAnswer) -> PostHeat:
         cooling_max_c_per_h=number("cooling_max_c_per_h"),
         slow_down_to_c=number("cool_to_c"),
         cool_in=row["cool_in"],
+        slowly=True,
         needed=True,
         why="evens the casting out, lets the iron turn grey and the stress go",
         source=row["source"],
     )
 
 
-def post_heat(case: PreheatCase, method: MethodAnswer, temper_c: float | None) -> PostHeat:
+def post_heat(
+    case: PreheatCase,
+    method: MethodAnswer,
+    temper_c: float | None,
+    cold_hv: float | None = None,
+) -> PostHeat:
     """Return what is owed after the seam.
 
     Args:
         case: the piece.
         method: the preheat method chosen; a casting's cooling goes with its preheat.
         temper_c: the temperature a quenched-and-tempered part was tempered at, where known.
+        cold_hv: how hard the edge of the seam comes out when started cold, where it is known.
     """
     family = case.metal.family
     if family == "cast-iron":
@@ -86,13 +95,23 @@ def post_heat(case: PreheatCase, method: MethodAnswer, temper_c: float | None) -
     if family not in HARDENABLE and case.metal.thermal_id != "stainless-martensitic":
         return _still_air("nothing is gained by heating it again")
     ce = carbon_equivalent_iiw(case.metal.composition)
-    if case.wall_mm <= SHEET_BELOW_MM or ce <= RELIEVED_ABOVE_CE:
+    hard = cold_hv is not None and cold_hv > COLD_CRACKING_HV
+    if (case.wall_mm <= SHEET_BELOW_MM and not hard) or ce <= RELIEVED_ABOVE_CE:
         return _still_air("a thin or lean steel is left as welded and cooled in still air")
     low, high = STRESS_RELIEF_C
     if temper_c is not None:
         high = min(high, temper_c - UNDER_TEMPER_C)
         low = min(low, high)
     bury = ce > BURIED_ABOVE_CE
+    if case.wall_mm <= SHEET_BELOW_MM:
+        return PostHeat(
+            target_c=(low + high) / 2, low_c=low, high_c=high, hold_min=LEAST_HOLD_MIN,
+            cooling_max_c_per_h=None, slow_down_to_c=None,
+            cool_in="still air, out of draughts; never quenched", needed=True,
+            why="this thin edge hardens: relieve a cluster, temper other parts; left as welded it "
+            "will stay hard and is not for loaded parts",
+            source=SOURCE,
+        )  # fmt: skip
     return PostHeat(
         target_c=(low + high) / 2,
         low_c=low,
@@ -103,6 +122,7 @@ def post_heat(case: PreheatCase, method: MethodAnswer, temper_c: float | None) -
         cool_in="under a blanket or in dry lime, then still air"
         if bury
         else "still air, out of draughts; never quenched",
+        slowly=bury,
         needed=bury,
         why="tempers the hard edge and takes the stress out; owed to machined parts, parts under "
         "a code, and every steel that hardens this readily",

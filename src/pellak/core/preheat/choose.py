@@ -2,16 +2,28 @@
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
+from pellak.core.heat.gas_rule import ROOM_C
 from pellak.core.metal.alloy import HARDENABLE
-from pellak.core.preheat.case import METHOD_LABELS, Method, MethodAnswer, PreheatCase
+from pellak.core.metal.hardness import COLD_CRACKING_HV
+from pellak.core.preheat.case import (
+    METHOD_LABELS,
+    SHEET_BELOW_MM,
+    Method,
+    MethodAnswer,
+    PreheatCase,
+)
 from pellak.core.preheat.cooling_time import CoolingPoint, cooling_time
 from pellak.core.preheat.en1011 import en1011_b, en1011_b_edge
 from pellak.core.preheat.practice import practice, sheet
 from pellak.core.preheat.seferian import seferian
-from pellak.core.preheat.shop_bands import shop_bands
+from pellak.core.preheat.shop_bands import (
+    OWN_BAND_FROM_MM,
+    band_without_thickness_c,
+    shop_bands,
+)
 from pellak.core.preheat.soak import soak
 from pellak.core.preheat.warm_and_bury import warm_and_bury
 from pellak.core.preheat.warm_through import warm_through
@@ -39,6 +51,9 @@ FORMULAS: frozenset[Method] = frozenset({"shop", "seferian", "en1011-b", "en1011
 NOT_RAISED: frozenset[Method] = frozenset({"none", "practice", "soak", "zone", "warm-and-bury"})
 """Methods that restraint does not add to: they say their own whole heat."""
 ROUNDED_TO_C = 5.0
+EASES_OVER_HV, EASES_OVER_MM = 20.0, 1.0
+MOST_THIN_C = 370.0
+"""Hotter than the highest shop band no thin wall is started: it would sag before it softened."""
 
 
 @dataclass(frozen=True)
@@ -70,11 +85,17 @@ def every_method(case: PreheatCase, curve: Sequence[CoolingPoint]) -> list[Metho
     ]
 
 
-def choose(case: PreheatCase, answers: Sequence[MethodAnswer], school: PreheatSchool) -> Chosen:
+def choose(
+    case: PreheatCase,
+    answers: Sequence[MethodAnswer],
+    school: PreheatSchool,
+    curve: Sequence[CoolingPoint] = (),
+) -> Chosen:
     """Return the method that speaks, by the school asked for or by our own rule.
 
-    Our rule: sheet under 3 mm none; otherwise the highest valid formula; a casting that is free
-    gets a zone, one that is held the soak. A school that does not know this metal is passed over.
+    Our rule: sheet under 3 mm none while its edge stays at 350 HV or below; otherwise the highest
+    valid formula, reached by degrees between 3 and 4.5 mm; a casting that is free gets a zone, one
+    that is held the soak. A school that does not know this metal is passed over.
     """
     by_id: dict[str, MethodAnswer] = {answer.method: answer for answer in answers}
     asked = by_id.get(school)
@@ -90,11 +111,17 @@ def choose(case: PreheatCase, answers: Sequence[MethodAnswer], school: PreheatSc
     if len(answers) == 1:
         return _settled(case, answers[0], f"Usual practice: {answers[0].why}.", applies)
     if case.is_sheet:
-        return _settled(case, by_id["none"], f"None: {by_id['none'].why}.", applies)
+        thin = _thin_wall(case, by_id, curve)
+        return _settled(case, thin, thin.why, applies)
     formulas = [a for a in answers if a.method in FORMULAS and a.valid]
     highest = max(formulas, key=lambda a: a.at_least_c)
     if highest.preheat_c is None:
+        thin = _thin_wall(case, by_id, curve)
+        if thin.preheat_c is not None:
+            return _settled(case, thin, thin.why, applies)
         return _settled(case, highest, "None: no formula valid here asks for any heat.", applies)
+    if _formulas_share(case.thickness_mm) < 1.0 and highest.preheat_c > ROOM_C:
+        return _eased(case, by_id, curve, highest, highest.preheat_c, applies)
     why = (
         f"{METHOD_LABELS[highest.method]}, the highest of the formulas valid here, asks for "
         f"{highest.preheat_c:.0f} °C"
@@ -102,10 +129,71 @@ def choose(case: PreheatCase, answers: Sequence[MethodAnswer], school: PreheatSc
     return _settled(case, highest, why, applies)
 
 
+def _thin_wall(
+    case: PreheatCase, by_id: Mapping[str, MethodAnswer], curve: Sequence[CoolingPoint]
+) -> MethodAnswer:
+    """Return what a thin wall wants: none while its edge stays soft and the formulas are far off.
+
+    Chromoly tube that comes out over 350 HV is warmed through; other steel is started at the
+    temperature that brings its edge to 350 HV, no lower than the shop band of its carbon
+    equivalent without the thickness and no higher than the formulas ask. Both are come to by
+    degrees: over 20 HV, and over the last millimetre before the formulas begin.
+    """
+    none = by_id.get("none") or sheet(case)
+    cold = curve[0].haz_hv if curve else None
+    band = band_without_thickness_c(case) or ROOM_C
+    asks = [by_id[m].preheat_c for m in ("shop", "seferian") if m in by_id]
+    most = max([band, *(c for c in asks if c is not None)])
+    hard = 0.0 if cold is None else (cold - COLD_CRACKING_HV) / EASES_OVER_HV + 1
+    near = case.thickness_mm - (SHEET_BELOW_MM - EASES_OVER_MM) if band > ROOM_C else 0.0
+    share = min(1.0, max(0.0, hard, near / EASES_OVER_MM))
+    if share <= 0:
+        return replace(none, why=f"None: {none.why}")
+    answer = by_id["warm-through"]
+    if case.metal.family == "chromoly":
+        whole = answer.preheat_c or ROOM_C
+    else:
+        answer = by_id["cooling-time"]
+        whole = min(MOST_THIN_C, most, max(answer.preheat_c or band, band))
+    asked = ROOM_C + share * (whole - ROOM_C)
+    over = cold is not None and cold > COLD_CRACKING_HV
+    told = f"Cold, the edge of this thin wall comes out at {cold:.0f} HV, over 350" if over else (
+        "The edge of this wall is near to hardening"
+    )  # fmt: skip
+    why = f"{told}: start it at {asked:.0f} °C" + (
+        ", and temper or relieve it after" if over else ""
+    )
+    return replace(answer, preheat_c=asked, valid=True, why=why)
+
+
+def _eased(
+    case: PreheatCase,
+    by_id: Mapping[str, MethodAnswer],
+    curve: Sequence[CoolingPoint],
+    highest: MethodAnswer,
+    highest_c: float,
+    applies: bool,
+) -> Chosen:
+    """Return the heat between 3 and 4.5 mm: on the way from the thin wall's to the formula's."""
+    thin_c = _thin_wall(case, by_id, curve).preheat_c or ROOM_C
+    asked = thin_c + _formulas_share(case.thickness_mm) * (highest_c - thin_c)
+    why = (
+        f"{METHOD_LABELS[highest.method]} asks for {highest_c:.0f} °C from "
+        f"{OWN_BAND_FROM_MM:g} mm; so thin a wall is on the way there from {thin_c:.0f} °C"
+    )
+    return _settled(case, replace(highest, preheat_c=max(asked, thin_c)), why, applies)
+
+
+def _formulas_share(thickness_mm: float) -> float:
+    """Return how far the formulas speak already: not under 3 mm, wholly from 4.5 mm."""
+    span = OWN_BAND_FROM_MM - SHEET_BELOW_MM
+    return min(1.0, max(0.0, (thickness_mm - SHEET_BELOW_MM) / span))
+
+
 def _settled(case: PreheatCase, answer: MethodAnswer, why: str, applies: bool) -> Chosen:
     added = 0.0
-    if answer.method not in NOT_RAISED and answer.preheat_c is not None and not case.is_sheet:
-        added = RESTRAINT_C[case.restraint]
+    if answer.method not in NOT_RAISED and answer.preheat_c is not None:
+        added = RESTRAINT_C[case.restraint] * _formulas_share(case.thickness_mm)
     preheat_c = None
     if answer.preheat_c is not None and answer.allowed:
         # To the micro-degree first, so that a whole 5 is not pushed up by rounding error.

@@ -201,7 +201,7 @@ def answer_preheat(question: PreheatQuestion) -> PreheatAnswer:
     curve = _curve(question)
     case = _case(question, curve)
     answers = every_method(case, curve)
-    chosen = choose(case, answers, given.school)
+    chosen = choose(case, answers, given.school, curve)
     top = interpass_for(case, chosen, given.temper_c)
     low_c, high_c = _window(case, chosen, top)
     spread = spread_limit(case) if metal.family == "cast-iron" else None
@@ -225,7 +225,9 @@ def answer_preheat(question: PreheatQuestion) -> PreheatAnswer:
                 for a in answers
             },
             why=chosen.why,
-            post_heat=post_heat(case, chosen.answer, given.temper_c),
+            post_heat=post_heat(
+                case, chosen.answer, given.temper_c, None if cold is None else cold.haz_hv
+            ),
             check_with=None
             if low_c is None or high_c is None
             else crayons_for(low_c, high_c, metal.family),

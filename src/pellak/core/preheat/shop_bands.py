@@ -1,13 +1,18 @@
 """Shop bands: the preheat ranges on the wall, by carbon equivalent and thickness."""
 
+import numpy as np
+
+from pellak.core.heat.gas_rule import ROOM_C
 from pellak.core.metal.carbon_equivalent import carbon_equivalent_iiw
-from pellak.core.preheat.case import SHEET_BELOW_MM, MethodAnswer, PreheatCase
+from pellak.core.preheat.case import MethodAnswer, PreheatCase
 from pellak.core.tables import rows
 from pellak.core.working import Working
 
 SOURCE = "long-published shop preheat bands on the IIW carbon equivalent, after AWS D1.1 practice"
-LOW_END_UP_TO_MM = 12.0
-MIDDLE_UP_TO_MM = 25.0
+LOW_END_TO_MM, MIDDLE_AT_MM, HIGH_END_FROM_MM = 12.0, 20.0, 30.0
+"""The shop's rule names walls (to 12 mm, to 25 mm, heavier); between them the band is gone up by
+degrees, so that nothing steps."""
+ONE_BAND_LOWER_TO_MM, OWN_BAND_FROM_MM = 2.5, 4.5
 FORMULA = "band of CE at the place thickness gives it"
 
 
@@ -32,6 +37,23 @@ def _by_thickness_alone_c(thickness_mm: float) -> float | None:
     return found
 
 
+def band_share(thickness_mm: float) -> float:
+    """Return how far up its band a wall stands, 0 at the low end, 1 at the high end."""
+    anchors = (LOW_END_TO_MM, MIDDLE_AT_MM, HIGH_END_FROM_MM)
+    return float(np.interp(thickness_mm, anchors, (0.0, 0.5, 1.0)))
+
+
+def own_band_share(thickness_mm: float) -> float:
+    """Return how far a thin wall has come from the band below to its own."""
+    return float(np.interp(thickness_mm, (ONE_BAND_LOWER_TO_MM, OWN_BAND_FROM_MM), (0.0, 1.0)))
+
+
+def band_without_thickness_c(case: PreheatCase) -> float | None:
+    """Return the low end of the band of a carbon equivalent, whatever the wall, °C."""
+    ce = carbon_equivalent_iiw(case.metal.composition)
+    return max((b for b in _bands() if ce >= b[0]), key=lambda b: b[0])[1]
+
+
 def shop_bands(case: PreheatCase) -> MethodAnswer:
     """Return the shop band's preheat: low end for thin walls, high end for heavy ones.
 
@@ -42,15 +64,18 @@ def shop_bands(case: PreheatCase) -> MethodAnswer:
     bands = _bands()
     place = max(i for i, (begins, _, _) in enumerate(bands) if ce >= begins)
     thickness = case.thickness_mm
-    if thickness < SHEET_BELOW_MM:
-        place = max(0, place - 1)
     _, low, high = bands[place]
-    share = 0.0 if thickness <= LOW_END_UP_TO_MM else 0.5 if thickness <= MIDDLE_UP_TO_MM else 1.0
+    share = band_share(thickness)
     floor = _by_thickness_alone_c(thickness)
     banded = None if low is None or high is None else low + share * (high - low)
+    thin = own_band_share(thickness)
+    if banded is not None and thin < 1.0:
+        below = bands[max(0, place - 1)][1]
+        lower = ROOM_C if below is None else below
+        banded = lower + thin * (banded - lower)
     asked = [c for c in (banded, floor) if c is not None]
     preheat_c = max(asked) if asked else None
-    where = ("low end", "middle", "high end")[round(2 * share)]
+    where = "low end" if share == 0 else "high end" if share == 1 else f"{share:.0%} up"
     told = f"CE {ce:.2f}: no preheat"
     if banded is not None:
         told = f"CE {ce:.2f} is in the band {low:g} to {high:g} °C, {where} at {thickness:g} mm"

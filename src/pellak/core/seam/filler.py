@@ -1,75 +1,67 @@
 """The filler reckoner: rod, its diameter, passes, and how much of it a seam takes."""
 
-import math
-from typing import Literal
+from collections.abc import Sequence
 
 from pydantic import Field
 
 from pellak.core.errors import Refused
+from pellak.core.heat.solve import HeatGiven, PieceGiven, solve_heat
 from pellak.core.metal.alloy import PLAIN_ALLOY, metal_named
-from pellak.core.metal.rod import LEAST_DIAMETER_MM, NO_ROD, SOURCE, Rod, rod_schools, rods
-from pellak.core.seam.groove import SOURCE as AREA_SOURCE
+from pellak.core.metal.rod import NO_ROD, STRIP_UP_TO_MM, Rod, rod_schools, rods, strip_too_thick
+from pellak.core.seam.amounts import (
+    RodTotal,
+    StripCut,
+    area_workings,
+    filler_cautions,
+    pace_workings,
+    rod_amounts,
+)
 from pellak.core.seam.groove import (
+    CASTING_V_DEG,
+    ONE_POOL_UP_TO_MM,
     USUAL_ROOT_FACE_MM,
     USUAL_V_DEG,
     EdgeForm,
     Groove,
-    cap_mm,
     form_for,
+    usual_gap_mm,
+    usual_root_face_mm,
     weld_area_mm2,
 )
-from pellak.core.seam.passes import WeldPass, weld_passes
-from pellak.core.tables import Family, Joint, heat_families
-from pellak.core.working import Answer, Number, Reckoner, Record, Working, inserted
-
-LOSS_SHARE = 0.05
-STUB_MM = 60.0
-ROD_MM = 1000.0
-STRIP_PER_THICKNESS = 2.0
-"""Parent strip is sheared about twice as wide as the sheet is thick."""
-AREA_FORMULAS: dict[EdgeForm, str] = {
-    "v": "(t - f)^2 * tan(theta / 2) + g * t + 2 / 3 * w * h",
-    "double-v": "(t - f)^2 / 2 * tan(theta / 2) + g * t + 4 / 3 * w * h",
-    "fillet": "z^2 / 2 + 2 / 3 * w * h",
-    "corner": "t^2 / 2 + 2 / 3 * w * h",
-    "gapped": "g * t + 2 / 3 * w * h",
-    "touching": "g * t + 2 / 3 * w * h",
-    "tipped": "0 * t",
-}
-VOLUME_FORMULA = "1.05 * A * L / (pi / 4 * d^2) / 1000"
-RODS_FORMULA = "ceil(1000 * m / (1000 - 60))"
-MASS_FORMULA = "1.05 * A * L * rho / 1000000"
-Direction = Literal["forehand", "backhand"]
+from pellak.core.seam.pace import Direction, Pools, paced_by_hand, pools_of, weld_pace
+from pellak.core.seam.passes import FlowSpan, WeldPass, weld_passes
+from pellak.core.working import Answer, Number, Reckoner, Record
 
 
-class FillerGiven(Record):
-    """A seam to be filled; what is not told is what is usual for the joint and thickness."""
+class FillerGiven(PieceGiven):
+    """A seam to be filled; what is not told is what is usual for the joint and thickness.
 
-    metal: Family = "carbon-steel"
+    Without `acetylene_l_per_h` the gas rule's flow, without a band that of the bore it asks for.
+    """
+
     rod: str | None = Field(default=None, max_length=40)
     thickness_mm: Number = Field(ge=0.3, le=50)
-    joint: Joint = "butt"
-    form: EdgeForm | None = None
+    edge_form: EdgeForm | None = None
     root_gap_mm: Number | None = Field(default=None, ge=0, le=10)
     root_face_mm: Number | None = Field(default=None, ge=0, le=20)
     included_angle_deg: Number | None = Field(default=None, ge=20, le=120)
     leg_mm: Number | None = Field(default=None, ge=0.5, le=50)
     length_mm: Number = Field(ge=5, le=50_000)
     direction: Direction = "forehand"
-    root_travel_mm_per_min: Number | None = Field(default=None, gt=0, le=5000)
-
-
-class StripCut(Record):
-    """Parent-metal strip to shear: how wide, how much of it."""
-
-    width_mm: float
-    length_m: float
-    pieces: int
-    piece_mm: float
+    acetylene_l_per_h: Number | None = Field(default=None, ge=2, le=20_000)
+    orifice_mm: Number | None = Field(default=None, ge=0.1, le=20)
+    tip_low_l_per_h: Number | None = Field(default=None, ge=1, le=20_000)
+    tip_high_l_per_h: Number | None = Field(default=None, ge=1, le=40_000)
+    rod_diameter_mm: Number | None = Field(default=None, ge=0.5, le=12)
+    travel_mm_per_min: Number | None = Field(default=None, ge=0.5, le=5000)
 
 
 class FillerValues(Record):
-    """The filler. `rod_diameter_mm` is null for strip, everything is nought without a rod."""
+    """The filler. `rod_diameter_mm`, the fill's, is null for strip; all is nought without a rod.
+
+    Minutes, gas and travel are of the whole weld, all passes; null where the flow never melts its
+    root: `flow_that_would_l_per_h` then says which would.
+    """
 
     rod: str
     rod_diameter_mm: float | None
@@ -80,6 +72,17 @@ class FillerValues(Record):
     rod_length_m: float
     mass_g: float
     strip: StripCut | None = None
+    by_diameter: list[RodTotal] = Field(default_factory=list)
+    minutes: float | None = None
+    low_min: float | None = None
+    high_min: float | None = None
+    gas_l: float | None = None
+    travel_mm_per_min: float | None = None
+    root_wets: bool = True
+    back_wets: bool = True
+    flow_that_would_l_per_h: float | None = None
+    rod_limited: bool = False
+    valid: bool = True
 
 
 class FillerAnswer(Answer):
@@ -90,112 +93,149 @@ class FillerAnswer(Answer):
 
 def groove_of(given: FillerGiven) -> Groove:
     """Return the groove a question means, what was not told filled in with what is usual."""
-    form = given.form or form_for(given.joint, given.thickness_mm, given.root_gap_mm or 0)
+    t, casting = given.thickness_mm, given.joint == "casting-crack"
+    family = given.metal().family
+    form = given.edge_form or form_for(given.joint, t, given.root_gap_mm or 0, family)
     grooved = form in ("v", "double-v")
-    face = given.root_face_mm
+    face, gap = given.root_face_mm, given.root_gap_mm
     if face is None:
-        face = min(USUAL_ROOT_FACE_MM, given.thickness_mm / 2) if grooved else 0.0
-    if grooved and face >= given.thickness_mm:
-        raise Refused("root_face_mm", face, f"less than the thickness, {given.thickness_mm:g} mm")
+        face = 0.0
+        if grooved:
+            face = min(USUAL_ROOT_FACE_MM, 0.9 * t) if casting else usual_root_face_mm(t)
+    if grooved and (face > t or (face >= t > ONE_POOL_UP_TO_MM)):
+        raise Refused("root_face_mm", face, f"less than the thickness, {t:g} mm")
+    if gap is None:
+        gap = usual_gap_mm(t) if grooved and not casting else 0.0
     return Groove(
         form=form,
-        thickness_mm=given.thickness_mm,
-        root_gap_mm=given.root_gap_mm or 0.0,
+        thickness_mm=t,
+        root_gap_mm=gap,
         root_face_mm=face,
-        included_angle_deg=given.included_angle_deg or USUAL_V_DEG,
-        leg_mm=(given.leg_mm or given.thickness_mm) if form == "fillet" else 0.0,
+        included_angle_deg=given.included_angle_deg or (CASTING_V_DEG if casting else USUAL_V_DEG),
+        leg_mm=(given.leg_mm or t) if form == "fillet" else 0.0,
+        casting=casting,
     )
-
-
-def rod_diameter_mm(rod: Rod, thickness_mm: float, direction: Direction) -> float | None:
-    """Return the stocked diameter nearest the rule: t/2 + 1 mm forehand, t/2 backhand."""
-    more = 1.0 if direction == "forehand" else 0.0
-    wanted = max(LEAST_DIAMETER_MM, thickness_mm / 2 + more)
-    return min(rod.diameters_mm, key=lambda d: abs(d - wanted), default=None)
 
 
 def _rod(given: FillerGiven) -> Rod | None:
     if given.rod == NO_ROD:
         return None
-    name = given.rod or rod_schools(metal_named(PLAIN_ALLOY[given.metal]))[0].id
+    family = given.metal().family
+    usual = rod_schools(metal_named(given.alloy or PLAIN_ALLOY[family]), given.thickness_mm)
+    name = given.rod or usual[0].id
     if name not in rods():
         raise Refused("rod", name, "a rod id of the table, such as r45, or none")
-    return rods()[name]
+    rod = rods()[name]
+    if strip_too_thick(rod, given.thickness_mm):
+        raise Refused(
+            "rod", name, f"a rod: strip of the parent sheet serves to {STRIP_UP_TO_MM:g} mm"
+        )
+    return rod
 
 
-def reckon_filler(given: FillerGiven) -> FillerAnswer:
+def heat_given_of(given: FillerGiven) -> HeatGiven:
+    """Return the heat question a filler question means: the flow told, else the gas rule's."""
+    piece = HeatGiven(
+        family=given.family, alloy=given.alloy, thickness_mm=given.thickness_mm,
+        joint=given.joint, start_c=given.start_c, hand_factor=given.hand_factor,
+        orifice_mm=given.orifice_mm,
+        acetylene_l_per_h=given.acetylene_l_per_h or 100.0,
+    )  # fmt: skip
+    if given.acetylene_l_per_h is not None:
+        return piece
+    matched = piece.matched_case().acetylene_l_per_h
+    return piece.model_copy(update={"acetylene_l_per_h": max(2.0, matched)})
+
+
+def _span(given: FillerGiven, flow_l_per_h: float) -> FlowSpan:
+    """Return the flows the tip may be run at; without a tip, a usual bore's about the flow."""
+    low = given.tip_low_l_per_h if given.tip_low_l_per_h is not None else 0.6 * flow_l_per_h
+    high = given.tip_high_l_per_h if given.tip_high_l_per_h is not None else 1.5 * flow_l_per_h
+    return FlowSpan(min(low, high), max(low, high))
+
+
+def reckon_filler(given: FillerGiven, pools: Pools | None = None) -> FillerAnswer:
     """Return rod, passes and amounts for a seam.
+
+    Args:
+        given: the seam and the flame.
+        pools: its pool already solved, where it is.
 
     Raises Refused where the rod is not in the table or the root face is as thick as the sheet.
     """
-    rod, groove, family = _rod(given), groove_of(given), heat_families()[given.metal]
+    rod, groove, family = _rod(given), groove_of(given), given.metal()
+    heat_given = heat_given_of(given)
+    case = heat_given.case()
+    pools = pools or pools_of(solve_heat(heat_given), groove.form)
+    pace = weld_pace(pools, groove, given.direction)
+    if pace is not None and given.travel_mm_per_min is not None:
+        pace = paced_by_hand(pace, given.travel_mm_per_min)
+    passes = (
+        weld_passes(groove, case, pace, given.length_mm, _span(given, case.acetylene_l_per_h), rod,
+                    given.direction, given.rod_diameter_mm)
+        if pace is not None
+        else []
+    )  # fmt: skip
     area = weld_area_mm2(groove) if rod else 0.0
-    diameter = rod_diameter_mm(rod, given.thickness_mm, given.direction) if rod else None
-    volume_mm3 = (1 + LOSS_SHARE) * area * given.length_mm
-    strip = _strip(given.thickness_mm, volume_mm3) if rod and diameter is None and area else None
-    if diameter is not None:
-        length_m = volume_mm3 / (math.pi / 4 * diameter**2) / 1000
-    else:
-        length_m = strip.length_m if strip else 0.0
-    count = math.ceil(1000 * length_m / (ROD_MM - STUB_MM) - 1e-9)
-    mass_g = volume_mm3 * family.density_kg_per_m3 / 1e6
-    width, height = cap_mm(groove)
-    numbers = {
-        "t": groove.thickness_mm, "f": groove.root_face_mm, "g": groove.root_gap_mm,
-        "theta": math.radians(groove.included_angle_deg), "z": groove.leg_mm, "w": width,
-        "h": height, "A": area, "L": given.length_mm, "d": diameter or 0.0, "m": length_m,
-        "rho": family.density_kg_per_m3, "pi": math.pi,
-    }  # fmt: skip
-    formula = AREA_FORMULAS[groove.form] if rod else "0 * t"
-    working = [
-        Working(name="weld_area_mm2", value=area, unit="mm²", low=0.85 * area, high=1.25 * area,
-                formula=formula, inserted=inserted(formula, numbers), source=AREA_SOURCE,
-                note="theta in radians; the cap is what varies between hands"),
-        Working(name="rod_length_m", value=length_m, unit="m", low=0.85 * length_m,
-                high=1.3 * length_m, formula=VOLUME_FORMULA if diameter else "see the cut list",
-                inserted=inserted(VOLUME_FORMULA, numbers) if diameter else "—",
-                source="volume of the weld with 5 % lost; " + SOURCE),
-        Working(name="rods", value=float(count), low=float(math.ceil(0.85 * count)),
-                high=float(math.ceil(1.3 * count)), formula=RODS_FORMULA,
-                inserted=inserted(RODS_FORMULA, numbers),
-                source="rods of 1 m, a stub of 60 mm left of each"),
-        Working(name="mass_g", value=mass_g, unit="g", low=0.85 * mass_g, high=1.3 * mass_g,
-                formula=MASS_FORMULA, inserted=inserted(MASS_FORMULA, numbers),
-                source="volume of the weld times density, 5 % lost"),
-    ]  # fmt: skip
+    amounts = rod_amounts(rod, groove, family, given.length_mm, passes)
+    minutes = sum(p.minutes for p in passes) if passes else None
+    values = FillerValues(
+        rod=rod.id if rod else NO_ROD,
+        rod_diameter_mm=max((p.rod_diameter_mm for p in passes if p.rod_diameter_mm), default=None),
+        form=groove.form,
+        passes=passes,
+        weld_area_mm2=area,
+        rods=amounts.rods,
+        rod_length_m=amounts.length_m,
+        mass_g=amounts.mass_g,
+        strip=amounts.strip,
+        by_diameter=amounts.by_diameter,
+        minutes=minutes,
+        low_min=sum(p.low_min for p in passes) if passes else None,
+        high_min=_whole([p.high_min for p in passes]),
+        gas_l=sum(p.gas_l for p in passes) if passes else None,
+        travel_mm_per_min=given.length_mm / minutes if minutes else None,
+        root_wets=pace is not None,
+        back_wets=pools.expected.back_wets,
+        flow_that_would_l_per_h=None if pace is not None else flow_that_would(given),
+        rod_limited=any(p.rod_limited for p in passes),
+        valid=pace is not None and pace.valid,
+    )
     return FillerAnswer(
-        values=FillerValues(
-            rod=rod.id if rod else NO_ROD,
-            rod_diameter_mm=diameter,
-            form=groove.form,
-            passes=weld_passes(groove, family, given.length_mm, given.root_travel_mm_per_min)
-            if rod
-            else [],
-            weld_area_mm2=area,
-            rods=count,
-            rod_length_m=length_m,
-            mass_g=mass_g,
-            strip=strip,
-        ),
-        working=working,
+        values=values,
+        working=[
+            *area_workings(groove, rod is not None, amounts, given.length_mm, family),
+            *(pace_workings(pace, passes, groove, given.length_mm) if pace is not None else []),
+        ],
+        cautions=filler_cautions(passes, given.thickness_mm),
     )
 
 
-def _strip(thickness_mm: float, volume_mm3: float) -> StripCut:
-    width = STRIP_PER_THICKNESS * thickness_mm
-    length_m = volume_mm3 / (width * thickness_mm) / 1000
-    piece = 500.0
-    return StripCut(
-        width_mm=width,
-        length_m=length_m,
-        pieces=math.ceil(1000 * length_m / (piece - STUB_MM) - 1e-9),
-        piece_mm=piece,
-    )
+def _whole(parts: Sequence[float | None]) -> float | None:
+    """Return a sum, open where any part of it is open."""
+    known = [part for part in parts if part is not None]
+    return sum(known) if parts and len(known) == len(parts) else None
+
+
+def flow_that_would(given: FillerGiven) -> float | None:
+    """Return the least flow, in steps of a tenth over the gas rule's, that melts the root; None
+    where twice the rule's does not either."""
+    groove = groove_of(given)
+    asked = given.model_copy(update={"acetylene_l_per_h": None, "orifice_mm": None})
+    rule = heat_given_of(asked).acetylene_l_per_h
+    for tenths in range(5, 21):
+        flow = rule * tenths / 10
+        if given.acetylene_l_per_h is not None and flow <= given.acetylene_l_per_h:
+            continue
+        tried = heat_given_of(asked).model_copy(update={"acetylene_l_per_h": flow})
+        if weld_pace(pools_of(solve_heat(tried), groove.form), groove, given.direction):
+            return flow
+    return None
 
 
 FILLER = Reckoner(
     "filler",
-    "Which rod, how many passes, how much of it?",
+    "Which rod, how many passes, how much of it, how long?",
     FillerGiven,
     FillerAnswer,
     reckon_filler,

@@ -9,9 +9,17 @@ from pellak.core.tables import Joint
 from pellak.core.working import Number, Record
 
 EdgeForm = Literal["touching", "gapped", "tipped", "v", "double-v", "fillet", "corner"]
-SQUARE_UP_TO_MM = 3.2
+ONE_POOL_UP_TO_MM = 3.2
+"""To here one pool goes through the wall and edges are left square."""
+BEVELLED_FROM_MM = 5.0
+"""From here the usual bevel is whole; between, the edges are broken a little, the thicker the
+more, so that no figure jumps where a bevel begins."""
 USUAL_V_DEG = 70.0
+CASTING_V_DEG = 75.0
 USUAL_ROOT_FACE_MM = 1.5
+USUAL_GAP_PER_THICKNESS, MOST_USUAL_GAP_MM = 0.25, 3.0
+THICKEST_PASS_MM, THINNEST_PASS_MM, USUAL_PASS_MM = 4.0, 1.0, 3.5
+TWO_PASSES_FROM_MM = 4.0
 CAP_SHARE = 0.15
 CAP_SPAN_MM = (0.3, 2.0)
 """Height of the cap: about a seventh of the thickness; ISO 5817 level C allows 1 mm + 0.15 b."""
@@ -30,6 +38,7 @@ class Groove(Record):
     root_face_mm: Number = Field(default=0.0, ge=0, le=20)
     included_angle_deg: Number = Field(default=USUAL_V_DEG, ge=0, le=120)
     leg_mm: Number = Field(default=0.0, ge=0, le=50)
+    casting: bool = False
 
     @property
     def depth_mm(self) -> float:
@@ -48,8 +57,28 @@ class Groove(Record):
         return 2 if self.form == "double-v" else 1
 
 
-def form_for(joint: Joint, thickness_mm: float, root_gap_mm: float) -> EdgeForm:
-    """Return the edge form usual for a joint: square to 3.2 mm, a V above."""
+def bevelled_share(thickness_mm: float) -> float:
+    """Return how much of the usual bevel a thickness gets: none to 3.2 mm, all from 5 mm."""
+    share = (thickness_mm - ONE_POOL_UP_TO_MM) / (BEVELLED_FROM_MM - ONE_POOL_UP_TO_MM)
+    return min(1.0, max(0.0, share))
+
+
+def usual_root_face_mm(thickness_mm: float) -> float:
+    """Return the root face a bevel usually leaves: the whole edge at 3.2 mm, 1.5 mm from 5 mm."""
+    share = bevelled_share(thickness_mm)
+    return (1 - share) * thickness_mm + share * min(USUAL_ROOT_FACE_MM, thickness_mm)
+
+
+def usual_gap_mm(thickness_mm: float) -> float:
+    """Return the usual root gap of a butt: touching to 3.2 mm, a quarter of the wall from 5 mm."""
+    whole = min(MOST_USUAL_GAP_MM, USUAL_GAP_PER_THICKNESS * thickness_mm)
+    return bevelled_share(thickness_mm) * whole
+
+
+def form_for(
+    joint: Joint, thickness_mm: float, root_gap_mm: float, family: str = "carbon-steel"
+) -> EdgeForm:
+    """Return the edge form usual for a joint: square to 3.2 mm, a V above; lead stays square."""
     if joint in ("tee", "lap", "cluster"):
         return "fillet"
     if joint == "casting-crack":
@@ -58,9 +87,34 @@ def form_for(joint: Joint, thickness_mm: float, root_gap_mm: float) -> EdgeForm:
         return "tipped"
     if joint == "outside-corner":
         return "corner"
-    if thickness_mm > SQUARE_UP_TO_MM:
+    if thickness_mm > ONE_POOL_UP_TO_MM and family != "lead":
         return "v"
     return "gapped" if root_gap_mm > 0 else "touching"
+
+
+def usual_groove(groove: "Groove") -> "Groove":
+    """Return the groove usual for the same joint and thickness: what a weld is paced against."""
+    t = groove.thickness_mm
+    match groove.form:
+        case "fillet":
+            return groove.model_copy(update={"leg_mm": t, "root_gap_mm": 0.0})
+        case "v" | "double-v" if groove.casting:
+            face = min(USUAL_ROOT_FACE_MM, 0.9 * t)
+            return groove.model_copy(
+                update={"form": "v", "included_angle_deg": CASTING_V_DEG, "root_face_mm": face,
+                        "root_gap_mm": 0.0}
+            )  # fmt: skip
+        case "v" | "double-v":
+            return groove.model_copy(
+                update={"form": "v", "included_angle_deg": USUAL_V_DEG,
+                        "root_face_mm": usual_root_face_mm(t), "root_gap_mm": usual_gap_mm(t)}
+            )  # fmt: skip
+    return groove.model_copy(update={"root_gap_mm": 0.0})
+
+
+def bead_width_mm(thickness_mm: float) -> float:
+    """Return the width of a bead through square edges: the pool's, 3 t + 1.5 mm."""
+    return BEAD_PER_THICKNESS * thickness_mm + BEAD_MORE_MM
 
 
 def cap_mm(groove: Groove) -> tuple[float, float]:
@@ -70,14 +124,16 @@ def cap_mm(groove: Groove) -> tuple[float, float]:
     height = min(high, max(low, CAP_SHARE * t))
     match groove.form:
         case "v" | "double-v":
-            return groove.root_gap_mm + 2 * groove.depth_mm * groove.flank, height
+            # The cap covers what the pool melts beside the groove too, never less than a bead's.
+            opening = groove.root_gap_mm + 2 * groove.depth_mm * groove.flank
+            return max(opening, bead_width_mm(min(t, ONE_POOL_UP_TO_MM))), height
         case "fillet":
             return math.sqrt(2) * groove.leg_mm, FILLET_CAP_SHARE * groove.leg_mm
         case "corner":
             return math.sqrt(2) * t, FILLET_CAP_SHARE * t
         case "tipped":
             return 0.0, 0.0
-    return BEAD_PER_THICKNESS * t + BEAD_MORE_MM, height
+    return bead_width_mm(min(t, ONE_POOL_UP_TO_MM)), height
 
 
 def weld_area_mm2(groove: Groove) -> float:
@@ -115,9 +171,20 @@ def area_below_mm2(groove: Groove, height_mm: float) -> float:
     return full * share * share
 
 
-def pass_count(groove: Groove) -> int:
-    """Return the passes: one to 3.2 mm, root and cap to 6 mm, then one for each 3 mm."""
-    thick = groove.leg_mm if groove.form in ("fillet",) else groove.thickness_mm
-    if groove.form in ("touching", "gapped", "tipped", "corner") or thick <= SQUARE_UP_TO_MM:
+def filled_mm(groove: Groove) -> float:
+    """Return what is filled up from one side: the leg of a fillet, the wall, half a double V."""
+    if groove.form == "fillet":
+        return groove.leg_mm
+    return groove.thickness_mm / groove.sides
+
+
+def passes_a_side(groove: Groove) -> int:
+    """Return the passes from each side: one to 4 mm, then one for each 3.5 mm of filling.
+
+    Square and tipped edges are one: the pool goes through them, or the flame is too small.
+    """
+    if groove.form in ("touching", "gapped", "tipped"):
         return 1
-    return 2 if thick <= 6 else math.ceil(thick / 3)
+    filled = filled_mm(groove)
+    least = 2 if filled >= TWO_PASSES_FROM_MM else 1
+    return max(least, math.ceil(round(filled / USUAL_PASS_MM, 9)))

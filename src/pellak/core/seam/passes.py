@@ -1,20 +1,49 @@
-"""Passes: root, fills and cap of a groove, each with its share of metal, its flow and its pace."""
+"""Passes: root, fills and cover of a weld, each with its share of metal, its flow, rod and pace.
 
-from pellak.core.heat.gas_rule import ROOM_C, rule_flow_l_per_h
-from pellak.core.seam.groove import Groove, area_below_mm2, pass_count, weld_area_mm2
+The whole weld's minutes are one figure (see `pace`); the passes share them by the metal each lays
+and the gas each burns. One tip is used for all, and never turned down below its band."""
+
+import math
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, replace
+
+from pellak.core.heat.case import HeatCase
+from pellak.core.heat.gas_rule import ROOM_C
+from pellak.core.metal.rod import LEAST_DIAMETER_MM, Rod
+from pellak.core.seam.groove import (
+    THICKEST_PASS_MM,
+    THINNEST_PASS_MM,
+    Groove,
+    area_below_mm2,
+    cap_mm,
+    filled_mm,
+    passes_a_side,
+    weld_area_mm2,
+)
+from pellak.core.seam.pace import Direction, WeldPace
 from pellak.core.tables import HeatFamily
 from pellak.core.working import Record
 
-MORE_MM = 1.5
-"""A pass melts what it lays, or the root face, and about this much under and beside it."""
-ROD_G_PER_L = 0.9 * 1000 / 800
-"""Rod melted for each litre of acetylene when filling: 0.9 kg/h at 800 L/h, overlay practice."""
-MELT_SPREAD = 1.4
-NAMES = {"only": "one pass", "root": "root", "fill": "fill", "cap": "cap"}
+ROOT_SHARE, FILL_SHARE, COVER_SHARE = 0.9, 1.0, 1.1
+"""Of the planned flow: the root a little less, the cover a little more, a wider and wetter pool."""
+HEAT_TO_MELT_J_PER_G: Mapping[str, float] = {
+    "carbon-steel": 1270.0, "chromoly": 1270.0, "stainless": 1250.0, "aluminium": 1080.0,
+    "lead": 64.0, "cast-iron": 1200.0,
+}  # fmt: skip
+"""From 20 °C to just molten: sensible heat and latent heat, handbook enthalpies."""
+ROD_SHARE_OF_HEAT = 0.5
+LOSS_SHARE = 0.05
+ROOT_ROD_OVER_GAP_MM = 0.8
+ROOT_ROD_SPAN_MM = (1.6, 3.2)
+THICKEST_ROD_MM, THICKEST_IRON_ROD_MM = 4.0, 6.0
+NAMES = {"only": "one pass", "root": "root", "fill": "fill", "cover": "cover"}
 
 
 class WeldPass(Record):
-    """One pass. `travel_mm_per_min` and minutes have the spread of hands, times or over 1.4."""
+    """One pass. Heights are measured from its own side; `side` 2 is the back of a double V.
+
+    Minutes have the spread of hands and of the rule; an open end is null.
+    """
 
     n: int
     name: str
@@ -24,72 +53,204 @@ class WeldPass(Record):
     travel_mm_per_min: float
     minutes: float
     low_min: float
-    high_min: float
+    high_min: float | None
     how: str
+    side: int = 1
+    rod_diameter_mm: float | None = None
+    rod_g: float = 0.0
+    gas_l: float = 0.0
+    rod_limited: bool = False
+    interpass_wait_min: float = 0.0
 
 
-def height_holding(groove: Groove, area_mm2: float, top_mm: float) -> float:
-    """Return the height under which the groove holds an area, by halving; at most the top."""
+@dataclass(frozen=True)
+class FlowSpan:
+    """The flows a tip may be run at, L/h of acetylene."""
+
+    low_l_per_h: float
+    high_l_per_h: float
+
+    def held(self, flow_l_per_h: float) -> float:
+        """Return a flow held inside the span."""
+        return min(self.high_l_per_h, max(self.low_l_per_h, flow_l_per_h))
+
+
+def layer_heights_mm(groove: Groove) -> list[float]:
+    """Return the height each pass of one side adds, from the root up.
+
+    Equal metal in each, as a hand lays it, the cap counted with the cover; but no layer over 4 mm
+    and no cover under 1 mm with its cap.
+    """
+    count, top = passes_a_side(groove), filled_mm(groove)
+
+    def area(height: float) -> float:
+        return _side_area_mm2(groove, height)
+
+    _, cap_height = cap_mm(groove)
+    cap = (weld_area_mm2(groove) - area_below_mm2(groove, math.inf)) / groove.sides
+    whole, below, heights = area(top) + cap, 0.0, []
+    highest = top - max(0.0, THINNEST_PASS_MM - cap_height)
+    for n in range(count):
+        left = count - n
+        if left == 1:
+            heights.append(top - below)
+            break
+        share = area(below) + (whole - area(below)) / left
+        reached = _height_holding(area, share, top)
+        reached = min(reached, below + THICKEST_PASS_MM, highest)
+        # The layers above have to reach the top without being thicker than a layer may be.
+        reached = max(reached, top - (left - 1) * THICKEST_PASS_MM)
+        heights.append(reached - below)
+        below = reached
+    return heights
+
+
+def _side_area_mm2(groove: Groove, height_mm: float) -> float:
+    """Return the metal of one side below a height; a double V is counted from its middle out."""
+    if groove.sides == 1:
+        return area_below_mm2(groove, height_mm)
+    half_face = groove.root_face_mm / 2
+    level = 2 * height_mm if height_mm < half_face else half_face + height_mm
+    return area_below_mm2(groove, level) / groove.sides
+
+
+def _height_holding(area: Callable[[float], float], wanted_mm2: float, top_mm: float) -> float:
     low, high = 0.0, top_mm
-    for _ in range(50):
+    for _ in range(40):
         middle = (low + high) / 2
-        low, high = (low, middle) if area_below_mm2(groove, middle) >= area_mm2 else (middle, high)
+        low, high = (low, middle) if area(middle) >= wanted_mm2 else (middle, high)
     return high
 
 
-def _how(name: str, family: HeatFamily) -> str:
-    if name == "root" and family.family == "cast-iron":
-        return "walls puddled well down, the last of the root just melted through"
-    return {
-        "root": "keyhole ahead of the pool, both root faces melted; no weaving",
-        "fill": "weave to both flanks, pause there; brush between passes",
-        "cap": "wide and even over both edges, fill the crater",
-    }.get(name, "both edges wet together, rod into the pool's edge")
+def _how(name: str, groove: Groove, family: HeatFamily) -> str:
+    fillet = groove.form == "fillet"
+    if name == "only":
+        if fillet:
+            return "both walls wet into the corner, rod into the pool's upper edge"
+        return "both edges wet together, rod into the pool's edge"
+    if name == "root":
+        if fillet:
+            return "both walls wet into the corner, no weaving"
+        if family.family == "cast-iron":
+            return "walls puddled well down, the last of the root just melted through"
+        return "keyhole ahead of the pool, both root faces wet, worked from side to side"
+    if name == "fill":
+        return "weave to both flanks, pause there; brush between passes"
+    return "weave, both edges wet, wide and even; fill the crater"
+
+
+def pass_rod_mm(
+    rod: Rod, name: str, groove: Groove, family: HeatFamily, direction: Direction
+) -> float | None:
+    """Return the stocked diameter for a pass; None for strip.
+
+    Root: no thicker than the gap and 0.8 mm, 1.6 to 3.2 mm. Others: t/2 + 1 mm forehand, t/2
+    backhand, to 4 mm, in iron to 6 mm. Source: long-published gas-welding practice.
+    """
+    t = groove.leg_mm if groove.form == "fillet" else groove.thickness_mm
+    more = 1.0 if direction == "forehand" else 0.0
+    wanted = max(LEAST_DIAMETER_MM, t / 2 + more)
+    wanted = min(wanted, THICKEST_IRON_ROD_MM if family.family == "cast-iron" else THICKEST_ROD_MM)
+    if name == "root" and groove.form != "fillet":
+        low, high = ROOT_ROD_SPAN_MM
+        wanted = min(wanted, max(low, min(high, groove.root_gap_mm + ROOT_ROD_OVER_GAP_MM)))
+    thin_enough = [d for d in rod.diameters_mm if d <= max(wanted, THICKEST_ROD_MM)]
+    return min(thin_enough or rod.diameters_mm, key=lambda d: abs(d - wanted), default=None)
+
+
+def most_rod_g_per_min(case: HeatCase) -> float:
+    """Return the rod a flame can melt beside the plate: half of the heat that enters it."""
+    metal = case.family
+    enters_w = sum(case.power_w)
+    warm = (metal.melting_c - case.start_c) / (metal.melting_c - ROOM_C)
+    return ROD_SHARE_OF_HEAT * enters_w * 60 / (HEAT_TO_MELT_J_PER_G[metal.family] * warm)
+
+
+@dataclass(frozen=True)
+class _Layer:
+    side: int
+    name: str
+    area_mm2: float
+    height_mm: float
+
+
+def _layers(groove: Groove) -> list[_Layer]:
+    """Return the layers in the order they are laid: a double V's sides by turns."""
+    heights = layer_heights_mm(groove)
+    count, below, total = len(heights), 0.0, weld_area_mm2(groove)
+    side: list[_Layer] = []
+    caps = (total - area_below_mm2(groove, math.inf)) / groove.sides
+    for n, height in enumerate(heights):
+        metal = _side_area_mm2(groove, below + height) - _side_area_mm2(groove, below)
+        last = n == count - 1
+        name = "only" if count == 1 and groove.sides == 1 else (
+            "root" if n == 0 else "cover" if last else "fill"
+        )  # fmt: skip
+        side.append(_Layer(1, name, metal + (caps if last else 0.0), height))
+        below += height
+    if groove.sides == 1:
+        return side
+    return [_Layer(back, one.name, one.area_mm2, one.height_mm) for one in side for back in (1, 2)]
 
 
 def weld_passes(
     groove: Groove,
-    family: HeatFamily,
+    case: HeatCase,
+    pace: WeldPace,
     length_mm: float,
-    root_travel_mm_per_min: float | None,
-    start_c: float = ROOM_C,
+    span: FlowSpan,
+    rod: Rod | None,
+    direction: Direction,
+    own_rod_mm: float | None = None,
 ) -> list[WeldPass]:
-    """Return the passes from the root up. Their areas add up to the whole weld.
+    """Return the passes in the order they are laid. Their areas add up to the whole weld.
 
     Args:
         groove: what is filled.
-        family: the metal's constants; its gas rule gives each pass its flow.
+        case: the piece under the planned flow.
+        pace: minutes for each metre of the whole weld.
         length_mm: length of the seam.
-        root_travel_mm_per_min: how fast the root can be melted; None where only the rod limits.
-        start_c: temperature of the work; preheated, it wants less gas.
+        span: the flows the planned tip may be run at.
+        rod: what is fed in; None melts the edges together.
+        direction: forehand or backhand.
+        own_rod_mm: a diameter the person chose for all of them.
     """
-    count = pass_count(groove)
-    total = weld_area_mm2(groove)
-    top = groove.leg_mm if groove.form == "fillet" else groove.thickness_mm
-    if groove.form == "double-v":
-        top = groove.root_face_mm + groove.depth_mm
+    layers, planned = _layers(groove), case.acetylene_l_per_h
+    share = {"only": 1.0, "root": ROOT_SHARE, "fill": FILL_SHARE, "cover": COVER_SHARE}
+    flows = [span.held(planned * share[layer.name]) for layer in layers]
+    areas = [layer.area_mm2 if weld_area_mm2(groove) > 0 else 1.0 for layer in layers]
+    weights = [area / flow for area, flow in zip(areas, flows, strict=True)]
+    whole = sum(weights)
     passes = []
-    standing = 0.0
-    for n in range(1, count + 1):
-        # Each pass carries the same metal, as a hand lays it; the first layers stand the higher.
-        area = total / count
-        reached = top if n == count else height_holding(groove, n * area, top)
-        height, standing = reached - standing, reached
-        name = "only" if count == 1 else "root" if n == 1 else "cap" if n == count else "fill"
-        melts_mm = groove.root_face_mm if name == "root" else height
-        flow = rule_flow_l_per_h(
-            family=family, thickness_mm=melts_mm + MORE_MM, start_c=start_c, heat_paths=2
-        )
-        fed = flow / 60 * ROD_G_PER_L / (family.density_kg_per_m3 / 1e6)
-        by_rod = fed / area if area > 0 else None
-        paces = [v for v in (by_rod, root_travel_mm_per_min if n == 1 else None) if v]
-        travel = min(paces) if paces else 0.0
-        minutes = length_mm / travel if travel else 0.0
+    for n, (layer, flow, weight) in enumerate(zip(layers, flows, weights, strict=True), start=1):
+        share_of_time = weight / whole
+        minutes = pace.min_per_m * length_mm / 1000 * share_of_time
+        grams = 0.0
+        if rod is not None:
+            volume = (1 + LOSS_SHARE) * layer.area_mm2 * length_mm
+            grams = volume * case.family.density_kg_per_m3 / 1e6
+        least = grams / most_rod_g_per_min(replace(case, acetylene_l_per_h=flow))
+        slower = max(1.0, least / minutes)
+        high = pace.high_min_per_m
         passes.append(
             WeldPass(
-                n=n, name=NAMES[name], area_mm2=area, height_mm=height, acetylene_l_per_h=flow,
-                travel_mm_per_min=travel, minutes=minutes, low_min=minutes / MELT_SPREAD,
-                high_min=minutes * MELT_SPREAD, how=_how(name, family),
+                n=n,
+                name=NAMES[layer.name],
+                area_mm2=layer.area_mm2 if rod is not None else 0.0,
+                height_mm=layer.height_mm,
+                acetylene_l_per_h=flow,
+                travel_mm_per_min=length_mm / (minutes * slower),
+                minutes=minutes * slower,
+                low_min=pace.low_min_per_m * length_mm / 1000 * share_of_time * slower,
+                high_min=None if high is None else high * length_mm / 1000 * share_of_time * slower,
+                how=_how(layer.name, groove, case.family),
+                side=layer.side,
+                rod_diameter_mm=None
+                if rod is None
+                else own_rod_mm or pass_rod_mm(rod, layer.name, groove, case.family, direction),
+                rod_g=grams,
+                gas_l=flow * minutes * slower / 60,
+                rod_limited=slower > 1.0,
             )
-        )  # fmt: skip
+        )
     return passes

@@ -1,20 +1,45 @@
-"""How far a seam draws its edges together as it cools."""
+"""How far a seam draws its edges together as it cools, or turns them."""
 
-from pellak.core.seam.filler import FillerGiven, groove_of
-from pellak.core.seam.groove import SQUARE_UP_TO_MM, weld_area_mm2
-from pellak.core.tables import Joint
+from pellak.core.seam.groove import (
+    ONE_POOL_UP_TO_MM,
+    USUAL_GAP_PER_THICKNESS,
+    USUAL_ROOT_FACE_MM,
+    USUAL_V_DEG,
+    Groove,
+    area_below_mm2,
+    bead_width_mm,
+    bevelled_share,
+)
 
 SHRINK_FORMULA = "0.2 * A / t + 0.05 * g"
 SHRINK_SOURCE = "Spraragen and Ettinger, transverse shrinkage of arc-welded butts: an estimate here"
-SHRINK_NOTE = "A the fused area: a pool of 3 t + 1.5 mm through, above 3.2 mm what fills the groove"
-ANY_LENGTH_MM = 100.0
+SHRINK_NOTE = "A the fused area: the pool through square edges, above 3.2 mm groove and pool"
+TURN_DEG_PER_PASS = 1.0
+"""A single fillet turns its plate by about a degree for each pass: an estimate."""
+DRAWN_TOGETHER = frozenset({"touching", "gapped", "v", "double-v", "tipped", "corner"})
 
 
-def fused_area_mm2(thickness_mm: float, joint: Joint, gap_mm: float) -> float:
-    """Return the area that shrinks, mm²: the pool through square edges, the filling above."""
-    if thickness_mm <= SQUARE_UP_TO_MM:
-        return (3 * thickness_mm + 1.5) * thickness_mm
-    filled = FillerGiven(
-        thickness_mm=thickness_mm, joint=joint, root_gap_mm=gap_mm, length_mm=ANY_LENGTH_MM
-    )
-    return weld_area_mm2(groove_of(filled))
+def fused_area_mm2(groove: Groove) -> float:
+    """Return the area that shrinks, mm²: the pool through square edges; above 3.2 mm what the
+    groove holds, and beside it what the pool melts of the edges.
+
+    The width melted is the pool's at 3.2 mm less what a bevel has taken away of it already, so
+    that nothing jumps where a bevel begins.
+    """
+    t = groove.thickness_mm
+    pool = bead_width_mm(min(t, ONE_POOL_UP_TO_MM))
+    if groove.form not in ("v", "double-v"):
+        return bead_width_mm(t) * t if groove.form != "corner" else pool * t
+    whole = groove.model_copy(
+        update={"form": "v", "thickness_mm": ONE_POOL_UP_TO_MM, "root_face_mm": USUAL_ROOT_FACE_MM,
+                "root_gap_mm": USUAL_GAP_PER_THICKNESS * ONE_POOL_UP_TO_MM,
+                "included_angle_deg": USUAL_V_DEG}
+    )  # fmt: skip
+    taken = area_below_mm2(whole, ONE_POOL_UP_TO_MM) / ONE_POOL_UP_TO_MM
+    melted = pool - bevelled_share(t) * taken
+    return area_below_mm2(groove, t) + t * melted
+
+
+def shrink_mm(groove: Groove) -> float:
+    """Return how far a butt draws together, mm."""
+    return 0.2 * fused_area_mm2(groove) / groove.thickness_mm + 0.05 * groove.root_gap_mm

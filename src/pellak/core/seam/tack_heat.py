@@ -7,7 +7,7 @@ counted round both ways.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 
 import numpy as np
@@ -25,6 +25,8 @@ line, good to a thousandth."""
 FAINT_K = 0.02
 """Added before taking logarithms: heat that never arrived reads as next to nothing."""
 REPOSITION_S = 5.0
+WAITING_LOSS_W_PER_M2_K = 16.5
+"""Loss of a face about 90 °C warm: what lukewarm sheet loses while a tack is waited for."""
 LONGEST_WAIT_S = 3600.0
 WAIT_STEPS = 60
 MOST_WAITS = 120
@@ -55,13 +57,16 @@ class TackHeat:
     rising_s: Floats
 
     @classmethod
-    def of(cls, case: HeatCase, hold_s: float) -> "TackHeat":
-        """Tabulate a tack of `hold_s` seconds."""
+    def of(
+        cls, case: HeatCase, hold_s: float, face_loss_w_per_m2_k: float = WAITING_LOSS_W_PER_M2_K
+    ) -> "TackHeat":
+        """Tabulate a tack of `hold_s` seconds on a sheet that loses so much from each face."""
         places = np.geomspace(NEAREST_M, FURTHEST_M, GRID)
         after = np.geomspace(SOONEST_S, LATEST_S, GRID)
         rising_s = np.linspace(0.05, 1.0, 12) * hold_s
         seconds = np.concatenate([after + hold_s, after, rising_s])
-        cases = HeatCases.of([case]).taken(np.zeros(len(seconds), dtype=np.intp))
+        cases = replace(HeatCases.of([case]), face_loss_w_per_m2_k=face_loss_w_per_m2_k)
+        cases = cases.taken(np.zeros(len(seconds), dtype=np.intp))
         history = HeatingHistory.at(cases, seconds, np.full(len(seconds), NEAR_FACE))
         still = np.zeros(len(seconds))
         rise = history.rise_k(np.tile(places, (len(seconds), 1)), np.zeros(1), still)[:, :, 0]
@@ -110,16 +115,20 @@ def waits_s(
     *,
     closed: bool,
     all_cool_before: Sequence[int] = (),
+    holds_s: Sequence[float] = (),
 ) -> list[float]:
     """Return the wait before each tack until its own place is below `limit_c`, s.
 
     Before the tacks whose index is in `all_cool_before` every tack made so far has to be that cool
     too. The time to move and put the torch down is not part of it. An hour means an hour or more.
+    A tack held for less than the others, by `holds_s`, leaves so much less behind.
     """
     places = np.array(at_mm[:MOST_WAITS])
     images = _images_m(places, seam_mm, closed=closed)
     allowed_k = limit_c - heat.case.start_c
     steps = np.concatenate([[0.0], np.geomspace(1.0, LONGEST_WAIT_S, WAIT_STEPS)])
+    held = np.array(holds_s[:MOST_WAITS]) if holds_s else np.full(len(places), heat.hold_s)
+    left = held / heat.hold_s
     ended: list[float] = []
     found: list[float] = []
     now = 0.0
@@ -131,10 +140,11 @@ def waits_s(
             distance = np.abs(images[None, :i] - watched[:, None, None] / 1000)
             since = (arrive + steps)[:, None, None, None] - np.array(ended)[None, None, :, None]
             rise_k = heat.after_k(distance[None], since)
-            wait = _first_below(steps, rise_k.sum(axis=(2, 3)).max(axis=1), allowed_k)
+            warm_k = (rise_k.sum(axis=3) * left[:i]).sum(axis=2).max(axis=1)
+            wait = _first_below(steps, warm_k, allowed_k)
             now = arrive + wait
         found.append(wait)
-        now += heat.hold_s
+        now += held[i]
         ended.append(now)
     return found
 

@@ -9,7 +9,9 @@ from pydantic import Field
 from pellak.core.errors import Refused
 from pellak.core.heat.case import HeatCase
 from pellak.core.heat.gas_rule import ROOM_C, rule_flow_l_per_h
+from pellak.core.heat.loss import face_loss_w_per_m2_k
 from pellak.core.heat.solve import HeatGiven, solve_heat
+from pellak.core.seam.groove import Groove, form_for, usual_root_face_mm
 from pellak.core.seam.path import PathPoint, place_at
 from pellak.core.seam.shrink import SHRINK_FORMULA, SHRINK_NOTE, SHRINK_SOURCE, fused_area_mm2
 from pellak.core.seam.tack_heat import MOST_WAITS, REPOSITION_S, TackHeat, waits_s
@@ -18,10 +20,15 @@ from pellak.core.tables import Family, Joint, heat_families, joints
 from pellak.core.working import Answer, Caution, Number, Reckoner, Record, Working, inserted
 
 LIMIT_C = 60.0
+WARM_C = 120.0
+"""About how warm the next place is while it is waited for: what its loss is taken at."""
 ABOVE_START_K = 40.0
 """On preheated work the next place is never below 60 °C: it waits for this much over the start."""
 HOLD_MORE_S = 1.0
-LONGEST_HOLD_S = 30.0
+HOLD_UNKNOWN_S = 30.0
+"""A tack whose puddle never stands is planned as long as this, and the plan says so elsewhere."""
+EDGE_SHARE = 0.5
+"""At a free end half the heat turns back: the tack there stands in about half the time."""
 LEAST_FLOW_L_PER_H = 5.0
 SHORTENED = 0.6
 MOST_TACKS = 400
@@ -50,6 +57,7 @@ class TacksGiven(Record):
     start_c: Number = Field(default=ROOM_C, ge=-20, le=800)
     acetylene_l_per_h: Number | None = Field(default=None, ge=5, le=20_000)
     limit_c: Number = Field(default=LIMIT_C, ge=30, le=300)
+    fused_mm2: Number | None = Field(default=None, ge=0, le=20_000)
     done: int = Field(default=0, ge=0, le=MOST_TACKS)
     measured: list[Measured] = Field(default_factory=list, max_length=60)
 
@@ -64,6 +72,7 @@ class Tack(Record):
     y_mm: float
     wait_s: float | None
     starts_s: float | None
+    hold_s: float | None = None
 
 
 class TacksValues(Record):
@@ -81,6 +90,7 @@ class TacksValues(Record):
     shrink_mm: float
     gap_advice: str
     adapted: str
+    held_min: float = 0.0
 
 
 class TacksAnswer(Answer):
@@ -111,6 +121,11 @@ def _puddle_s(given: TacksGiven, case: HeatCase) -> float | None:
         )
     )  # fmt: skip
     return solved.expected.puddle_s
+
+
+def held_s(puddle_s: float | None) -> float:
+    """Return how long a tack in mid-sheet is held, s: until its puddle stands, and a second."""
+    return HOLD_UNKNOWN_S if puddle_s is None else puddle_s + HOLD_MORE_S
 
 
 def order_for(given: TacksGiven) -> tuple[list[Spot], str]:
@@ -181,25 +196,32 @@ def reckon_tacks(given: TacksGiven, hold_s: float | None = None) -> TacksAnswer:
     case = tack_case(given)
     if hold_s is None:
         puddle = _puddle_s(given, case)
-        hold_s = min(LONGEST_HOLD_S, (puddle or LONGEST_HOLD_S) + HOLD_MORE_S)
+        hold_s = held_s(puddle)
     spots, adapted = order_for(given)
     if given.done > len(spots):
         raise Refused("done", given.done, f"at most {len(spots)}")
     closed = given.school == "opposite"
     limit = max(given.limit_c, given.start_c + ABOVE_START_K)
+    holds = _holds_s(given, spots, hold_s)
     waits = waits_s(
-        TackHeat.of(case, hold_s),
+        TackHeat.of(case, hold_s, face_loss_w_per_m2_k((limit + WARM_C) / 2)),
         [s.at_mm for s in spots],
         given.seam_mm,
         limit,
         closed=closed,
         all_cool_before=_round_starts(spots) if given.school == "march" else (),
+        holds_s=holds,
     )
-    tacks = _timed(given, spots, waits, hold_s)
+    tacks = _timed(given, spots, waits, holds)
     last = tacks[len(waits) - 1]
     pitch = pitch_mm(given.thickness_mm, given.family)
     t = given.thickness_mm
-    fused = fused_area_mm2(t, given.joint, given.gap_mm)
+    fused = given.fused_mm2
+    if fused is None:
+        form = form_for(given.joint, t, given.gap_mm, given.family)
+        face = usual_root_face_mm(t) if form == "v" else 0.0
+        gap = Groove(form=form, thickness_mm=t, root_gap_mm=given.gap_mm, root_face_mm=face)
+        fused = fused_area_mm2(gap)
     shrink = 0.2 * fused / t + 0.05 * given.gap_mm
     numbers = {"A": fused, "t": t, "g": given.gap_mm}
     longest = max(waits)
@@ -213,7 +235,8 @@ def reckon_tacks(given: TacksGiven, hold_s: float | None = None) -> TacksAnswer:
             hold_s=hold_s,
             limit_c=limit,
             wait_s=longest,
-            minutes=((last.starts_s or 0.0) + hold_s) / 60,
+            minutes=((last.starts_s or 0.0) + (last.hold_s or hold_s)) / 60,
+            held_min=sum(holds) / 60,
             shrink_mm=shrink,
             gap_advice=_gap_advice(given, shrink),
             adapted=adapted,
@@ -258,12 +281,18 @@ def _cautions(adapted: str, count: int) -> list[Caution]:
     return cautions
 
 
+def _holds_s(given: TacksGiven, spots: Sequence[Spot], hold_s: float) -> list[float]:
+    """Return how long each tack is held: half at the free ends of an open seam."""
+    ends = () if given.school == "opposite" else (0.0, given.seam_mm)
+    return [hold_s * (EDGE_SHARE if spot.at_mm in ends else 1.0) for spot in spots]
+
+
 def _round_starts(spots: Sequence[Spot]) -> list[int]:
     return [i for i in range(1, len(spots)) if spots[i].round != spots[i - 1].round]
 
 
 def _timed(
-    given: TacksGiven, spots: Sequence[Spot], waits: Sequence[float], hold_s: float
+    given: TacksGiven, spots: Sequence[Spot], waits: Sequence[float], holds_s: Sequence[float]
 ) -> list[Tack]:
     tacks, now = [], 0.0
     for i, spot in enumerate(spots):
@@ -275,9 +304,10 @@ def _timed(
             Tack(
                 n=i + 1, at_mm=spot.at_mm, round=spot.round, x_mm=place.x_mm, y_mm=place.y_mm,
                 wait_s=waits[i] if known else None, starts_s=now if known else None,
+                hold_s=holds_s[i],
             )
         )  # fmt: skip
-        now += hold_s
+        now += holds_s[i]
     return tacks
 
 

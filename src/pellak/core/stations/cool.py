@@ -83,7 +83,7 @@ def cool_station(metal: Metal | None, preheat: PreheatAnswer | None) -> Station:
                 detail=flux,
             )
         )
-    bury = "still air" not in after.cool_in
+    bury = after.slowly
     return Station(
         id="cool-and-dress",
         name="Cool and dress",

@@ -4,33 +4,31 @@ import math
 
 from pellak.core.errors import Refused
 from pellak.core.figure import Choice, Figure, figure_of
-from pellak.core.job import Job
-from pellak.core.piece.dimensions import dimension_rows, dimension_value
-from pellak.core.seam.filler import FillerGiven, groove_of
-from pellak.core.seam.groove import SQUARE_UP_TO_MM, EdgeForm, Groove
-from pellak.core.seam.tack_order import TackSchool, pitch_mm
+from pellak.core.seam.decided import (
+    BACKHAND_FROM_MM,
+    EDGES_OFFERED,
+    RINGS,
+    direction_of,
+    tack_school_of,
+)
+from pellak.core.seam.groove import ONE_POOL_UP_TO_MM, EdgeForm, Groove, passes_a_side
+from pellak.core.seam.shrink import DRAWN_TOGETHER, TURN_DEG_PER_PASS, fused_area_mm2
 from pellak.core.seam.tacks import (
-    HOLD_MORE_S,
-    LONGEST_HOLD_S,
     MOST_TACKS,
     TacksAnswer,
     TacksGiven,
+    held_s,
     reckon_tacks,
 )
 from pellak.core.stations.piece import seam_length
 from pellak.core.stations.reckoned import Reckoned, choice_for, line
 from pellak.core.working import School, Working, inserted, short
 
-RINGS = ("cluster", "pipe-butt")
 UNTACKED = ("casting-crack",)
-LONG_IN_PITCHES = 12
-"""From here a seam closes as it cools like a long panel, and marching keeps its gap."""
-BACKHAND_FROM_MM = 5.0
 CLEAN_BACK_MM = 25.0
 BACK_STEP_FROM_MM = 400.0
 STRETCH_MM = 150.0
 """Back-step stretches of sheet, 100 to 200 mm by long practice."""
-MOST_ROOT_SHARE = 0.9
 BEVEL_FORMULA = "(t - f) * tan(theta / 2)"
 TACK_SCHOOLS = [
     School(
@@ -54,43 +52,6 @@ EDGE_FORMS: dict[EdgeForm, tuple[str, str]] = {
     "fillet": ("fillet", "into the corner, both legs alike"),
     "corner": ("open corner", "inner edges touching, filled outward"),
 }
-EDGES_OFFERED: dict[str, tuple[EdgeForm, ...]] = {
-    "butt": ("touching", "gapped", "v", "double-v"),
-    "pipe-butt": ("touching", "gapped", "v"),
-}
-"""Joints whose edges are a choice; the others make their own."""
-
-
-def groove_for(job: Job) -> Groove:
-    """Return the groove a job's dimensions make, what was not told taken as usual."""
-    assert job.thickness_mm is not None
-    told = {row.field: getattr(job, row.field) for row in dimension_rows(job.joint)}
-    sizes = {
-        row.field: dimension_value(row, told, job.thickness_mm)[0]
-        for row in dimension_rows(job.joint)
-    }
-    return groove_of(
-        FillerGiven(
-            thickness_mm=job.thickness_mm,
-            joint=job.joint,
-            form=job.edge_form if job.joint in EDGES_OFFERED else None,
-            length_mm=100.0,
-            root_gap_mm=job.root_gap_mm,
-            # A root thicker than the metal cannot be left; most of the wall is what is meant.
-            root_face_mm=None
-            if job.root_face_mm is None
-            else min(job.root_face_mm, MOST_ROOT_SHARE * job.thickness_mm),
-            included_angle_deg=sizes.get("included_angle_deg"),
-            leg_mm=sizes.get("leg_mm"),
-        )
-    )
-
-
-def direction_of(reckoned: Reckoned) -> str:
-    """Return forehand or backhand: the school chosen, else by thickness."""
-    chosen = reckoned.schools.direction
-    thick = (reckoned.job.thickness_mm or 0) >= BACKHAND_FROM_MM
-    return chosen if chosen != "auto" else "backhand" if thick else "forehand"
 
 
 def _edges(reckoned: Reckoned, groove: Groove) -> list[Figure]:
@@ -130,17 +91,6 @@ def _edges(reckoned: Reckoned, groove: Groove) -> list[Figure]:
     return figures
 
 
-def tack_school_of(reckoned: Reckoned, seam_mm: float) -> TackSchool:
-    """Return the order tacks are made in: opposite round tube, else the school chosen."""
-    if reckoned.job.joint in RINGS:
-        return "opposite"
-    chosen = reckoned.schools.tacks
-    if chosen != "auto":
-        return chosen
-    pitch = pitch_mm(reckoned.job.thickness_mm or 1.0, reckoned.constants.family)
-    return "march" if seam_mm > LONG_IN_PITCHES * pitch else "halving"
-
-
 def tacks_of(reckoned: Reckoned) -> tuple[TacksGiven, TacksAnswer] | None:
     """Return what was asked of the tacks reckoner and its answer; None for a seam without tacks."""
     length = seam_length(reckoned.job)
@@ -150,15 +100,18 @@ def tacks_of(reckoned: Reckoned) -> tuple[TacksGiven, TacksAnswer] | None:
         seam_mm=length.value,
         thickness_mm=reckoned.job.thickness_mm or 1.0,
         family=reckoned.constants.family,
-        school=tack_school_of(reckoned, length.value),
-        gap_mm=reckoned.job.root_gap_mm,
+        school=tack_school_of(
+            reckoned.job, reckoned.schools, reckoned.constants.family, length.value
+        ),
+        gap_mm=reckoned.groove.root_gap_mm,
+        fused_mm2=fused_area_mm2(reckoned.groove),
         corners_mm=reckoned.job.corners_mm,
         joint=reckoned.job.joint,
         start_c=reckoned.start_c,
         acetylene_l_per_h=reckoned.acetylene_l_per_h,
     )
     puddle_s = reckoned.heat.values.puddle_s
-    hold_s = min(LONGEST_HOLD_S, (puddle_s or LONGEST_HOLD_S) + HOLD_MORE_S)
+    hold_s = held_s(puddle_s)
     try:
         return given, reckon_tacks(given, hold_s)
     except Refused:
@@ -187,12 +140,34 @@ def _tacks(reckoned: Reckoned, answer: TacksAnswer, school: str) -> list[Figure]
             working=[w for w in answer.working if w.name != "shrink_mm"],
             choice=None if values.closed else choice,
         ),
-        figure_of(
-            line(answer.working, "shrink_mm"),
-            "Edges draw together",
-            detail=values.gap_advice,
-        ),
+        *_drawn(reckoned, answer),
     ]
+
+
+def _drawn(reckoned: Reckoned, answer: TacksAnswer) -> list[Figure]:
+    """Return how far a butt draws together, or how far a fillet turns its plate."""
+    if reckoned.groove.form in DRAWN_TOGETHER:
+        return [
+            figure_of(
+                line(answer.working, "shrink_mm"),
+                "Edges draw together",
+                detail=answer.values.gap_advice,
+            )
+        ]
+    count = passes_a_side(reckoned.groove)
+    turn = TURN_DEG_PER_PASS * count
+    return [
+        figure_of(
+            Working(
+                name="turn_deg", value=turn, unit="°", low=0.5 * turn, high=2 * turn,
+                formula="1 * n", inserted=f"1 * {count}",
+                source="single-fillet angular distortion, long-published: an estimate",
+                note="for each pass laid from one side",
+            ),
+            "The plate turns towards the bead",
+            detail="set it open by as much, or weld both sides by turns",
+        )
+    ]  # fmt: skip
 
 
 def _time(seconds: float) -> str:
@@ -203,7 +178,7 @@ def _stretches(reckoned: Reckoned) -> list[Figure]:
     """Return the back-step stretches of a long seam in sheet."""
     length = seam_length(reckoned.job)
     t = reckoned.job.thickness_mm or 0.0
-    if length is None or reckoned.job.joint in (*RINGS, *UNTACKED) or t > SQUARE_UP_TO_MM:
+    if length is None or reckoned.job.joint in (*RINGS, *UNTACKED) or t > ONE_POOL_UP_TO_MM:
         return []
     seam_mm = float(length.value or 0)
     if seam_mm < BACK_STEP_FROM_MM:
@@ -228,8 +203,8 @@ def _outward(count: int) -> list[int]:
 
 
 def _direction(reckoned: Reckoned) -> Figure:
-    way = direction_of(reckoned)
     t = reckoned.job.thickness_mm or 0
+    way = direction_of(reckoned.schools, t)
     lean = 45 if t > BACKHAND_FROM_MM else 30
     motion = "straight, no weave" if t <= 1.25 else "small circles" if t <= 3 else "a slow weave"
     leads = "the rod leads" if way == "forehand" else "the flame leads, the rod follows"
@@ -250,7 +225,7 @@ def fit_up_figures(
     reckoned: Reckoned, tacks: tuple[TacksGiven, TacksAnswer] | None
 ) -> list[Figure]:
     """Return edges, bevel, tacks, shrink and direction."""
-    figures = _edges(reckoned, groove_for(reckoned.job))
+    figures = _edges(reckoned, reckoned.groove)
     if tacks is not None:
         figures += _tacks(reckoned, tacks[1], tacks[0].school)
     elif seam_length(reckoned.job) is not None and reckoned.job.joint not in UNTACKED:

@@ -8,7 +8,9 @@ from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
 from pellak.core.gas.supply import SCHOOLS, GasValues, stack_of
 from pellak.core.rack.equipment import USUAL_HOSE_M, USUAL_HOSE_MM
 from pellak.core.rack.newest import content_now
+from pellak.core.seam.job_gas import JobGas
 from pellak.core.stations.reckoned import Reckoned, choice_for, line
+from pellak.core.stations.seam_work import SeamWork
 from pellak.core.working import Caution, short
 
 COMMON_CYLINDER_L = 4100.0
@@ -79,27 +81,35 @@ def _purge(reckoned: Reckoned) -> Figure:
     )
 
 
-def _enough_words(answer: CylindersAnswer, minutes: float | None) -> str:
-    if minutes is None:
+def _enough_words(answer: CylindersAnswer, wanted_l: float | None, gas: JobGas) -> str:
+    if wanted_l is None:
         return "tell the seam's length to see whether it is enough"
+    what = f"the {wanted_l:.0f} L of this job" + (
+        f", without {gas.not_counted}" if gas.not_counted else ""
+    )
     match answer.values.enough:
         case True:
-            return f"enough for the {minutes:.0f} min of this seam"
+            return f"{'enough for' if not gas.not_counted else 'covers'} {what}"
         case False:
-            return f"not enough for the {minutes:.0f} min of this seam"
-    return f"perhaps enough for the {minutes:.0f} min of this seam; weigh it to know"
+            return f"not enough for {what}"
+    return f"perhaps enough for {what}; weigh it to know"
 
 
-def gas_figures(reckoned: Reckoned, minutes: float | None) -> tuple[list[Figure], list[Caution]]:
+def gas_figures(reckoned: Reckoned, work: SeamWork) -> tuple[list[Figure], list[Caution]]:
     """Return what each cylinder in the rack allows at this job's flow, and what to mind.
 
-    Without an acetylene cylinder in the rack the draw is told in words, for any cylinder.
+    Draw is judged at the greatest flow of any pass, content by the gas of the whole job. Without
+    an acetylene cylinder in the rack the draw is told in words, for any cylinder.
     """
     figures: list[Figure] = []
     cautions: list[Caution] = []
+    greatest = work.greatest_l_per_h or reckoned.acetylene_l_per_h
     for gas in ("acetylene", "oxygen"):
-        flow = reckoned.acetylene_l_per_h
-        flow *= 1.0 if gas == "acetylene" else reckoned.oxygen_ratio
+        ratio = 1.0 if gas == "acetylene" else reckoned.oxygen_ratio
+        flow = greatest * ratio
+        wanted_l = work.gas.total_l * ratio if work.minutes is not None else None
+        # The reckoner asks for minutes at a flow: those in which this flow burns the job's gas.
+        minutes = None if wanted_l is None else 60 * wanted_l / flow
         for item in reckoned.equipment.cylinders(gas):
             answer = content_now(item, flow, minutes)
             if answer is None:
@@ -118,7 +128,7 @@ def gas_figures(reckoned: Reckoned, minutes: float | None) -> tuple[list[Figure]
                     line(answer.working, "endurance_min"),
                     f"{item.name}, {gas}, lasts",
                     detail=f"{short(answer.values.content_m3, 2)} m³ left; "
-                    f"{_enough_words(answer, minutes)}",
+                    f"{_enough_words(answer, wanted_l, work.gas)}",
                     also=[w for w in answer.working if w.name != "endurance_min"],
                 ).model_copy(update={"id": f"gas-{item.name}"})
             )
@@ -127,7 +137,7 @@ def gas_figures(reckoned: Reckoned, minutes: float | None) -> tuple[list[Figure]
                 for c in answer.cautions
             ]
     if not reckoned.equipment.cylinders("acetylene"):
-        cautions.append(_draw(reckoned.acetylene_l_per_h))
+        cautions.append(_draw(greatest))
     return figures, cautions
 
 

@@ -18,7 +18,8 @@ RODLESS_UP_TO_MM = 1.25
 """1.2 mm sheet in the trade; 18 gauge, 1.21 mm, counts as that."""
 FIT_UP_SOURCE = "sheet practice: edges touching and no rod up to about 1.2 mm, a gap up to t above"
 SQUARE_EDGED_UP_TO_MM = 6.0
-GROOVED = ("casting-crack",)
+WIDEST_GAP_MM = 3.2
+"""Sheet may be gapped 1.6 to 3 mm on purpose, rod-fed, for the least distortion."""
 BARE = Caution(
     level="warn",
     text="Heated paint and plating give off fume. Bare 25 mm back from the seam, both faces, and "
@@ -71,7 +72,7 @@ def fit_up(job: Job) -> str:
     """Return the fit-up in words."""
     if job.joint not in ("butt", "pipe-butt", "outside-corner"):
         return joints()[job.joint].name
-    if job.root_gap_mm > 0:
+    if job.root_gap_mm:
         return "gapped, rod-fed"
     assert job.thickness_mm is not None
     rodless = job.thickness_mm <= RODLESS_UP_TO_MM and job.family == "carbon-steel"
@@ -87,7 +88,7 @@ def _cautions(job: Job, metal: Metal | None) -> list[Caution]:
     if metal is not None:
         cautions += metal_cautions(metal, "piece")
     thickness_mm = job.thickness_mm
-    square_edged = job.joint not in GROOVED
+    square_edged = job.joint != "casting-crack"
     if square_edged and thickness_mm is not None and thickness_mm > SQUARE_EDGED_UP_TO_MM:
         cautions.append(
             Caution(
@@ -98,12 +99,12 @@ def _cautions(job: Job, metal: Metal | None) -> list[Caution]:
                 source="range of the fitted plate model; leftward welding practice",
             )
         )
-    if thickness_mm is not None and job.root_gap_mm > max(thickness_mm, 0.8):
+    if job.root_gap_mm is not None and job.root_gap_mm > WIDEST_GAP_MM:
         cautions.append(
             Caution(
                 level="warn",
-                text="The gap is wider than the sheet is thick. Close it up.",
-                reason="The pool has nothing to bridge on and burns through.",
+                text="The gap is wider than any rod-fed seam bridges. Close it up.",
+                reason="The pool has nothing to hold on to and falls through.",
                 source=FIT_UP_SOURCE,
             )
         )

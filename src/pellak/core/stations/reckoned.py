@@ -1,5 +1,6 @@
 """Everything the reckoners say about one job, worked out once and read by every station."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -19,6 +20,9 @@ from pellak.core.preheat.reckon import (
     answer_preheat,
 )
 from pellak.core.rack.equipment import USUAL_HOSE_M, USUAL_HOSE_MM, Equipment
+from pellak.core.seam.decided import groove_for
+from pellak.core.seam.groove import Groove
+from pellak.core.seam.pace import pool_case
 from pellak.core.tables import HeatFamily
 from pellak.core.torch.candidates import RackTip, TipCandidate
 from pellak.core.torch.flame import FlameAnswer, FlameGiven, reckon_flame
@@ -33,7 +37,8 @@ class Reckoned:
     """The answers for a job whose thickness is known.
 
     `tip` is the tip planned with: the one the person chose, else the best that works, else None,
-    and then the plan goes by the bore to buy.
+    and then the plan goes by the bore to buy. `heat` is the flame on the piece as thick as it is;
+    `pool` is one pool of it, the same to 3.2 mm and between square edges.
     """
 
     job: Job
@@ -50,6 +55,9 @@ class Reckoned:
     jet_m_per_s: float
     solution: HeatSolution
     heat: HeatAnswer
+    groove: Groove
+    pool_solution: HeatSolution
+    pool: HeatAnswer
     flame: FlameAnswer
     equipment: Equipment
     supply: SupplyAnswer
@@ -151,9 +159,25 @@ def reckon_job(
     orifice_mm = tip.orifice_mm if tip else tip_answer.values.orifice_mm
     flow = tip.acetylene_l_per_h if tip else tip_answer.values.acetylene_l_per_h
     jet = tip.jet_m_per_s if tip else tip_answer.values.jet_m_per_s
-    heat_given = HeatGiven(**piece, acetylene_l_per_h=flow, orifice_mm=orifice_mm)
+    # Several jets heat as one bore of their whole area.
+    whole_bore_mm = orifice_mm * math.sqrt(tip.jets if tip else 1)
+    heat_given = HeatGiven(**piece, acetylene_l_per_h=flow, orifice_mm=whole_bore_mm)
     solution = solve_heat(heat_given)
     analysis = metal.composition if metal.family in HARDENABLE else None
+    heat = heat_answer(heat_given, solution, analysis)
+    groove = groove_for(job, constants.family)
+    pool_given, pool_solution, pool = heat_given, solution, heat
+    one = pool_case(solution.expected.case, groove.form)
+    if one != solution.expected.case:
+        pool_given = heat_given.model_copy(
+            update={
+                "thickness_mm": one.thickness_mm,
+                "acetylene_l_per_h": one.acetylene_l_per_h,
+                "orifice_mm": one.orifice_mm,
+            }
+        )
+        pool_solution = solve_heat(pool_given)
+        pool = heat_answer(pool_given, pool_solution, analysis)
     flame = reckon_flame(FlameGiven(metal=constants.family, orifice_mm=orifice_mm, jet_m_per_s=jet))
     return Reckoned(
         job=job,
@@ -169,7 +193,10 @@ def reckon_job(
         acetylene_l_per_h=flow,
         jet_m_per_s=jet,
         solution=solution,
-        heat=heat_answer(heat_given, solution, analysis),
+        heat=heat,
+        groove=groove,
+        pool_solution=pool_solution,
+        pool=pool,
         flame=flame,
         equipment=equipment,
         supply=_supply(schools, equipment, tip, orifice_mm, flow, flame.values.oxygen_ratio),

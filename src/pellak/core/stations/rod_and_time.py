@@ -2,105 +2,52 @@
 
 from pellak.core.figure import Choice, Figure, figure_of
 from pellak.core.metal.rod import FORMULA as ROD_FORMULA
-from pellak.core.metal.rod import NO_ROD, flux_for, rod_schools, rods
 from pellak.core.metal.rod import SOURCE as ROD_SOURCE
+from pellak.core.metal.rod import flux_for, rods
 from pellak.core.rack.items import StockItem
-from pellak.core.seam.filler import FillerAnswer, FillerGiven, reckon_filler
-from pellak.core.seam.groove import pass_count
-from pellak.core.seam.passes import MELT_SPREAD, WeldPass
-from pellak.core.seam.tacks import TacksAnswer
-from pellak.core.stations.fit_up import direction_of, groove_for
+from pellak.core.seam.decided import direction_of
+from pellak.core.seam.filler import FillerAnswer
+from pellak.core.seam.job_gas import LIGHTING_MIN
+from pellak.core.seam.passes import WeldPass
 from pellak.core.stations.piece import RODLESS_UP_TO_MM, seam_length
 from pellak.core.stations.reckoned import Reckoned, line
-from pellak.core.working import School, Working, inserted, short
+from pellak.core.stations.seam_work import SeamWork, rod_choice
+from pellak.core.working import Working, inserted, short
 
-JOB_FORMULA = "tacks + waits + seam + 1 / 4"
-JOB_GAS_FORMULA = "Q * (tacks + seam + 1 / 4) / 60"
+JOB_FORMULA = "preheat + tacks + waits + seam + 1 / 4"
+JOB_GAS_FORMULA = "preheat + tacks + seam + lighting"
 BACKHAND_ROD_FORMULA = "nearest size to max(1.6, t / 2)"
-PASS_FORMULA = "Q / 60 * 1.125 / (rho * A)"
-START_MIN = 0.25
-"""Lighting, setting and putting the torch in place, flame burning."""
-
-
-def rod_choice(reckoned: Reckoned) -> tuple[str, list[School]]:
-    """Return the rod planned with and those to choose from: the job's, none on thin, the usual."""
-    job, metal = reckoned.job, reckoned.metal
-    schools = rod_schools(metal)
-    thickness_mm = job.thickness_mm or 0.0
-    rodless = School(
-        id=NO_ROD,
-        label="no rod",
-        why="edges touching, melted together and planished flat; to about 1.2 mm, or tipped edges",
-    )
-    may_melt = metal.family in ("carbon-steel", "chromoly", "stainless", "aluminium")
-    if may_melt:
-        schools = [*schools, rodless]
-    thin = thickness_mm <= RODLESS_UP_TO_MM and job.root_gap_mm == 0 and job.joint == "butt"
-    usual = NO_ROD if (thin and metal.family == "carbon-steel") or (
-        job.joint == "tipped-edge" and may_melt
-    ) else schools[0].id  # fmt: skip
-    known = [school.id for school in schools]
-    return (job.rod if job.rod in known else usual), schools
-
-
-def filler_of(reckoned: Reckoned) -> FillerAnswer:
-    """Ask the filler reckoner about a job; a length of 100 mm stands in until one is told."""
-    job, groove = reckoned.job, groove_for(reckoned.job)
-    length = seam_length(job)
-    # A root run melts its own face only; the plate model's travel is for one pass through it all.
-    travel = reckoned.heat.values.travel_mm_per_min if pass_count(groove) == 1 else None
-    return reckon_filler(
-        FillerGiven(
-            metal=reckoned.constants.family,
-            rod=rod_choice(reckoned)[0],
-            thickness_mm=groove.thickness_mm,
-            joint=job.joint,
-            form=groove.form,
-            root_gap_mm=groove.root_gap_mm,
-            root_face_mm=groove.root_face_mm,
-            included_angle_deg=groove.included_angle_deg,
-            leg_mm=groove.leg_mm or None,
-            length_mm=float(length.value or 100.0) if length else 100.0,
-            direction="backhand" if direction_of(reckoned) == "backhand" else "forehand",
-            root_travel_mm_per_min=travel,
-        )
-    )
 
 
 def travel_figure(reckoned: Reckoned, filler: FillerAnswer) -> Figure:
-    """Return travel: of the one pass by the plate model, of the root by what the rod allows."""
-    travel = line(reckoned.heat.working, "travel_mm_per_min")
-    passes = filler.values.passes
-    if len(passes) > 1:
-        root = passes[0]
-        v = root.travel_mm_per_min
+    """Return travel over the whole weld: one pass, or the length over the minutes of them all."""
+    values = filler.values
+    if values.travel_mm_per_min is None:
+        never = line(reckoned.pool.working, "travel_mm_per_min")
+        would = values.flow_that_would_l_per_h
+        helps = f"{would:.0f} L/h would" if would else "preheat or another process would"
         return figure_of(
-            Working(
-                name="travel_mm_per_min",
-                value=v,
-                unit="mm/min",
-                low=v / MELT_SPREAD,
-                high=v * MELT_SPREAD,
-                formula=PASS_FORMULA,
-                inserted=inserted(
-                    PASS_FORMULA,
-                    {
-                        "Q": root.acetylene_l_per_h,
-                        "A": root.area_mm2,
-                        "rho": reckoned.constants.density_kg_per_m3 / 1e6,
-                    },
-                ),
-                source="rod melted: 0.9 kg an hour at 800 L/h, overlay practice, scaled by flow",
-                note=f"of the root at {root.acetylene_l_per_h:.0f} L/h; the passes are told below",
-            ),
-            "Travel, root pass",
-            detail=root.how,
+            never.model_copy(update={"value": None, "low": None, "high": None}),
+            "Travel",
+            detail=f"this flame never melts the root: {helps}",
         )
-    if travel.value is None:
+    travel = line(filler.working, "travel_mm_per_min")
+    if len(values.passes) > 1:
         return figure_of(
-            travel, "Travel", detail="does not wet the back: bevel, larger tip or preheat"
+            travel, "Travel, all passes together", detail="each pass has its own, told below"
         )
-    return figure_of(travel, "Travel")
+    back = "" if values.back_wets else "both walls wet into the corner; the back is not reached"
+    return figure_of(travel, "Travel", detail=back)
+
+
+def seam_figures(reckoned: Reckoned, filler: FillerAnswer) -> list[Figure]:
+    """Return flame minutes and acetylene of the seam, all passes."""
+    gas = line(filler.working, "seam_acetylene_l")
+    oxygen_l = float(gas.value or 0) * reckoned.oxygen_ratio
+    return [
+        figure_of(line(filler.working, "seam_min"), "Seam, flame time"),
+        figure_of(gas, "Acetylene for the seam", detail=f"and {short(oxygen_l, 3)} L of oxygen"),
+    ]
 
 
 def rod_figures(reckoned: Reckoned, filler: FillerAnswer) -> list[Figure]:
@@ -112,7 +59,11 @@ def rod_figures(reckoned: Reckoned, filler: FillerAnswer) -> list[Figure]:
     diameter = filler.values.rod_diameter_mm
     detail = school.why
     working = []
-    formula = ROD_FORMULA if direction_of(reckoned) == "forehand" else BACKHAND_ROD_FORMULA
+    formula = (
+        ROD_FORMULA
+        if direction_of(reckoned.schools, thickness_mm) == "forehand"
+        else BACKHAND_ROD_FORMULA
+    )
     if rod is not None and diameter is not None:
         detail = f"{diameter:g} mm · {school.why}"
         working.append(
@@ -173,7 +124,10 @@ def _amounts(reckoned: Reckoned, filler: FillerAnswer) -> list[Figure]:
             detail = f"{short(cut.length_m, 2)} m sheared from the same sheet"
         else:
             text = f"{values.rods} of 1 m"
-            detail = f"{short(values.rod_length_m, 2)} m of {values.rod_diameter_mm:g} mm"
+            detail = ", ".join(
+                f"{t.rods} of {t.diameter_mm:g} mm ({short(t.length_m, 2)} m)"
+                for t in values.by_diameter
+            )
         figures.append(
             Figure(
                 id="rods",
@@ -197,8 +151,10 @@ def _amounts(reckoned: Reckoned, filler: FillerAnswer) -> list[Figure]:
 
 
 def _pass_words(weld: WeldPass) -> str:
+    rod = f"rod {weld.rod_diameter_mm:g} mm, " if weld.rod_diameter_mm else ""
+    back = "back " if weld.side == 2 else ""
     return (
-        f"{weld.name} at {weld.acetylene_l_per_h:.0f} L/h, "
+        f"{back}{weld.name} at {weld.acetylene_l_per_h:.0f} L/h, {rod}"
         f"{short(weld.travel_mm_per_min, 2)} mm/min, {short(weld.minutes, 2)} min: {weld.how}"
     )
 
@@ -214,66 +170,58 @@ def _stock(reckoned: Reckoned, mass_g: float) -> str:
     )
 
 
-def pass_minutes(filler: FillerAnswer) -> Working | None:
-    """Return the flame minutes of a seam laid in several passes; None for one pass."""
-    passes = filler.values.passes
-    if len(passes) < 2:
+def whole_job(reckoned: Reckoned, work: SeamWork) -> Working | None:
+    """Return the minutes of the whole job: heating, tacks, waits, seam, lighting; None where the
+    seam's are not known."""
+    values, gas = work.filler.values, work.gas
+    if values.minutes is None or not work.length_known:
         return None
-    minutes = sum(p.minutes for p in passes)
+    tacks = work.tacks[1].values if work.tacks else None
+    held = tacks.held_min if tacks else 0.0
+    waits = max(0.0, tacks.minutes - held) if tacks else 0.0
+    warming = 60 * gas.preheat_l / reckoned.acetylene_l_per_h
+    more = held + waits + warming + LIGHTING_MIN
+    parts = {"preheat": warming, "tacks": held, "waits": waits, "seam": values.minutes}
     return Working(
-        name="seam_min",
-        value=minutes,
+        name="job_min",
+        value=more + values.minutes,
         unit="min",
-        low=sum(p.low_min for p in passes),
-        high=sum(p.high_min for p in passes),
-        formula=" + ".join(f"m{p.n}" for p in passes),
-        inserted=" + ".join(short(p.minutes) for p in passes),
-        source="each pass by the slower of what melts the root and what melts the rod: "
-        "0.9 kg of rod an hour at 800 L/h, overlay practice",
-        note="flame time of the passes; tacks, waits and moving about come on top",
+        low=0.7 * more + (values.low_min or 0.0),
+        high=None if values.high_min is None else 1.6 * more + values.high_min,
+        formula=JOB_FORMULA,
+        inserted=inserted(JOB_FORMULA, parts),
+        source="tacks and waits of the plate model, seam time, a quarter minute to light",
+        note=f"without {gas.not_counted}" if gas.not_counted else "",
     )
 
 
-def seam_flow_l_per_h(reckoned: Reckoned, filler: FillerAnswer) -> float:
-    """Return the flow of the seam: the tip's, or the mean over passes that each have their own."""
-    passes = filler.values.passes
-    if len(passes) < 2:
-        return reckoned.acetylene_l_per_h
-    minutes = sum(p.minutes for p in passes)
-    return sum(p.acetylene_l_per_h * p.minutes for p in passes) / minutes
-
-
-def job_figures(
-    reckoned: Reckoned, filler: FillerAnswer, minutes: Working | None, tacks: TacksAnswer | None
-) -> list[Figure]:
-    """Return minutes and acetylene of the whole job: tacks, waits, seam, putting the torch down."""
-    if minutes is None or tacks is None or not isinstance(minutes.value, float):
+def job_figures(reckoned: Reckoned, work: SeamWork) -> list[Figure]:
+    """Return minutes and acetylene of the whole job."""
+    minutes, gas = whole_job(reckoned, work), work.gas
+    if minutes is None:
         return []
-    held = len(tacks.values.tacks) * tacks.values.hold_s / 60
-    waits = max(0.0, tacks.values.minutes - held)
-    seam, flow = minutes.value, seam_flow_l_per_h(reckoned, filler)
-    total, gas = held + waits + seam + START_MIN, flow * (held + seam + START_MIN) / 60
-    low, high = (minutes.low or seam), (minutes.high or seam)
-    more = total - seam
+    parts = {
+        "preheat": gas.preheat_l,
+        "tacks": gas.tacks_l,
+        "seam": gas.seam_l,
+        "lighting": gas.lighting_l,
+    }
+    missing = f"; without {gas.not_counted}" if gas.not_counted else ""
+    litres = Working(
+        name="job_acetylene_l",
+        value=gas.total_l,
+        unit="L",
+        low=gas.low_l,
+        high=gas.high_l,
+        formula=JOB_GAS_FORMULA,
+        inserted=inserted(JOB_GAS_FORMULA, parts),
+        source="flow times flame minutes of each; the torch is out or idle in the waits",
+    )
     return [
+        figure_of(minutes, "Whole job, tacks and waits too", detail=minutes.note),
         figure_of(
-            Working(
-                name="job_min", value=total, unit="min", low=0.7 * more + low,
-                high=1.6 * more + high,
-                formula=JOB_FORMULA,
-                inserted=inserted(JOB_FORMULA, {"tacks": held, "waits": waits, "seam": seam}),
-                source="tacks and waits of the plate model, seam time, a quarter minute to light",
-            ),
-            "Whole job, tacks and waits too",
-        ),
-        figure_of(
-            Working(
-                name="job_acetylene_l", value=gas, unit="L", low=0.75 * gas, high=1.5 * gas,
-                formula=JOB_GAS_FORMULA,
-                inserted=inserted(JOB_GAS_FORMULA, {"Q": flow, "tacks": held, "seam": seam}),
-                source="flow times flame minutes; the torch is out or idle in the waits",
-            ),
+            litres,
             "Acetylene for the whole job",
-            detail=f"and {short(gas * reckoned.oxygen_ratio, 2)} L of oxygen",
+            detail=f"and {short(gas.total_l * reckoned.oxygen_ratio, 2)} L of oxygen{missing}",
         ),
-    ]  # fmt: skip
+    ]

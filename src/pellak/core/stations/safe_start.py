@@ -4,13 +4,14 @@ from collections.abc import Mapping, Sequence
 
 from pellak.core.care.cards import BenchCard, bench_cards
 from pellak.core.care.conditions import conditions_of
+from pellak.core.facts import Facts
 from pellak.core.figure import Figure, Station
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
 from pellak.core.job import Job, ShopSchools
 from pellak.core.piece.questions import question_cautions
 from pellak.core.rack.equipment import Equipment
+from pellak.core.seam.decided import direction_of
 from pellak.core.stations.asked import question_figures
-from pellak.core.stations.fit_up import direction_of
 from pellak.core.stations.reckoned import Reckoned, choice_for
 from pellak.core.torch.looks import FlameLook, fuel_looks, oxygen_looks
 from pellak.core.working import School, short
@@ -70,6 +71,7 @@ def safe_cards(
     schools: ShopSchools,
     family: str,
     figures: Mapping[str, Figure],
+    facts: Facts,
     equipment: Equipment,
     reckoned: Reckoned | None,
 ) -> list[BenchCard]:
@@ -78,11 +80,11 @@ def safe_cards(
     return bench_cards(
         figures,
         {name: str(school) for name, school in schools.model_dump().items()},
-        conditions_of(job.answers, family, job.joint, figures, equipment),
+        conditions_of(job.answers, family, job.joint, facts, equipment),
         _looks(schools, reckoned),
         {
             "acetylene_limit": f"{short(limit)} bar",
-            "direction": f"{{{direction_of(reckoned) if reckoned else 'forehand'}}}",
+            "direction": f"{{{direction_of(schools, job.thickness_mm or 0.0)}}}",
         },
     )
 

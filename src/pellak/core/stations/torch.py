@@ -14,6 +14,7 @@ from pellak.core.heat.verdict import verdict_bands
 from pellak.core.metal.mind import metal_cautions
 from pellak.core.stations.gas import arrestor_cautions, gas_figures, pressure_figures
 from pellak.core.stations.reckoned import Reckoned, choice_for, line
+from pellak.core.stations.seam_work import SeamWork
 from pellak.core.tables import rows
 from pellak.core.torch.flame import (
     TABLE_SOURCE,
@@ -252,13 +253,13 @@ def _once(cautions: list[Caution]) -> list[Caution]:
     return list(seen.values())
 
 
-def torch_station(reckoned: Reckoned, minutes: float | None) -> Station:
-    """Return the Torch station; `minutes` of flame the seam takes, None where not known."""
+def torch_station(reckoned: Reckoned, work: SeamWork) -> Station:
+    """Return the Torch station; the cylinders are asked for the gas of the whole job."""
     tip = reckoned.tip
     named = tip.label if tip else f"{short(reckoned.orifice_mm, 2)} mm"
     pressures = pressure_figures(reckoned)
     bar = pressures[0].value
-    gas, gas_cautions = gas_figures(reckoned, minutes)
+    gas, gas_cautions = gas_figures(reckoned, work)
     return Station(
         id="torch",
         name="Torch",

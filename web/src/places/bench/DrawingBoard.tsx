@@ -28,9 +28,8 @@ export function DrawingBoard({ plan, faults, onPreview, onChange, strip }: Drawi
   const { drawing, job } = plan;
   const tack = plan.stations.find((s) => s.id === "tack-and-run");
   const travel = (tack?.figures ?? []).find((f) => f.id === "travel_mm_per_min")?.value ?? null;
-  const told = (id: string) => (tack?.figures ?? []).find((f) => f.id === id)?.text;
-  const fed = told("rod") !== undefined && told("rod") !== "none";
-  const rod = !fed ? "none" : told("direction") === "backhand" ? "follows" : "leads";
+  const fed = plan.facts?.rod != null && plan.facts.rod !== "none";
+  const rod = !fed ? "none" : plan.facts?.direction === "backhand" ? "follows" : "leads";
   const family = job.family ?? "carbon-steel";
   const field = (
     name: string,

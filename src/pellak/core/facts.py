@@ -1,0 +1,49 @@
+"""What a plan knows, typed and in units. Figures, cards, bench, paper and books are views of it;
+nothing decides by reading a text made for people."""
+
+from typing import Literal
+
+from pydantic import Field
+
+from pellak.core.seam.job_gas import JobGas
+from pellak.core.seam.pace import Direction
+from pellak.core.seam.passes import WeldPass
+from pellak.core.working import Record
+
+CoolIn = Literal["still-air", "slow"]
+
+
+class PurgeSeconds(Record):
+    """Seconds each gas is let flow before the light."""
+
+    acetylene_s: float
+    oxygen_s: float
+
+
+class Facts(Record):
+    """The facts of one plan; null where the job does not say enough yet.
+
+    Fields are only ever added, with defaults: runs keep the facts of their day.
+    """
+
+    start_c: float
+    preheat_c: float | None = None
+    acetylene_l_per_h: float | None = None
+    oxygen_ratio: float | None = None
+    greatest_l_per_h: float | None = None
+    """The greatest flow of any pass: what draw limits are judged at."""
+    puddle_s: float | None = None
+    tack_hold_s: float | None = None
+    direction: Direction | None = None
+    rod: str | None = None
+    passes: list[WeldPass] = Field(default_factory=list)
+    seam_min: float | None = None
+    job_min: float | None = None
+    gas: JobGas | None = None
+    purge: PurgeSeconds | None = None
+    fire_watch_min: float = 60.0
+    cool_in: CoolIn = "still-air"
+    tacked: bool = False
+    crayons: bool = False
+    shrink_mm: float | None = None
+    turn_deg: float | None = None

@@ -1,0 +1,61 @@
+"""What a job decides of its seam: groove, direction, tack order; the usual where it is silent."""
+
+from pellak.core.job import Job, ShopSchools
+from pellak.core.piece.dimensions import dimension_rows, dimension_value
+from pellak.core.seam.filler import FillerGiven, groove_of
+from pellak.core.seam.groove import EdgeForm, Groove
+from pellak.core.seam.pace import Direction
+from pellak.core.seam.tack_order import TackSchool, pitch_mm
+from pellak.core.tables import Family
+
+RINGS = ("cluster", "pipe-butt")
+BACKHAND_FROM_MM = 5.0
+LONG_IN_PITCHES = 12
+"""From here a seam closes as it cools like a long panel, and marching keeps its gap."""
+MOST_ROOT_SHARE = 0.9
+EDGES_OFFERED: dict[str, tuple[EdgeForm, ...]] = {
+    "butt": ("touching", "gapped", "v", "double-v"),
+    "pipe-butt": ("touching", "gapped", "v"),
+}
+"""Joints whose edges are a choice; the others make their own."""
+
+
+def groove_for(job: Job, family: Family) -> Groove:
+    """Return the groove a job's dimensions make, what was not told taken as usual."""
+    assert job.thickness_mm is not None
+    t = job.thickness_mm
+    told = {row.field: getattr(job, row.field) for row in dimension_rows(job.joint)}
+    sizes = {row.field: dimension_value(row, told, t)[0] for row in dimension_rows(job.joint)}
+    return groove_of(
+        FillerGiven(
+            family=family,
+            thickness_mm=t,
+            joint=job.joint,
+            edge_form=job.edge_form if job.joint in EDGES_OFFERED else None,
+            length_mm=100.0,
+            root_gap_mm=job.root_gap_mm,
+            # A root thicker than the metal cannot be left; most of the wall is what is meant.
+            root_face_mm=None
+            if job.root_face_mm is None
+            else min(job.root_face_mm, MOST_ROOT_SHARE * t),
+            included_angle_deg=job.included_angle_deg or sizes.get("included_angle_deg"),
+            leg_mm=sizes.get("leg_mm"),
+        )
+    )
+
+
+def direction_of(schools: ShopSchools, thickness_mm: float) -> Direction:
+    """Return forehand or backhand: the school chosen, else by thickness."""
+    if schools.direction != "auto":
+        return schools.direction
+    return "backhand" if thickness_mm >= BACKHAND_FROM_MM else "forehand"
+
+
+def tack_school_of(job: Job, schools: ShopSchools, family: Family, seam_mm: float) -> TackSchool:
+    """Return the order tacks are made in: opposite round tube, else the school chosen."""
+    if job.joint in RINGS:
+        return "opposite"
+    if schools.tacks != "auto":
+        return schools.tacks
+    pitch = pitch_mm(job.thickness_mm or 1.0, family)
+    return "march" if seam_mm > LONG_IN_PITCHES * pitch else "halving"

@@ -1,0 +1,54 @@
+"""The facts of a job, from what the reckoners said of it."""
+
+from pellak.core.facts import Facts, PurgeSeconds
+from pellak.core.job import Job, ShopSchools
+from pellak.core.preheat.reckon import PreheatAnswer
+from pellak.core.seam.decided import direction_of
+from pellak.core.seam.groove import passes_a_side
+from pellak.core.seam.shrink import DRAWN_TOGETHER, TURN_DEG_PER_PASS
+from pellak.core.stations.reckoned import Reckoned
+from pellak.core.stations.seam_work import SeamWork
+
+
+def facts_of(
+    job: Job,
+    schools: ShopSchools,
+    preheat: PreheatAnswer | None,
+    reckoned: Reckoned | None,
+    work: SeamWork | None,
+) -> Facts:
+    """Return what is known of a job; the less is told of it, the less."""
+    facts = Facts(
+        start_c=job.start_c,
+        fire_watch_min=float(schools.fire_watch),
+        preheat_c=None if preheat is None else preheat.values.preheat_c,
+        crayons=preheat is not None and preheat.values.check_with is not None,
+        cool_in="slow" if preheat is not None and preheat.values.post_heat.slowly else "still-air",
+    )
+    if reckoned is None or work is None:
+        return facts
+    filler, tacks = work.filler.values, work.tacks[1].values if work.tacks else None
+    supply = reckoned.supply.values
+    drawn = reckoned.groove.form in DRAWN_TOGETHER
+    return facts.model_copy(
+        update={
+            "start_c": reckoned.start_c,
+            "acetylene_l_per_h": reckoned.acetylene_l_per_h,
+            "oxygen_ratio": reckoned.oxygen_ratio,
+            "greatest_l_per_h": work.greatest_l_per_h,
+            "puddle_s": reckoned.heat.values.puddle_s,
+            "tack_hold_s": tacks.hold_s if tacks else None,
+            "direction": direction_of(schools, reckoned.groove.thickness_mm),
+            "rod": filler.rod,
+            "passes": filler.passes if work.length_known else [],
+            "seam_min": filler.minutes if work.length_known else None,
+            "job_min": work.job_min,
+            "gas": work.gas if work.length_known else None,
+            "purge": PurgeSeconds(
+                acetylene_s=supply.acetylene.purge_s, oxygen_s=supply.oxygen.purge_s
+            ),
+            "tacked": tacks is not None,
+            "shrink_mm": tacks.shrink_mm if tacks and drawn else None,
+            "turn_deg": None if drawn else TURN_DEG_PER_PASS * passes_a_side(reckoned.groove),
+        }
+    )

@@ -1,0 +1,130 @@
+"""What is reckoned of the seam itself, once, for every station that reads it."""
+
+from dataclasses import dataclass
+
+from pellak.core.metal.rod import NO_ROD, rod_schools
+from pellak.core.seam.decided import direction_of
+from pellak.core.seam.filler import FillerAnswer, FillerGiven, reckon_filler
+from pellak.core.seam.job_gas import LIGHTING_MIN, JobGas, job_gas, warming_gas
+from pellak.core.seam.pace import pools_of
+from pellak.core.seam.tacks import TacksAnswer, TacksGiven
+from pellak.core.stations.fit_up import tacks_of
+from pellak.core.stations.piece import RODLESS_UP_TO_MM, seam_length
+from pellak.core.stations.reckoned import Reckoned
+from pellak.core.working import School, Working
+
+
+def rod_choice(reckoned: Reckoned) -> tuple[str, list[School]]:
+    """Return the rod planned with and those to choose from: the job's, none on thin, the usual."""
+    job, metal = reckoned.job, reckoned.metal
+    thickness_mm = job.thickness_mm or 0.0
+    schools = rod_schools(metal, thickness_mm)
+    rodless = School(
+        id=NO_ROD,
+        label="no rod",
+        why="edges touching, melted together and planished flat; to about 1.2 mm, or tipped edges",
+    )
+    may_melt = metal.family in ("carbon-steel", "chromoly", "stainless", "aluminium")
+    if may_melt:
+        schools = [*schools, rodless]
+    thin = thickness_mm <= RODLESS_UP_TO_MM and not job.root_gap_mm and job.joint == "butt"
+    usual = NO_ROD if (thin and metal.family == "carbon-steel") or (
+        job.joint == "tipped-edge" and may_melt
+    ) else schools[0].id  # fmt: skip
+    known = [school.id for school in schools]
+    return (job.rod if job.rod in known else usual), schools
+
+
+def filler_of(reckoned: Reckoned) -> FillerAnswer:
+    """Ask the filler reckoner about a job; a length of 100 mm stands in until one is told."""
+    job, groove = reckoned.job, reckoned.groove
+    length = seam_length(job)
+    tip, flow = reckoned.tip, reckoned.acetylene_l_per_h
+    return reckon_filler(
+        FillerGiven(
+            family=reckoned.constants.family,
+            rod=rod_choice(reckoned)[0],
+            thickness_mm=groove.thickness_mm,
+            joint=job.joint,
+            edge_form=groove.form,
+            root_gap_mm=groove.root_gap_mm,
+            root_face_mm=groove.root_face_mm,
+            included_angle_deg=groove.included_angle_deg,
+            leg_mm=groove.leg_mm or None,
+            length_mm=float(length.value or 100.0) if length else 100.0,
+            direction=direction_of(reckoned.schools, groove.thickness_mm),
+            start_c=reckoned.start_c,
+            hand_factor=reckoned.solution.expected.case.hand_factor,
+            acetylene_l_per_h=flow,
+            orifice_mm=reckoned.solution.expected.case.orifice_mm,
+            tip_low_l_per_h=tip.band_l_per_h.low if tip else None,
+            tip_high_l_per_h=tip.band_l_per_h.high if tip else None,
+            rod_diameter_mm=job.rod_diameter_mm,
+            travel_mm_per_min=job.travel_mm_per_min,
+        ),
+        pools_of(reckoned.pool_solution, groove.form),
+    )
+
+
+@dataclass(frozen=True)
+class SeamWork:
+    """What is reckoned of the seam itself, once, for every station that reads it."""
+
+    filler: FillerAnswer
+    tacks: tuple[TacksGiven, TacksAnswer] | None
+    gas: JobGas
+    flow_l_per_h: float
+    length_known: bool
+
+    @property
+    def job_min(self) -> float | None:
+        """Minutes of the whole job, waits included; see `whole_job` for its working."""
+        values = self.filler.values
+        if values.minutes is None or not self.length_known:
+            return None
+        tacks = self.tacks[1].values.minutes if self.tacks else 0.0
+        flow = self.flow_l_per_h
+        return values.minutes + tacks + 60 * self.gas.preheat_l / flow + LIGHTING_MIN
+
+    @property
+    def greatest_l_per_h(self) -> float | None:
+        """The greatest flow of any pass, L/h of acetylene."""
+        return max((p.acetylene_l_per_h for p in self.filler.values.passes), default=None)
+
+    @property
+    def minutes(self) -> Working | None:
+        """The flame minutes of the whole seam; None without a length or where the root never
+        melts."""
+        lines = self.filler.working if self.length_known else []
+        return next((w for w in lines if w.name == "seam_min"), None)
+
+
+def seam_work(reckoned: Reckoned) -> SeamWork:
+    """Return rod and passes, tacks, and the gas of a job."""
+    filler, tacks = filler_of(reckoned), tacks_of(reckoned)
+    known = seam_length(reckoned.job) is not None
+    gas = _gas_of(reckoned, filler, tacks, known=known)
+    return SeamWork(filler, tacks, gas, reckoned.acetylene_l_per_h, known)
+
+
+def _gas_of(
+    reckoned: Reckoned,
+    filler: FillerAnswer,
+    tacks: tuple[TacksGiven, TacksAnswer] | None,
+    *,
+    known: bool,
+) -> JobGas:
+    held_min = tacks[1].values.held_min if tacks else 0.0
+    warming, words = None, ""
+    target = reckoned.preheat.values.preheat_c
+    length = seam_length(reckoned.job)
+    if target is not None and target > reckoned.job.start_c and length is not None:
+        if reckoned.job.joint == "casting-crack":
+            words = "the heating of the casting: tell its weight to count it"
+        else:
+            warming = warming_gas(
+                reckoned.constants, reckoned.job.thickness_mm or 0.0, float(length.value or 0),
+                reckoned.job.start_c, target,
+            )  # fmt: skip
+    passes = filler.values.passes if known else []
+    return job_gas(passes, reckoned.acetylene_l_per_h, held_min, warming, words)
