@@ -176,13 +176,27 @@ def test_a_pressure_over_the_limit_blocks_the_torch_and_the_start():
 
 @pytest.mark.parametrize(
     ("length", "told"),
-    [("300", None), ("640", "5 of 128 mm"), ("900", "6 of 150 mm")],
+    [
+        ("300", None),
+        ("640", "5 stretches of 128 mm"),
+        ("900", "6 stretches of 150 mm"),
+    ],
 )
-def test_a_long_sheet_seam_is_run_in_stretches_from_the_middle(length, told):
-    shown = figures(plan_of(thickness_mm="1.2", length_mm=length), "tack-and-run")
+def test_a_tacked_seam_is_run_through_and_back_step_is_a_school(length, told):
+    usual = figures(plan_of(thickness_mm="1.2", length_mm=length), "tack-and-run")
+    shown = figures(plan_of(thickness_mm="1.2", length_mm=length, run="back-step"), "tack-and-run")
     if told is None:
-        assert "stretches" not in shown
-    else:
-        assert shown["stretches"].text == told
+        assert "run" not in shown
+        return
+    assert usual["run"].text == "through all the tacks"
+    assert "stop" not in usual["run"].text
+    assert shown["run"].text == told
     if length == "640":
-        assert shown["stretches"].detail.startswith("stretch 3, 2, 4, 1, 5,")
+        assert shown["run"].detail.startswith("stretch 3, 2, 4, 1, 5,")
+
+
+def test_a_rod_that_is_not_for_this_metal_is_never_changed_without_a_word():
+    shown = station(plan_of(alloy="4130", thickness_mm="2", rod="al-parent"), "tack-and-run")
+    assert any("is not planned with here" in caution.text for caution in shown.cautions)
+    fair = station(plan_of(thickness_mm="2", rod="r45"), "tack-and-run")
+    assert not any("is not planned with here" in caution.text for caution in fair.cautions)

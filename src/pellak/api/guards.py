@@ -17,6 +17,8 @@ from pellak.shop.sign_ins import SignIns
 
 LARGEST_BODY_BYTES = 1_000_000
 BODY_WITHIN_S = 30.0
+SMALL_BODY_BYTES, LARGE_BODIES_AT_ONCE = 65_536, 6
+"""Hundreds of large bodies sent and given up on at once would fill the memory."""
 LOOPBACK_NAMES = frozenset({"127.0.0.1", "localhost", "::1", "testserver"})
 UNSAFE_METHODS = frozenset({"POST", "PUT", "PATCH", "DELETE"})
 FROM_ELSEWHERE = frozenset({"cross-site", "same-site"})
@@ -41,6 +43,7 @@ class Guards:
         self._app = app
         self._sharing = sharing
         self._sign_ins = sign_ins
+        self._large_bodies = asyncio.Semaphore(LARGE_BODIES_AT_ONCE)
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Answer a request, or pass it on once its body is here whole."""
@@ -69,7 +72,7 @@ class Guards:
             problem = await self._not_let_in(scope, headers)
         body = b""
         if problem is None:
-            whole = await _whole_body(receive, _announced(headers))
+            whole = await self._body_in_turn(receive, _announced(headers))
             if whole is None:
                 # Whoever sent it is gone or too slow: what came is not what was meant.
                 return
@@ -93,6 +96,13 @@ class Guards:
             if begun:
                 raise
             await problem_response(unexpected())(scope, receive, guarded_send)
+
+    async def _body_in_turn(self, receive: Receive, announced: int | None) -> bytes | None:
+        """Return the body; of large ones only some are read at once, the others wait unread."""
+        if announced is not None and announced <= SMALL_BODY_BYTES:
+            return await _whole_body(receive, announced)
+        async with self._large_bodies:
+            return await _whole_body(receive, announced)
 
     def _problem(self, method: str, path: str, headers: Headers) -> Problem | None:
         host = _name(headers.get("host", ""))

@@ -61,6 +61,7 @@ class ShopSchools(Record):
     fire_watch: FireWatch = "60"
     tacks: Literal["auto", "halving", "march", "centre-out"] = "auto"
     direction: Literal["auto", "forehand", "backhand"] = "auto"
+    run: Literal["run-through", "back-step"] = "run-through"
 
 
 class SeamJob(Record):
@@ -107,6 +108,7 @@ class SeamJob(Record):
     fire_watch: FireWatch | None = None
     tacks: Literal["auto", "halving", "march", "centre-out"] | None = None
     direction: Literal["auto", "forehand", "backhand"] | None = None
+    run: Literal["run-through", "back-step"] | None = None
     edge_form: EdgeForm | None = None
     corners_mm: list[Annotated[Number, Field(gt=0, le=50_000)]] = Field(
         default_factory=list, max_length=40

@@ -1,5 +1,7 @@
 """Measures as they are printed, in the units the page shows."""
 
+import math
+from collections.abc import Callable
 from typing import Literal
 
 from pellak.core.figure import Figure
@@ -27,7 +29,21 @@ def figure_words(figure: Figure, system: System) -> str:
     told = measure(figure.value, figure.unit, system)
     if figure.low is None or figure.high is None:
         return told
-    low, high = (
-        measure(end, figure.unit, system, 2).split(" ")[0] for end in (figure.low, figure.high)
-    )
+    ends = sorted(_shown(end, figure.unit, system) for end in (figure.low, figure.high))
+    low, high = range_end(ends[0], math.floor), range_end(ends[1], math.ceil)
     return f"{told} ({low}–{high})"
+
+
+def _shown(value: float, unit: str, system: System) -> float:
+    shown = next((u for u in display_units() if u.canonical == unit and u.system == system), None)
+    return value if shown is None else value * shown.factor + shown.offset
+
+
+def range_end(value: float, rounded: Callable[[float], int]) -> str:
+    """Return the end of a range to two digits, rounded away from the value, so that what lies
+    between is never left out."""
+    if value == 0:
+        return "0"
+    whole = math.floor(math.log10(abs(value))) + 1
+    scale = 10 ** max(0, min(6, 2 - whole))
+    return short(rounded(round(value * scale, 6)) / scale, max(2, whole))

@@ -56,6 +56,22 @@ describe("units", () => {
     expect(inch.range(25.4, 50.8, "mm")).toBe("1–2");
   });
 
+  it.each([
+    [215, 260, "°C", "215–260"],
+    [0.2489, 0.2511, "bar", "0.24–0.26"],
+    [9.97, 10.03, "mm", "9.9–11"],
+    [3, 4, "s", "3–4"],
+  ])("prints %f to %f %s as %s, never leaving out what lies between", (low, high, unit, text) => {
+    expect(metric.range(low, high, unit)).toBe(text);
+  });
+
+  it("knows a difference of temperature from a temperature", () => {
+    expect(inch.prose("25 °C more because it is partly held")).toBe(
+      "45 °F more because it is partly held",
+    );
+    expect(inch.prose("heat it to 25 °C first")).toBe("heat it to 77 °F first");
+  });
+
   it("leaves a range open where one end is never reached", () => {
     expect(metric.span(2, 3, "s")).toBe("(2–3)");
     expect(metric.span(20, null, "s")).toBe("(20 or more)");

@@ -17,6 +17,19 @@ export function significant(value: number, digits = 3): string {
   return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
 }
 
+/** The end of a range to two digits, rounded away from the value, so that it is never left out. */
+export function rangeEnd(value: number, side: "low" | "high"): string {
+  if (value === 0) return "0";
+  const whole = Math.floor(Math.log10(Math.abs(value))) + 1;
+  const scale = 10 ** Math.max(0, Math.min(6, 2 - whole));
+  // A hair's breadth off a round number is that number.
+  const places = Number((value * scale).toFixed(6));
+  const rounded = side === "low" ? Math.floor(places) : Math.ceil(places);
+  return significant(rounded / scale, Math.max(2, whole));
+}
+
+/** Words after degrees that make them a difference: 25 °C more is 45 °F more, not 77. */
+const DIFFERENCE = /^ (more|less|over|under|warmer|cooler|hotter|colder|apart)\b/;
 const NUMBER = "(?<![\\w.])(\\d+(?:\\.\\d+)?)";
 const CANONICAL = "(mm\\/min|kJ\\/mm|L\\/h|L\\/m|mm|°C|bar|kg|m\\/s|L|m)(?![\\w/³²])";
 const IN_PROSE = new RegExp(`${NUMBER}(?:( to |–| and )(\\d+(?:\\.\\d+)?))? ?${CANONICAL}`, "g");
@@ -59,15 +72,17 @@ export class Units {
 
   /** A range in the shown unit, without the unit. */
   range(low: number, high: number, unit: string): string {
-    const ends = [low, high].map((end) => this.convert(end, unit)).sort((a, b) => a - b);
-    return ends.map((end) => significant(end, 2)).join("–");
+    const [least = 0, most = 0] = [low, high]
+      .map((end) => this.convert(end, unit))
+      .sort((a, b) => a - b);
+    return `${rangeEnd(least, "low")}–${rangeEnd(most, "high")}`;
   }
 
   /** A range in brackets, open to one side where an end is never reached. */
   span(low: number | null | undefined, high: number | null | undefined, unit: string): string {
     if (low != null && high != null) return `(${this.range(low, high, unit)})`;
-    if (low != null) return `(${this.show(low, unit, 2).number} or more)`;
-    if (high != null) return `(up to ${this.show(high, unit, 2).number})`;
+    if (low != null) return `(${rangeEnd(this.convert(low, unit), "low")} or more)`;
+    if (high != null) return `(up to ${rangeEnd(this.convert(high, unit), "high")})`;
     return "";
   }
 
@@ -81,11 +96,16 @@ export class Units {
         joint: string | undefined,
         second: string | undefined,
         unit: string,
+        at: number,
       ) => {
-        if (!this.bySymbol.has(unit)) return asWritten;
+        const shown = this.bySymbol.get(unit);
+        if (!shown) return asWritten;
+        const apart = unit === "°C" && DIFFERENCE.test(text.slice(at + asWritten.length));
         const numbers = [first, second]
           .filter((number) => number !== undefined)
-          .map((number) => significant(this.convert(Number(number), unit), 2));
+          .map(Number)
+          .map((number) => (apart ? number * shown.factor : this.convert(number, unit)))
+          .map((number) => significant(number, 2));
         return `${numbers.join(joint ?? "")} ${this.symbol(unit)}`;
       },
     );

@@ -42,28 +42,63 @@ def _turns(groove: Groove) -> list[float]:
 
 
 def groove_drawing(groove: Groove, passes: Sequence[WeldPass]) -> GrooveDrawing | None:
-    """Return the drawing of a butt's edges; None for joints the piece's own drawing shows."""
+    """Return the drawing of a weld in section; None for joints the piece's own drawing shows."""
+    if groove.form == "fillet":
+        return _fillet(groove, passes)
     if groove.form not in ("touching", "gapped", "v", "double-v"):
         return None
     t = groove.thickness_mm
     arm = max(LEAST_ARM_MM, ARM_PER_THICKNESS * t)
     face = [(_half_width_mm(groove, y), y) for y in _turns(groove)]
     edges = [[Place(x=side * x, y=y) for x, y in [*face, (arm, t), (arm, 0.0)]] for side in (-1, 1)]
-    layers = []
-    below = 0.0
-    if groove.form != "double-v":
-        for one in passes:
-            top = min(t, below + one.height_mm)
-            heights = [below, *(y for y in _turns(groove) if below < y < top), top]
-            right = [(_half_width_mm(groove, y), y) for y in heights]
-            left = [(-x, y) for x, y in reversed(right)]
-            layers.append([Place(x=x, y=y) for x, y in [*right, *left]])
-            below = top
     bevel = f", bevelled {short(groove.included_angle_deg / 2)}° each" if len(face) > 2 else ""
     return GrooveDrawing(
         edges=edges,
-        layers=layers,
-        names=[one.name for one in passes] if layers else [],
+        layers=_butt_layers(groove, passes),
+        names=[one.name for one in passes],
         text=f"Edges of {short(t)} mm{bevel}, gap {short(groove.root_gap_mm)} mm, root face "
-        f"{short(groove.root_face_mm)} mm, {len(passes)} passes",
+        f"{short(groove.root_face_mm)} mm, {_counted(passes)}",
+    )
+
+
+def _counted(passes: Sequence[WeldPass]) -> str:
+    return "one pass" if len(passes) == 1 else f"{len(passes)} passes"
+
+
+def _butt_layers(groove: Groove, passes: Sequence[WeldPass]) -> list[list[Place]]:
+    """Return each pass's layer; a double V is filled from its middle, up and down."""
+    middle = groove.thickness_mm / 2 if groove.sides == 2 else 0.0
+    layers, reached = [], {1: 0.0, 2: 0.0}
+    for one in passes:
+        low, high = reached[one.side], reached[one.side] + one.height_mm
+        reached[one.side] = high
+        ends = sorted(middle + (away if one.side == 1 else -away) for away in (low, high))
+        heights = [ends[0], *(y for y in _turns(groove) if ends[0] < y < ends[1]), ends[1]]
+        right = [(_half_width_mm(groove, y), y) for y in heights]
+        left = [(-x, y) for x, y in reversed(right)]
+        layers.append([Place(x=x, y=y) for x, y in [*right, *left]])
+    return layers
+
+
+def _fillet(groove: Groove, passes: Sequence[WeldPass]) -> GrooveDrawing:
+    """Return a fillet in its corner, the standing plate's foot on the lying one."""
+    t, leg = groove.thickness_mm, groove.leg_mm
+    arm = max(LEAST_ARM_MM, ARM_PER_THICKNESS * max(t, leg) / 1.5)
+
+    def outline(*corners: tuple[float, float]) -> list[Place]:
+        return [Place(x=x, y=y) for x, y in corners]
+
+    layers, below = [], 0.0
+    for one in passes:
+        top = min(leg, below + one.height_mm)
+        layers.append(outline((below, 0.0), (top, 0.0), (0.0, top), (0.0, below)))
+        below = top
+    return GrooveDrawing(
+        edges=[
+            outline((-arm / 2, 0.0), (arm, 0.0), (arm, -t), (-arm / 2, -t)),
+            outline((-t, 0.0), (0.0, 0.0), (0.0, arm), (-t, arm)),
+        ],
+        layers=layers,
+        names=[one.name for one in passes],
+        text=f"Fillet with a leg of {short(leg)} mm on {short(t)} mm, {_counted(passes)}",
     )

@@ -43,6 +43,14 @@ DIRECTION_SCHOOLS = [
     School(id="forehand", label="forehand", why="rod leads: sheet, and up to 4 mm"),
     School(id="backhand", label="backhand", why="flame leads: from 3 mm, less gas, better root"),
 ]
+RUN_SCHOOLS = [
+    School(id="run-through", label="run through", why="tacked close, it holds its line by itself"),
+    School(
+        id="back-step",
+        label="back-step",
+        why="for seams not tacked close, or a panel that walks: stretches, cooled between",
+    ),
+]
 EDGE_FORMS: dict[EdgeForm, tuple[str, str]] = {
     "touching": ("touching, square", "no rod to about 1.2 mm, then planished flat"),
     "gapped": ("gapped, square", "rod-fed, and where the root has to be reached"),
@@ -174,8 +182,8 @@ def _time(seconds: float) -> str:
     return f"{seconds:.0f} s" if seconds < 100 else f"{seconds / 60:.0f} min"
 
 
-def _stretches(reckoned: Reckoned) -> list[Figure]:
-    """Return the back-step stretches of a long seam in sheet."""
+def _run(reckoned: Reckoned) -> list[Figure]:
+    """Return how a long tacked seam in sheet is run: through, or back-stepped in stretches."""
     length = seam_length(reckoned.job)
     t = reckoned.job.thickness_mm or 0.0
     if length is None or reckoned.job.joint in (*RINGS, *UNTACKED) or t > ONE_POOL_UP_TO_MM:
@@ -183,17 +191,27 @@ def _stretches(reckoned: Reckoned) -> list[Figure]:
     seam_mm = float(length.value or 0)
     if seam_mm < BACK_STEP_FROM_MM:
         return []
+    choice = choice_for(
+        reckoned.job, "run", "How is a tacked seam run?", reckoned.schools.run, RUN_SCHOOLS
+    )
+    if reckoned.schools.run == "run-through":
+        return [
+            Figure(
+                id="run", label="Run it", text="through all the tacks",
+                detail="level and clean them first; no stop, each tack melted in as it comes",
+                choice=choice,
+            )
+        ]  # fmt: skip
     count = math.ceil(seam_mm / STRETCH_MM)
     order = ", ".join(str(n) for n in _outward(count))
     return [
         Figure(
-            id="stretches",
-            label="Run it in stretches",
-            text=f"{count} of {short(seam_mm / count, 3)} mm",
+            id="run", label="Run it", text=f"{count} stretches of {short(seam_mm / count, 3)} mm",
             detail=f"stretch {order}, counted along the seam; each is run back towards the one "
             "before. Stop, level and cool to the touch between",
+            choice=choice,
         )
-    ]
+    ]  # fmt: skip
 
 
 def _outward(count: int) -> list[int]:
@@ -237,4 +255,4 @@ def fit_up_figures(
                 detail=f"more than {MOST_TACKS // 2} of them: plan a seam this long in parts",
             )
         )
-    return [*figures, *_stretches(reckoned), _direction(reckoned)]
+    return [*figures, *_run(reckoned), _direction(reckoned)]

@@ -12,7 +12,7 @@ from pellak.core.seam.passes import WeldPass
 from pellak.core.stations.piece import RODLESS_UP_TO_MM, seam_length
 from pellak.core.stations.reckoned import Reckoned, line
 from pellak.core.stations.seam_work import SeamWork, rod_choice
-from pellak.core.working import Working, inserted, short
+from pellak.core.working import Caution, Working, inserted, short
 
 JOB_FORMULA = "preheat + tacks + waits + seam + 1 / 4"
 JOB_GAS_FORMULA = "preheat + tacks + seam + lighting"
@@ -47,6 +47,23 @@ def seam_figures(reckoned: Reckoned, filler: FillerAnswer) -> list[Figure]:
     return [
         figure_of(line(filler.working, "seam_min"), "Seam, flame time"),
         figure_of(gas, "Acetylene for the seam", detail=f"and {short(oxygen_l, 3)} L of oxygen"),
+    ]
+
+
+def rod_cautions(reckoned: Reckoned) -> list[Caution]:
+    """Return a warning where the rod the job names is not one for this metal and wall."""
+    asked, (planned, _) = reckoned.job.rod, rod_choice(reckoned)
+    if asked is None or asked == planned:
+        return []
+    names = {name: rods()[name].classification for name in (asked, planned) if name in rods()}
+    return [
+        Caution(
+            level="warn",
+            text=f"{names.get(asked, asked)} is not planned with here; "
+            f"{names.get(planned, planned)} is. Choose the rod anew.",
+            reason="The rod named is not one for this metal and wall, and another takes its place.",
+            source="rod table of the metal's method page",
+        )
     ]
 
 

@@ -11,6 +11,7 @@ from pellak.core.stations.fit_up import fit_up_figures
 from pellak.core.stations.reckoned import Reckoned, line
 from pellak.core.stations.rod_and_time import (
     job_figures,
+    rod_cautions,
     rod_figures,
     seam_figures,
     travel_figure,
@@ -98,6 +99,7 @@ def tack_and_run_station(reckoned: Reckoned, work: SeamWork) -> Station:
         cautions=[
             *(reckoned.heat.cautions if reckoned.pool is reckoned.heat and one_pass else []),
             *work.filler.cautions,
+            *rod_cautions(reckoned),
             *metal_cautions(reckoned.metal, "tack-and-run"),
         ],
     )
