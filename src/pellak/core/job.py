@@ -17,6 +17,7 @@ from pellak.core.metal.alloy import (
     Metal,
     MetalFamily,
     Metals,
+    heat_family_of,
     metal_named,
 )
 from pellak.core.piece.questions import Closed, Coating, Fume, Held, Place, piece_questions
@@ -177,6 +178,19 @@ def _brief(value: object) -> object:
     return value if len(text) <= 60 else text[:57] + "…"
 
 
+SOLID_UNDER_MELTING_C = 20.0
+
+
+def started_solid(job: Job, own: Metals | None = None) -> Job:
+    """Return the job. Raises Refused where its metal would be molten at the start."""
+    metal = metal_of(job, own)
+    constants = None if metal is None else heat_family_of(metal.family)
+    if constants is not None and job.start_c > constants.melting_c - SOLID_UNDER_MELTING_C:
+        most = constants.melting_c - SOLID_UNDER_MELTING_C
+        raise Refused("start_c", job.start_c, f"below {most:g} °C, where this metal is solid")
+    return job
+
+
 def job_from(document: Mapping[str, Any]) -> Job:
     """Return the job a document holds. Raises Refused naming the first field at fault."""
     try:
@@ -224,4 +238,4 @@ def with_changes(job: Job, changes: Mapping[str, Any], own: Metals | None = None
         if field == "corners_mm" and isinstance(value, str):
             value = _corners(value, document["family"])
         document[field] = value.strip() if isinstance(value, str) else value
-    return job_from({**document, "typed": typed})
+    return started_solid(job_from({**document, "typed": typed}), own)

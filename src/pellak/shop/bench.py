@@ -12,7 +12,7 @@ from uuid import uuid4
 from sqlalchemy.orm import Session
 
 from pellak.core.errors import Refused
-from pellak.core.job import Job, job_from, metal_of, metal_words, with_changes
+from pellak.core.job import Job, job_from, metal_of, metal_words, started_solid, with_changes
 from pellak.core.metal.alloy import Metals as MetalsById
 from pellak.core.plan import Plan
 from pellak.core.tables import joints
@@ -112,7 +112,7 @@ class Bench:
         now = self._clock()
         with self._database.transaction() as session:
             shop = self._planner.shop(session)
-            job = _new_job(document, shop.own)
+            job = started_solid(_new_job(document, shop.own), shop.own)
             row = JobRow(
                 job_id=uuid4().hex[:12],
                 version=1,

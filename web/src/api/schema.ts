@@ -3513,6 +3513,8 @@ export interface components {
             tacks?: ("auto" | "halving" | "march" | "centre-out") | null;
             /** Direction */
             direction?: ("auto" | "forehand" | "backhand") | null;
+            /** Run */
+            run?: ("run-through" | "back-step") | null;
             /** Edge Form */
             edge_form?: ("touching" | "gapped" | "tipped" | "v" | "double-v" | "fillet" | "corner") | null;
             /** Corners Mm */
@@ -3630,6 +3632,12 @@ export interface components {
              * @enum {string}
              */
             direction: "auto" | "forehand" | "backhand";
+            /**
+             * Run
+             * @default run-through
+             * @enum {string}
+             */
+            run: "run-through" | "back-step";
         };
         /**
          * Sign

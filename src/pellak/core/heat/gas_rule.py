@@ -7,6 +7,8 @@ from pellak.core.tables import HeatFamily
 Pace = Literal["gentle", "normal", "brisk"]
 PACE_FACTORS: dict[Pace, float] = {"gentle": 0.6, "normal": 1.0, "brisk": 1.3}
 ROOM_C = 20.0
+LEAST_FLOW_L_PER_H = 2.0
+"""No flame is planned smaller: below, none stands on any tip."""
 FORMULA = "k * t * pace * paths / 2 * (Tm - T0) / (Tm - 20)"
 SOURCE = "leftward gas-welding rule of 100 L/h per mm of steel, long-published trade charts"
 
@@ -31,11 +33,5 @@ def rule_flow_l_per_h(
     Source: SOURCE; preheated work needs proportionally less.
     """
     preheated = (family.melting_c - start_c) / (family.melting_c - ROOM_C)
-    return (
-        family.gas_rule_l_per_h_per_mm
-        * thickness_mm
-        * PACE_FACTORS[pace]
-        * heat_paths
-        / 2
-        * preheated
-    )
+    flow = family.gas_rule_l_per_h_per_mm * thickness_mm * PACE_FACTORS[pace] * heat_paths / 2
+    return max(LEAST_FLOW_L_PER_H, flow * preheated)

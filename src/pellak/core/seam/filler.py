@@ -45,7 +45,7 @@ class FillerGiven(PieceGiven):
     root_gap_mm: Number | None = Field(default=None, ge=0, le=10)
     root_face_mm: Number | None = Field(default=None, ge=0, le=20)
     included_angle_deg: Number | None = Field(default=None, ge=20, le=120)
-    leg_mm: Number | None = Field(default=None, ge=0.5, le=50)
+    leg_mm: Number | None = Field(default=None, ge=0.3, le=50)
     length_mm: Number = Field(ge=5, le=50_000)
     direction: Direction = "forehand"
     acetylene_l_per_h: Number | None = Field(default=None, ge=2, le=20_000)

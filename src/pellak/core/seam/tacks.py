@@ -29,7 +29,6 @@ HOLD_UNKNOWN_S = 30.0
 """A tack whose puddle never stands is planned as long as this, and the plan says so elsewhere."""
 EDGE_SHARE = 0.5
 """At a free end half the heat turns back: the tack there stands in about half the time."""
-LEAST_FLOW_L_PER_H = 5.0
 SHORTENED = 0.6
 MOST_TACKS = 400
 PITCH_FORMULA = "25 * t, 12 to 75 mm, 0.8 of it for stainless and aluminium"
@@ -55,7 +54,7 @@ class TacksGiven(Record):
     corners_mm: list[Number] = Field(default_factory=list, max_length=40)
     joint: Joint = "butt"
     start_c: Number = Field(default=ROOM_C, ge=-20, le=800)
-    acetylene_l_per_h: Number | None = Field(default=None, ge=5, le=20_000)
+    acetylene_l_per_h: Number | None = Field(default=None, ge=2, le=20_000)
     limit_c: Number = Field(default=LIMIT_C, ge=30, le=300)
     fused_mm2: Number | None = Field(default=None, ge=0, le=20_000)
     done: int = Field(default=0, ge=0, le=MOST_TACKS)
@@ -108,9 +107,7 @@ def tack_case(given: TacksGiven) -> HeatCase:
     flow = given.acetylene_l_per_h or rule_flow_l_per_h(
         family=family, thickness_mm=given.thickness_mm, start_c=given.start_c, heat_paths=paths
     )
-    return HeatCase(
-        family, given.thickness_mm, min(max(flow, LEAST_FLOW_L_PER_H), 5000.0), given.start_c, paths
-    )
+    return HeatCase(family, given.thickness_mm, min(flow, 20_000.0), given.start_c, paths)
 
 
 def _puddle_s(given: TacksGiven, case: HeatCase) -> float | None:

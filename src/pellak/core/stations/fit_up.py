@@ -167,7 +167,7 @@ def _drawn(reckoned: Reckoned, answer: TacksAnswer) -> list[Figure]:
     return [
         figure_of(
             Working(
-                name="turn_deg", value=turn, unit="°", low=0.5 * turn, high=2 * turn,
+                name="turn_deg", value=turn, unit="deg", low=0.5 * turn, high=2 * turn,
                 formula="1 * n", inserted=f"1 * {count}",
                 source="single-fillet angular distortion, long-published: an estimate",
                 note="for each pass laid from one side",

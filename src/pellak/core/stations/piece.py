@@ -8,6 +8,7 @@ from pellak.core.metal.mind import metal_cautions
 from pellak.core.piece.dimensions import dimension_rows, dimension_value, ring_length
 from pellak.core.piece.questions import question_cautions
 from pellak.core.reading.gauges import gauge_systems
+from pellak.core.seam.groove import ONE_POOL_UP_TO_MM
 from pellak.core.stations.asked import question_figures
 from pellak.core.tables import gauge_thicknesses_mm, joints
 from pellak.core.working import Caution, School, Working, short
@@ -72,9 +73,13 @@ def fit_up(job: Job) -> str:
     """Return the fit-up in words."""
     if job.joint not in ("butt", "pipe-butt", "outside-corner"):
         return joints()[job.joint].name
+    assert job.thickness_mm is not None
+    bevelled = job.edge_form in ("v", "double-v") or job.edge_form is None
+    bevelled = bevelled and job.joint != "outside-corner" and job.family != "lead"
+    if job.thickness_mm > ONE_POOL_UP_TO_MM and bevelled:
+        return "bevelled"
     if job.root_gap_mm:
         return "gapped, rod-fed"
-    assert job.thickness_mm is not None
     rodless = job.thickness_mm <= RODLESS_UP_TO_MM and job.family == "carbon-steel"
     return "edges touching, no rod" if rodless else "edges touching"
 

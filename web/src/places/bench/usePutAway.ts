@@ -20,9 +20,10 @@ export function usePutAway() {
 
   const putAway = async (jobId: string) => {
     await answer(client.DELETE("/api/jobs/{job_id}", path(jobId)));
-    await cache.invalidateQueries({ queryKey: ticketsQuery.queryKey });
+    // Before the bench is seen without it: Ctrl Z may come at once.
     remember(jobId);
     navigate("/");
+    await cache.invalidateQueries({ queryKey: ticketsQuery.queryKey });
   };
   const bringBack = async (jobId: string) => {
     await answer(client.POST("/api/jobs/{job_id}/restore", path(jobId)));

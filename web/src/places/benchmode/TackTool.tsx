@@ -1,4 +1,4 @@
-import { useId, useState } from "react";
+import { useId, useRef, useState } from "react";
 
 import { faultOf } from "../../api/client";
 import { SeamPath } from "../../drawings/SeamPath";
@@ -20,8 +20,17 @@ export function TackTool(tool: ToolProps) {
   const tacks = run.bench.tacks;
   const done = run.log.tacking?.done ?? 0;
   const next = tacks?.tacks[done];
+  // Pressed again before the server has answered, it is the next tack, not the same once more.
+  const told = useRef(done);
+  const tell = (count: number) => {
+    told.current = count;
+    void bench.makeTacks(count).then((kept) => {
+      if (kept === null) told.current = run.log.tacking?.done ?? 0;
+    });
+  };
   const made = () => {
-    if (tacks && done < tacks.tacks.length) void bench.makeTacks(done + 1);
+    const count = Math.max(told.current, done) + 1;
+    if (tacks && count <= tacks.tacks.length) tell(count);
   };
   useKeys({ t: made, T: made });
   if (!tacks) return null;
@@ -102,7 +111,7 @@ export function TackTool(tool: ToolProps) {
             <button
               type="button"
               className="link min-h-[72px] justify-self-start"
-              onClick={() => void bench.makeTacks(done - 1)}
+              onClick={() => tell(done - 1)}
             >
               Not made yet: one back
             </button>
