@@ -16,6 +16,7 @@ from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.items import read_item
 from pellak.demo.ferry import JOBS, RACK
 from pellak.paper.job_card import job_card
+from pellak.paper.measures import prose
 from pellak.paper.sheet import MARGIN, SIZES, printable
 from pellak.paper.shop_card import shop_card
 
@@ -85,11 +86,11 @@ def test_a_job_card_is_one_whole_page(tmp_path, place, size, system):
         assert squeezed(signed) in text
     for card in cards_at_bench(plan.cards, "daily", "right"):
         if card.step.gate == "stop":
-            assert squeezed(printable(card.step.text)) in text, card.step.id
+            assert squeezed(printable(prose(card.step.text, system))) in text, card.step.id
     for station in plan.stations:
         for caution in station.cautions:
             if caution.level in ("stop", "warn"):
-                assert squeezed(printable(caution.text)) in text
+                assert squeezed(printable(prose(caution.text, system))) in text
 
 
 def test_inches_are_on_the_inch_card(tmp_path):
@@ -151,3 +152,36 @@ def test_any_name_prints(tmp_path, name):
 
 def test_signs_the_type_lacks_become_words():
     assert printable("≤ 5 → 6 & <b>") == "at most  5 to 6 &amp; &lt;b&gt;"
+
+
+METRIC_LEFT = re.compile(r"\d ?(mm|°C|bar|L/h|kg|m/s|cm)\b")
+
+
+@pytest.mark.parametrize(
+    "told",
+    [
+        {"alloy": "dc01", "thickness_mm": 1.2, "length_mm": 640},
+        {"alloy": "s235jr", "thickness_mm": 8.0, "length_mm": 300},
+        {"alloy": "4130", "joint": "cluster", "thickness_mm": 1.65, "outside_diameter_mm": 32},
+        {"alloy": "pb-sheet", "joint": "lap", "thickness_mm": 2.24, "length_mm": 900},
+        {"alloy": "sae-1045", "thickness_mm": 10.0, "length_mm": 200, "restraint": "medium"},
+    ],
+)
+def test_an_inch_card_holds_no_metric_measure(told, tmp_path):
+    plan = compose_plan(with_changes(SeamJob(name="Card"), told), ShopSchools())
+    file = tmp_path / "card.pdf"
+    file.write_bytes(job_card(plan, "http://127.0.0.1/jobs/a", "a4", "inch"))
+    text = subprocess.run(
+        ["pdftotext", "-layout", file, "-"], check=True, capture_output=True, text=True
+    ).stdout
+    assert METRIC_LEFT.findall(text) == []
+    if told["thickness_mm"] >= 8:
+        assert "root" in text
+        assert "cover" in text
+
+
+def test_a_difference_of_temperature_is_no_temperature():
+    assert prose("25 °C more because it is held", "inch") == "45 °F more because it is held"
+    assert prose("start it at 25 °C", "inch") == "start it at 77 °F"
+    assert prose("strips of 6.2 × 500 mm", "inch") == "strips of 0.24 × 20 in"
+    assert prose("strips of 6.2 × 500 mm", "metric") == "strips of 6.2 × 500 mm"

@@ -167,3 +167,25 @@ def test_this_machine_tells_its_moment():
 def test_a_machine_without_a_boot_to_name_has_the_time_of_day(tmp_path, monkeypatch):
     monkeypatch.setattr("pellak.shop.clock.BOOT_ID", tmp_path / "none")
     assert machine_moment().boot == ""
+
+
+def test_a_run_with_a_running_watch_is_never_dropped_by_editing_its_job(place, run):
+    out = flame_out(place, run)
+    watches = [line.run_id for line in place.at.fire_watches()]
+    assert watches == [run.line.id]
+    job = place.bench.open(run.line.job_id)
+    place.bench.change(job.id, job.version, {"length_mm": 700.0})
+    again = place.book.start(job.id)
+    assert again.line.id != run.line.id
+    kept = place.book.look(run.line.id)
+    assert kept.log.clocks == out.log.clocks
+    assert kept.line.finished_at is not None
+    assert [line.run_id for line in place.at.fire_watches()] == [run.line.id]
+
+
+def test_a_run_in_which_nothing_happened_makes_room_for_the_changed_job(place, run):
+    place.at.stand(run.line.id, run.version, run.bench.cards[1].step.id)
+    job = place.bench.open(run.line.job_id)
+    place.bench.change(job.id, job.version, {"length_mm": 700.0})
+    place.book.start(job.id)
+    assert len(place.book.lines().lines) == 1

@@ -14,7 +14,7 @@ from pellak.core.figure import Figure
 from pellak.core.plan import Plan
 from pellak.core.seam.tacks import TacksValues
 from pellak.paper.joint_picture import draw_joint
-from pellak.paper.measures import System, figure_words, measure
+from pellak.paper.measures import System, figure_words, measure, prose
 from pellak.paper.sheet import (
     INK,
     LINE,
@@ -103,21 +103,40 @@ def _left(type_: Type, plan: Plan, width: float, system: System) -> list[Flowabl
             column += [type_.line(head, type_.head), *rows]
         if rows and ids is RUN and plan.tacks is not None:
             column.append(type_.line(_order(plan.tacks.values, system), type_.item))
+        if rows and ids is RUN:
+            column += _passes(type_, plan, system)
     return column
 
 
-def _right(type_: Type, plan: Plan) -> list[Flowable]:
+def _passes(type_: Type, plan: Plan, system: System) -> list[Flowable]:
+    """Return each pass with its flow, rod, travel and minutes; nothing for one pass."""
+    passes = plan.facts.passes if plan.facts else []
+    if len(passes) < 2:
+        return []
+    told = []
+    for one in passes:
+        rod = f", rod {measure(one.rod_diameter_mm, 'mm', system)}" if one.rod_diameter_mm else ""
+        back = "back " if one.side == 2 else ""
+        told.append(
+            f"{one.n} {back}{one.name}: {measure(one.acetylene_l_per_h, 'L/h', system)}{rod}, "
+            f"{measure(one.travel_mm_per_min, 'mm/min', system, 2)}, "
+            f"{measure(one.minutes, 'min', system, 2)}"
+        )
+    return [type_.line("; ".join(told) + ".", type_.item)]
+
+
+def _right(type_: Type, plan: Plan, system: System) -> list[Flowable]:
     cards = cards_at_bench(plan.cards, "daily", "right")
     column: list[Flowable] = [type_.line("Before the light, every one", type_.head)]
     column += [
-        TickBox(type_.line(card.step.text, type_.body), 8 * type_.scale)
+        TickBox(type_.line(prose(card.step.text, system), type_.body), 8 * type_.scale)
         for card in cards
         if card.step.gate == "stop"
     ]
     cautions = [c for s in plan.stations for c in s.cautions if c.level in ("stop", "warn")]
     if cautions:
         column.append(type_.line("Mind", type_.head))
-        column += [type_.line(f"{c.text} {c.reason}", type_.item) for c in cautions]
+        column += [type_.line(prose(f"{c.text} {c.reason}", system), type_.item) for c in cautions]
     return column
 
 
@@ -177,7 +196,9 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
             type_.line(address, type_.small),
         ]
         if plan.why_not:
-            head.append(type_.line(f"Not to be lit yet: {plan.why_not}", type_.strong))
+            head.append(
+                type_.line(prose(f"Not to be lit yet: {plan.why_not}", system), type_.strong)
+            )
         under = draw_column(canvas, head, MARGIN, top, inner - QR_SIDE - GUTTER)
         under = min(under, top - QR_SIDE) - 3 * mm
         canvas.setStrokeColor(INK)
@@ -196,7 +217,7 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
             canvas, _left(type_, plan, half, system), MARGIN, under - picture - 4 * mm, half
         )
         right_ends = draw_column(
-            canvas, _right(type_, plan), MARGIN + half + GUTTER, under - 2 * mm, half
+            canvas, _right(type_, plan, system), MARGIN + half + GUTTER, under - 2 * mm, half
         )
         # Ending above the floor is ending on the page.
         return float(min(left_ends, right_ends) - floor + MARGIN)

@@ -1,6 +1,7 @@
 """Measures as they are printed, in the units the page shows."""
 
 import math
+import re
 from collections.abc import Callable
 from typing import Literal
 
@@ -20,10 +21,37 @@ def measure(value: float, unit: str, system: System, digits: int = 3) -> str:
     return f"{short(value * shown.factor + shown.offset, digits)}{gap}{shown.symbol}".strip()
 
 
+_IN_PROSE = re.compile(
+    r"(?<![\w.])(\d+(?:\.\d+)?)(?:( to |–| and | × )(\d+(?:\.\d+)?))? ?"
+    r"(mm/min|kJ/mm|L/h|L/m|mm|°C|bar|kg|m/s|L|m)(?![\w/³²])"
+    r"(?= (more|less|over|under|warmer|cooler|hotter|colder|apart)\b)?"
+)
+
+
+def prose(text: str, system: System) -> str:
+    """Return plain English with the measures in it in the system's units.
+
+    The page does the same; degrees followed by a word such as "more" are a difference.
+    """
+
+    def put(match: re.Match[str]) -> str:
+        first, joint, second, unit, more = match.groups()
+        name = "K" if unit == "°C" and more else unit
+        if not any(u.canonical == name and u.system == system for u in display_units()):
+            return match[0]
+        numbers = [short(_shown(float(n), name, system), 2) for n in (first, second) if n]
+        symbol = next(
+            u.symbol for u in display_units() if u.canonical == name and u.system == system
+        )
+        return f"{(joint or '').join(numbers)} {symbol}"
+
+    return text if system == "metric" else _IN_PROSE.sub(put, text)
+
+
 def figure_words(figure: Figure, system: System) -> str:
     """Return what a figure says, with its range."""
     if figure.text is not None:
-        return figure.text
+        return prose(figure.text, system)
     if figure.value is None:
         return "none"
     told = measure(figure.value, figure.unit, system)
