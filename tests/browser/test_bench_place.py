@@ -177,7 +177,7 @@ def test_a_blank_bench_explains_itself(page, blank_server, watched):
     make_job(page, "First")
     type_size(page, "Thickness", "25 mm")
     type_size(page, "Seam length", "1 m")
-    root = page.get_by_role("region", name="Passes")
+    root = page.get_by_role("region", name="Passes", exact=True)
     expect(root).to_contain_text("keyhole ahead of the pool")
     page.goto(f"{blank_server.url}/runs")
     expect(page.get_by_text("No runs yet")).to_be_visible()

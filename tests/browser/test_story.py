@@ -80,7 +80,7 @@ def test_the_first_seam_end_to_end(page, quick_server, watched, size):
         expect(shown.get_by_text("With numbers").first).to_be_visible()
         page.keyboard.press("Escape")
     expect(page.get_by_role("region", name="First puddle in")).to_contain_text(
-        re.compile(r"3\.8 ?s\(2\.6–5\.7\)")
+        re.compile(r"3\.8 ?s\(2\.5–5\.8\)")
     )
     assert scale_of(page) == pytest.approx(1.214 / 5.66, rel=0.02)
     assert axe_violations(page) == []
@@ -96,9 +96,9 @@ def test_the_first_seam_end_to_end(page, quick_server, watched, size):
     page.keyboard.press("t")
     told = page.get_by_text(re.compile(r"first puddle \d+(\.\d+)? s"))
     expect(told).to_be_visible()
-    # However slow the machine: no less than was waited, no more than has passed.
+    # However slow the machine: no less than was waited, no more than passed on the fast clock.
     shown_s = float(re.search(r"first puddle ([\d.]+) s", told.inner_text()).group(1))
-    assert 1.4 <= shown_s <= time.monotonic() - begun + 0.1
+    assert 1.4 <= shown_s <= 60 * (time.monotonic() - begun)
     walk_to(page, "Look and log")
     page.get_by_role("button", name="Look and log").click()
     assert axe_violations(page) == []

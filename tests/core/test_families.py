@@ -28,7 +28,7 @@ MUST_SAY = {
 }
 MUST_DO = {
     "carbon-steel": ["clear-vessel", "seam", "fire-watch"],
-    "chromoly": ["vented", "seam", "still-air", "fire-watch"],
+    "chromoly": ["vented", "preheat", "seam", "still-air", "fire-watch"],
     "stainless": ["fume-extracted", "flux-fume", "flux", "seam", "fire-watch"],
     "aluminium": ["flux-fume", "flux", "seam-aluminium", "flux-off", "fire-watch"],
     "lead": ["lead-dry", "lead-fume", "seam-lead", "lead-wash", "fire-watch"],
