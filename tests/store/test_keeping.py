@@ -183,8 +183,9 @@ def test_salvage_reads_what_can_be_read_and_reports_the_rest(database, tmp_path)
         connection.exec_driver_sql("PRAGMA wal_checkpoint(TRUNCATE)")
     database.close()
     spoiled(database.path, database.path)
-    with pytest.raises(Unusable, match="damaged"):
+    with pytest.raises(Unusable, match="damaged") as damaged:
         check_file(database.path, whole=False)
+    assert len(str(damaged.value).splitlines()) == 1
     home = tmp_path / "saved"
     home.mkdir()
     found = salvage(database.path, home / FILE_NAME)

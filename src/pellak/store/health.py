@@ -10,6 +10,7 @@ from pellak.store.form import APPLICATION_ID, known_revisions
 
 HEADER = b"SQLite format 3\0"
 OUR_TABLES = frozenset({"job", "run", "setting", "alembic_version"})
+LONGEST_TOLD = 300
 QUICK_CHECK_S = 5.0
 """A book of many years takes longer than anyone waits at a start; then it opens unchecked."""
 
@@ -79,7 +80,8 @@ def _check_pages(
             return False
         raise
     if found != [("ok",)]:
-        raise Unusable(f"{path} is damaged: {'; '.join(str(line) for (line,) in found)}")
+        told = "; ".join(" ".join(str(line).split()) for (line,) in found)
+        raise Unusable(f"{path} is damaged: {told[:LONGEST_TOLD]}")
     return True
 
 
