@@ -11,7 +11,7 @@ from collections.abc import Callable, Mapping, Sequence
 from pellak.shop.sign_ins import May
 
 COOKIE = "pellak_signed_in"
-SIGN_IN, SIGN_OUT = "/api/sign-in", "/api/sign-out"
+SIGN_IN = "/api/sign-in"
 FREE_GUESSES = 5
 FIRST_LOCK_S, LONGEST_LOCK_S = 60.0, 900.0
 MOST_ADDRESSES = 2000

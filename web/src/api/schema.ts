@@ -4419,11 +4419,6 @@ export interface components {
              * @default false
              */
             rod_limited: boolean;
-            /**
-             * Interpass Wait Min
-             * @default 0
-             */
-            interpass_wait_min: number;
         };
         /**
          * Working

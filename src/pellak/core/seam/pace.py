@@ -34,7 +34,6 @@ BACKHAND_FROM_MM, BACKHAND_WHOLE_MM = 3.0, 6.6
 GROOVE_SPAN = (0.6, 2.0)
 BAND_RATIO, THICK_BAND_RATIO, THICK_FROM_MM = 1.35, 1.5, 10.0
 VALID_UP_TO_MM, SQUARE_VALID_UP_TO_MM = 12.0, 6.0
-FORMULA = "m * t * k * G"
 SOURCE = (
     "fitted plate model at 3.2 mm and the same gas for each millimetre; held against the long-"
     "published 4 to 5 min a metre for each mm of steel, leftward"

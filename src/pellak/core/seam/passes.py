@@ -60,7 +60,6 @@ class WeldPass(Record):
     rod_g: float = 0.0
     gas_l: float = 0.0
     rod_limited: bool = False
-    interpass_wait_min: float = 0.0
 
 
 @dataclass(frozen=True)
