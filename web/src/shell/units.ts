@@ -32,7 +32,10 @@ export function rangeEnd(value: number, side: "low" | "high"): string {
 const DIFFERENCE = /^ (more|less|over|under|warmer|cooler|hotter|colder|apart)\b/;
 const NUMBER = "(?<![\\w.])(\\d+(?:\\.\\d+)?)";
 const CANONICAL = "(mm\\/min|kJ\\/mm|L\\/h|L\\/m|mm|°C|bar|kg|m\\/s|L|m)(?![\\w/³²])";
-const IN_PROSE = new RegExp(`${NUMBER}(?:( to |–| and | × )(\\d+(?:\\.\\d+)?))? ?${CANONICAL}`, "g");
+const IN_PROSE = new RegExp(
+  `${NUMBER}(?:( to |–| and | × )(\\d+(?:\\.\\d+)?))? ?${CANONICAL}`,
+  "g",
+);
 
 /** How measures are shown in one system of units. */
 export class Units {
