@@ -72,7 +72,7 @@ class Guards:
             problem = await self._not_let_in(scope, headers)
         body = b""
         if problem is None:
-            whole = await self._body_in_turn(receive, _announced(headers))
+            whole = await self._body_in_turn(receive, headers)
             if whole is None:
                 # Whoever sent it is gone or too slow: what came is not what was meant.
                 return
@@ -97,9 +97,11 @@ class Guards:
                 raise
             await problem_response(unexpected())(scope, receive, guarded_send)
 
-    async def _body_in_turn(self, receive: Receive, announced: int | None) -> bytes | None:
+    async def _body_in_turn(self, receive: Receive, headers: Headers) -> bytes | None:
         """Return the body; of large ones only some are read at once, the others wait unread."""
-        if announced is not None and announced <= SMALL_BODY_BYTES:
+        announced = _announced(headers)
+        untold = announced is None and "transfer-encoding" in headers
+        if not untold and (announced or 0) <= SMALL_BODY_BYTES:
             return await _whole_body(receive, announced)
         async with self._large_bodies:
             return await _whole_body(receive, announced)
