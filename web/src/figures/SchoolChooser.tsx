@@ -17,7 +17,12 @@ export function SchoolChooser({ choice, unit, onChange }: SchoolChooserProps) {
   const forShop = useMutation({
     mutationFn: (school: string) =>
       answer(client.PATCH("/api/shop/schools", { body: { [choice.field]: school } })),
-    onSuccess: () => cache.invalidateQueries({ queryKey: ["job"] }),
+    onSuccess: () => {
+      // One after the other: the job's answer must be reckoned with the shop's new choice.
+      const own = choice.chosen_by === "job";
+      if (own) onChange({ [choice.field]: null });
+      return cache.invalidateQueries({ queryKey: ["job"], refetchType: own ? "none" : "active" });
+    },
   });
   return (
     <ul className="space-y-3">
@@ -51,13 +56,7 @@ export function SchoolChooser({ choice, unit, onChange }: SchoolChooserProps) {
                 For this job
               </button>
               {!choice.job_only && (
-                <button
-                  className="button"
-                  onClick={() => {
-                    forShop.mutate(school.id);
-                    if (choice.chosen_by === "job") onChange({ [choice.field]: null });
-                  }}
-                >
+                <button className="button" onClick={() => forShop.mutate(school.id)}>
                   For the whole shop
                 </button>
               )}
