@@ -26,7 +26,7 @@ class Told:
     def timed(self, kept: list[float], served: Served, *request: object) -> object:
         start = time.perf_counter()
         try:
-            answer = served.ask(*request)  # type: ignore[arg-type]
+            answer = served.ask(*request)  # type: ignore[arg-type]  # what `ask` takes, in a row
         except urllib.error.HTTPError as error:
             if error.code != 409:
                 self.failures.append(f"{error.code} {request[:2]}")

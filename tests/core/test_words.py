@@ -1,14 +1,22 @@
 """Working lines, one-line questions, the log of a run."""
 
+from typing import Literal, get_args, get_origin, get_type_hints
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from pellak.core.ask import ask
 from pellak.core.errors import Refused
+from pellak.core.gas.content import cylinder_sizes
+from pellak.core.metal.alloy import MetalFamily, alloys
+from pellak.core.metal.fusion import Advice
+from pellak.core.piece.dimensions import dimension_rows
+from pellak.core.rack.items import rack_fields
+from pellak.core.reading.units import kinds, unit_spellings
 from pellak.core.registry import RECKONERS, get_reckoner
 from pellak.core.run_log import RunLog, signs, with_entries
-from pellak.core.tables import rows
+from pellak.core.tables import heat_families, joints, rows
 from pellak.core.working import ValidRange, complaints, inserted, short
 from tests.core.test_tip import DEMO
 
@@ -177,3 +185,25 @@ def test_signs_are_good_and_bad_and_known_once():
 def test_every_row_of_every_table_keeps_its_source(table):
     assert rows(table)
     assert all(row["source"] for row in rows(table))
+
+
+def test_the_tables_use_only_the_words_their_types_allow():
+    read = [
+        *alloys().values(),
+        *cylinder_sizes().values(),
+        *heat_families().values(),
+        *joints().values(),
+        *(row for joint in joints() for row in dimension_rows(joint)),
+        *kinds().values(),
+        *rack_fields(),
+        *unit_spellings().values(),
+    ]
+    held = 0
+    for row in read:
+        for name, kind in get_type_hints(type(row)).items():
+            if get_origin(kind) is Literal:
+                assert getattr(row, name) in get_args(kind), (type(row).__name__, name)
+                held += 1
+    assert held >= len(read)
+    assert {row["level"] for row in rows("fusion_advice.csv")} <= set(get_args(Advice))
+    assert {row["family"] for row in rows("family_words.csv")} <= set(get_args(MetalFamily))

@@ -16,7 +16,7 @@ class PatientProtocol(H11Protocol):
         super().__init__(*args, **kwargs)
         self._late: TimerHandle | None = None
 
-    def connection_made(self, transport: Transport) -> None:  # type: ignore[override]
+    def connection_made(self, transport: Transport) -> None:  # type: ignore[override]  # as the server's own has it
         """Begin to wait for the first head."""
         super().connection_made(transport)
         self._wait()

@@ -33,7 +33,7 @@ class Sharing:
 
     def __init__(
         self,
-        passcodes: Mapping[str, str],
+        passcodes: Mapping[May, str],
         *,
         names: Sequence[str] = (),
         secure: bool = False,
@@ -75,7 +75,7 @@ class Sharing:
         for may, known in self._passcodes.items():
             # All are compared, in a time that says nothing.
             if secrets.compare_digest(passcode.encode(), known.encode()):
-                found = may  # type: ignore[assignment]
+                found = may
         if found is not None:
             self._guesses.pop(address, None)
             return found

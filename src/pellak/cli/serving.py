@@ -8,11 +8,12 @@ from pathlib import Path
 
 from pellak.cli.records import checked, demo
 from pellak.core.errors import Refused
+from pellak.shop.sign_ins import May
 from pellak.store.serving_lock import ServingLock
 
 PAGE = Path(__file__).parents[3] / "web" / "dist"
 LOOPBACK = ("127.0.0.1", "localhost", "::1")
-PASSCODES = {
+PASSCODES: dict[May, str] = {
     "all": "PELLAK_PASSCODE",
     "bench": "PELLAK_PASSCODE_BENCH",
     "look": "PELLAK_PASSCODE_LOOK",
@@ -36,7 +37,7 @@ def add_arguments(command: argparse.ArgumentParser) -> None:
     command.add_argument("--key", type=Path, help="the certificate's key, PEM")
 
 
-def _passcodes(share: bool) -> dict[str, str] | None:
+def _passcodes(share: bool) -> dict[May, str] | None:
     if not share:
         return None
     told = {may: os.environ.get(name, "") for may, name in PASSCODES.items()}
@@ -78,7 +79,7 @@ def serve(args: argparse.Namespace) -> None:
         _run(args, door, passcodes)
 
 
-def _run(args: argparse.Namespace, door: socket.socket, passcodes: dict[str, str] | None) -> None:
+def _run(args: argparse.Namespace, door: socket.socket, passcodes: dict[May, str] | None) -> None:
     # Imported here so that reckoning from the shell does not wait for the server's modules.
     import uvicorn
 

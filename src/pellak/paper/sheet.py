@@ -81,7 +81,7 @@ class Type:
         return Paragraph(printable(text), style)
 
 
-class TickBox(Flowable):  # type: ignore[misc]
+class TickBox(Flowable):  # type: ignore[misc]  # its library has no types
     """A box to tick, with its text beside it."""
 
     def __init__(self, text: Paragraph, size: float = 8.5) -> None:

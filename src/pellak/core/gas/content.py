@@ -47,7 +47,7 @@ def cylinder_sizes() -> Mapping[str, CylinderSize]:
     return {
         row["id"]: CylinderSize(
             id=row["id"],
-            gas=row["gas"],  # type: ignore[arg-type]
+            gas=row["gas"],  # type: ignore[arg-type]  # a word of the table, held by test_words
             content_m3=float(row["content_m3"]),
             water_capacity_l=float(row["water_capacity_L"]),
             tare_kg=float(row["tare_kg_typical"]),

@@ -35,7 +35,7 @@ class FusionAdvice:
 def _filed() -> dict[str, FusionAdvice]:
     return {
         row["alloy"]: FusionAdvice(
-            row["level"],  # type: ignore[arg-type]
+            row["level"],  # type: ignore[arg-type]  # a word of the table, held by test_words
             row["reason"],
             row["instead"],
             row["source"],

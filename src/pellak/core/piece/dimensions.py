@@ -35,7 +35,7 @@ class DimensionRow:
 def dimension_rows(joint: Joint) -> tuple[DimensionRow, ...]:
     """Return the dimensions of a joint beside its thickness and length."""
     return tuple(
-        DimensionRow(**row)  # type: ignore[arg-type]
+        DimensionRow(**row)  # type: ignore[arg-type]  # a word of the table, held by test_words
         for row in rows("joint_dimensions.csv")
         if row["joint"] == joint
     )

@@ -147,7 +147,7 @@ def rack_fields() -> tuple[RackField, ...]:
     """Return every field of every kind, in the order of a form."""
     return tuple(
         RackField(
-            kind=row["kind"],  # type: ignore[arg-type]
+            kind=row["kind"],  # type: ignore[arg-type]  # a word of the table, held by test_words
             kind_label=row["kind_label"],
             field=row["field"],
             label=row["label"],

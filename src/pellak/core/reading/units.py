@@ -41,7 +41,7 @@ def kinds() -> Mapping[str, Kind]:
     """Return the kinds of quantity by name."""
     return {
         row["kind"]: Kind(
-            row["kind"],  # type: ignore[arg-type]
+            row["kind"],  # type: ignore[arg-type]  # a word of the table, held by test_words
             row["canonical"],
             float(row["least"]),
             float(row["most"]),
@@ -57,7 +57,7 @@ def unit_spellings() -> Mapping[tuple[str, str], Unit]:
     found: dict[tuple[str, str], Unit] = {}
     for row in rows("units.csv"):
         unit = Unit(
-            row["kind"],  # type: ignore[arg-type]
+            row["kind"],  # type: ignore[arg-type]  # a word of the table, held by test_words
             row["symbol"],
             float(row["factor"]),
             float(row["offset"]),

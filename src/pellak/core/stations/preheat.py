@@ -50,7 +50,7 @@ def _methods(answer: PreheatAnswer) -> Figure:
     lines = [
         MethodLine(
             id=name,
-            label=METHOD_LABELS[name],  # type: ignore[index]
+            label=METHOD_LABELS[name],  # type: ignore[index]  # keyed by Method
             value=method.preheat_c,
             valid=method.valid,
             chosen=name == values.method,

@@ -246,13 +246,13 @@ def reckon_tip(given: TipGiven) -> TipAnswer:
     """
     ratio = oxygen_ratio_for(given)
     rule = rule_working(given)
-    flow = given.acetylene_l_per_h or float(rule.value)  # type: ignore[arg-type]
+    flow = given.acetylene_l_per_h or float(rule.value)  # type: ignore[arg-type]  # flows and bars are numbers
     bore = jet.orifice_for_flow_mm(flow, ratio)
     tips = given.rack or _neighbouring_tips(bore)
     own = given.acetylene_l_per_h is not None
     candidates, matched_s = judge_tips(given, tips, flow, ratio, own_flow=own)
     pressures = pressure_workings(flow, jet.NORMAL_JET_M_PER_S, ratio)
-    bars = {line.name: float(line.value) for line in pressures}  # type: ignore[arg-type]
+    bars = {line.name: float(line.value) for line in pressures}  # type: ignore[arg-type]  # flows and bars are numbers
     # A pressure past the acetylene limit is never told, not even with a warning beside it.
     known = given.mixer == "equal-pressure" and not over_limit(bars["torch_bar"], given.region)
     bores = _bore_workings(flow, ratio, bore)
