@@ -35,9 +35,7 @@ def test_any_request_gets_an_answer_the_contract_names(tmp_path) -> None:
 
 
 def _try(operation) -> None:
-    @settings(
-        max_examples=12, deadline=None, suppress_health_check=list(HealthCheck), derandomize=True
-    )
+    @settings(max_examples=12, suppress_health_check=list(HealthCheck), derandomize=True)
     @given(operation.as_strategy())
     def answers_as_the_contract_says(case) -> None:
         # Text can fit the schema and still be no measure: refusing it by field is the contract.

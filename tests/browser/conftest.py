@@ -20,7 +20,8 @@ AXE = (ROOT / "web/node_modules/axe-core/axe.min.js").read_text(encoding="utf-8"
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
 TABLET = {"width": 820, "height": 1180}
-# A busy machine is slow, not wrong: conditions are waited for, and never for a fixed while.
+# A busy machine is slow, not wrong: conditions are waited for. A fixed while stands only where
+# the passing of time is itself what the story tells.
 expect.set_options(timeout=20_000)
 
 
@@ -72,7 +73,7 @@ class Server:
             try:
                 urllib.request.urlopen(f"{self.url}/api/basics", timeout=1).close()
             except OSError:
-                time.sleep(0.1)
+                time.sleep(0.1)  # between two knocks
             else:
                 return
         raise RuntimeError("the server did not start")
@@ -190,9 +191,25 @@ def overflow_px(page) -> int:
     )
 
 
+def at_rest(page) -> None:
+    """Wait until nothing on the page moves: no animation runs, no size and no word changes."""
+    seen = None
+    for _ in range(200):
+        page.wait_for_timeout(50)  # between two looks
+        now = page.evaluate(
+            """() => [document.getAnimations().filter((a) => a.playState === "running").length,
+                document.documentElement.scrollWidth, document.documentElement.scrollHeight,
+                document.body.innerText]"""
+        )
+        if now == seen and now[0] == 0:
+            return
+        seen = now
+    raise AssertionError("the page never came to rest")
+
+
 def until(page, expression: str, within_s: float = 10.0) -> None:
     """Wait until an expression is true on the page, whose policy forbids it to look itself."""
     end = time.monotonic() + within_s
     while not page.evaluate(expression):
         assert time.monotonic() < end, expression
-        page.wait_for_timeout(50)
+        page.wait_for_timeout(50)  # between two looks

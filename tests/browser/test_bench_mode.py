@@ -31,13 +31,13 @@ def pedal_on(page, server, watch_card):
     number = card_number(page)
     if page.get_by_role("button", name=re.compile("^Valves closed: start")).is_visible():
         page.keyboard.press("T")
-        page.wait_for_timeout(1300)
+        page.wait_for_timeout(1300)  # a minute and more, at sixty times
     elif page.get_by_role(
         "button", name=re.compile("^(Acetylene|Heating|Flame away): start")
     ).is_visible():
         page.keyboard.press("t")
     if number in watch_card:
-        page.wait_for_timeout(500)
+        page.wait_for_timeout(500)  # the power goes half a second on
         server.kill()
         server.start()
         page.reload()
@@ -56,7 +56,7 @@ def test_the_whole_bench_by_pedal_alone(page, quick_server, watched, size):
         seen.append(page.locator("main p.font-narrow").first.inner_text())
         if page.get_by_role("button", name=re.compile("^Flame on: start")).is_visible():
             page.keyboard.press("t")
-            page.wait_for_timeout(700)
+            page.wait_for_timeout(700)  # the puddle forms
             page.keyboard.press("t")
             expect(page.get_by_role("status").filter(has_text="first puddle")).to_be_visible()
         pedal_on(page, quick_server, watch_card=(6, 15, 26))
@@ -95,9 +95,9 @@ def test_the_whole_bench_by_touch_alone(browser, quick_server, watched, size):
             if clock.is_visible():
                 clock.tap()
                 if name.startswith("Valves"):
-                    page.wait_for_timeout(1300)
+                    page.wait_for_timeout(1300)  # a minute and more, at sixty times
         if number in (9, 18, 25):
-            page.wait_for_timeout(500)
+            page.wait_for_timeout(500)  # the power goes half a second on
             quick_server.kill()
             quick_server.start()
             page.reload()
@@ -141,7 +141,7 @@ def test_a_leak_found_by_the_gauges_holds_the_start(page, quick_server, watched)
         "2.3"
     )
     page.get_by_role("button", name=re.compile("^Valves closed: start")).click()
-    page.wait_for_timeout(1300)
+    page.wait_for_timeout(1300)  # a minute and more, at sixty times
     page.reload()
     page.get_by_role("button", name="Judge what moved").click()
     verdict = page.get_by_role("status").filter(has_text="It leaks")
@@ -151,7 +151,7 @@ def test_a_leak_found_by_the_gauges_holds_the_start(page, quick_server, watched)
     expect(page.get_by_role("alert")).to_contain_text("found a leak")
     page.get_by_role("button", name="Mended: test again from the start").click()
     expect(verdict).to_be_hidden()
-    page.wait_for_timeout(1300)
+    page.wait_for_timeout(1300)  # a minute and more, at sixty times
     page.keyboard.press("Space")
     expect(page.get_by_role("heading", level=1)).to_be_visible()
     expect(page.get_by_text(re.compile("Open the cylinders again"))).to_be_visible()
@@ -189,14 +189,14 @@ def test_a_stopwatch_runs_on_through_a_power_cut(page, server, watched):
     expect(page.get_by_text("acetylene torch valve first")).to_be_visible()
     page.keyboard.press("Space")
     expect(page.get_by_text("Close both cylinder valves")).to_be_visible()
-    page.wait_for_timeout(600)
+    page.wait_for_timeout(600)  # some of the watch passes
     run = page.url.split("/")[-2]
     page.goto(server.url)
     watch = page.get_by_role("complementary", name=re.compile("^Fire watch"))
     expect(watch).to_contain_text(re.compile("(60:00|59:5)"))
     server.kill()
     server.start()
-    page.wait_for_timeout(2000)
+    page.wait_for_timeout(2000)  # seconds pass: a watch begun anew would show 60:00
     page.reload()
     expect(watch).to_contain_text(re.compile("59:5"))
     expect(page.get_by_label("Name of the job")).to_be_visible()
@@ -212,7 +212,7 @@ def test_a_fire_watch_ends_by_looking_only(page, quick_server, watched):
     to_the_bench(page, quick_server)
     page.get_by_role("button", name="Flame out").click()
     page.keyboard.press("Space")
-    page.wait_for_timeout(800)
+    page.wait_for_timeout(800)  # sixteen minutes of the watch: too early
     run = page.url.split("/")[-2]
     url = f"{quick_server.url}/api/runs/{run}"
     version = page.request.get(url).json()["version"]

@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, TABLET, overflow_px
+from tests.browser.conftest import DESK, PHONE, TABLET, at_rest, overflow_px
 from tests.browser.test_story import make_job, scale_of, type_size
 
 SHEETS = ["0.5 mm", "18 ga", "1/8 in", "6 mm", "10 mm", "25 mm"]
@@ -64,7 +64,7 @@ def test_no_words_clash_and_none_are_cut_whatever_the_sheet(desk, size, units):
         type_size(desk, "Thickness", sheet)
         expect(desk.get_by_role("status")).to_have_text("Saved")
         expect(desk.get_by_role("textbox", name="Thickness", exact=True)).not_to_be_focused()
-        desk.wait_for_timeout(150)
+        at_rest(desk)
         assert desk.evaluate(WORDS_THAT_CLASH) == [], sheet
         assert desk.evaluate(TEXT_THAT_IS_CUT) == [], sheet
         assert overflow_px(desk) <= 0, sheet

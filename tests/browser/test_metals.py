@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, axe_violations, overflow_px, walk_to
+from tests.browser.conftest import DESK, PHONE, at_rest, axe_violations, overflow_px, walk_to
 from tests.browser.test_drawings import TEXT_THAT_IS_CUT, WORDS_THAT_CLASH
 from tests.browser.test_story import make_job, type_size
 
@@ -107,7 +107,7 @@ def test_every_joint_is_drawn_with_its_boxes_and_nothing_clashes(desk, size, the
         for label, text in sizes.items():
             type_size(desk, label, text)
             expect(desk.get_by_role("status")).to_have_text("Saved")
-        desk.wait_for_timeout(250)
+        at_rest(desk)
         assert desk.evaluate(WORDS_THAT_CLASH) == [], joint
         assert desk.evaluate(TEXT_THAT_IS_CUT) == [], joint
         assert overflow_px(desk) <= 0, joint

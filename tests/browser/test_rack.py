@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px
+from tests.browser.conftest import DESK, PHONE, TABLET, at_rest, axe_violations, overflow_px
 from tests.browser.test_drawings import TEXT_THAT_IS_CUT, WORDS_THAT_CLASH
 
 
@@ -22,7 +22,7 @@ def rack(desk):
 def test_the_rack_is_accessible_and_fits(rack, size, theme):
     rack.get_by_role("radio", name=theme).click()
     rack.set_viewport_size(size)
-    rack.wait_for_timeout(300)
+    at_rest(rack)
     assert axe_violations(rack) == []
     assert overflow_px(rack) <= 0
     assert rack.evaluate(WORDS_THAT_CLASH) == []

@@ -92,7 +92,7 @@ def test_the_first_seam_end_to_end(page, quick_server, watched, size):
     walk_to(page, re.compile("^Flame on: start"))
     begun = time.monotonic()
     page.keyboard.press("t")
-    page.wait_for_timeout(1500)
+    page.wait_for_timeout(1500)  # the puddle's own second and a half
     page.keyboard.press("t")
     told = page.get_by_text(re.compile(r"first puddle \d+(\.\d+)? s"))
     expect(told).to_be_visible()

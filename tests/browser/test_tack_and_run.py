@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, axe_violations, overflow_px, walk_to
+from tests.browser.conftest import DESK, PHONE, at_rest, axe_violations, overflow_px, walk_to
 
 
 def board(page, server, name, size=DESK):
@@ -26,7 +26,7 @@ def test_the_board_stands_whole(page, server, watched, name, size):
     watched(page, server)
     shown = board(page, server, name, size)
     expect(shown).to_be_visible()
-    page.wait_for_timeout(400)
+    at_rest(page)
     assert overflow_px(page) <= 0
     assert axe_violations(page) == []
 
@@ -116,7 +116,7 @@ def test_tacks_are_made_one_by_one_and_the_pace_goes_along(page, quick_server, w
     walk_to(page, re.compile("^Tack 1 of 23"))
     for _ in range(3):
         page.keyboard.press("t")
-        page.wait_for_timeout(250)
+        page.wait_for_timeout(250)  # as quickly as a hand taps
     expect(page.get_by_role("button", name=re.compile("^Tack 4 of 23 at 175 mm"))).to_be_visible()
     page.get_by_label("Edge stands proud by").fill("0.9")
     page.get_by_role("button", name="Plan the rest").click()
@@ -129,7 +129,7 @@ def test_tacks_are_made_one_by_one_and_the_pace_goes_along(page, quick_server, w
     bar = page.get_by_role("img", name=re.compile("^Pace: 0 mm of 640 mm"))
     expect(bar).to_be_visible()
     page.keyboard.press("t")
-    page.wait_for_timeout(500)
+    page.wait_for_timeout(500)  # half a minute of the seam
     page.reload()
     # Half a second here is half a minute there: past the puddle and on the way.
     expect(

@@ -27,7 +27,7 @@ def by_name(lines):
     return {line.name: line for line in lines}
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(
     st.floats(0.1, 0.6), st.floats(0.3, 1.8), st.floats(0, 1.2), st.floats(0, 0.4),
     st.floats(1, 80),
@@ -75,7 +75,7 @@ def test_acetylene_lines(weight, flow):
         assert evaluate(line.inserted) == pytest.approx(line.value, rel=2e-3), line.name
 
 
-@settings(max_examples=15, deadline=None)
+@settings(max_examples=15)
 @given(st.floats(0.8, 3), st.floats(15, 200), st.floats(30, 90))
 def test_the_line_of_a_closing_ring(thickness_mm, diameter, angle):
     assume(diameter > 8 * thickness_mm)

@@ -72,7 +72,7 @@ acts = st.lists(
 )  # fmt: skip
 
 
-@settings(deadline=None, max_examples=150)
+@settings(max_examples=150)
 @given(st.sampled_from(sorted(PLANS)), acts)
 def test_no_path_reaches_the_light_with_an_open_stop(family, path):
     plan, log, seconds = PLANS[family], BRIT, 0.0

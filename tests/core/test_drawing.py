@@ -39,7 +39,7 @@ def drawn(thickness_mm: float, flow_per_mm: float = 100, **more) -> SeamDrawing:
     return seam_drawing(solution, **told)
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(thicknesses_mm, st.floats(70, 150))
 def test_root_pool_and_blue_band_lie_within_each_other(thickness_mm, flow_per_mm):
     drawing = drawn(thickness_mm, flow_per_mm)
@@ -54,7 +54,7 @@ def test_root_pool_and_blue_band_lie_within_each_other(thickness_mm, flow_per_mm
     assert drawing.strip_half_width_mm >= 0.5 * drawing.blue_band_mm
 
 
-@settings(max_examples=15, deadline=None)
+@settings(max_examples=15)
 @given(thicknesses_mm)
 def test_it_only_gets_cooler_away_from_the_seam(thickness_mm):
     drawing = drawn(thickness_mm)

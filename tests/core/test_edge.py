@@ -47,7 +47,7 @@ def test_a_far_edge_is_no_edge():
     assert ratios("carbon-steel", 160, 500) == pytest.approx([1, 1], abs=1e-6)
 
 
-@settings(max_examples=20, deadline=None)
+@settings(max_examples=20)
 @given(st.floats(0, 60))
 def test_the_answer_lies_between_losing_and_keeping(edge_mm):
     given_edge = piece("carbon-steel", 160, near_edge_mm=edge_mm)

@@ -74,7 +74,7 @@ def test_the_area_is_the_outlines(given_):
     assert weld_area_mm2(groove) == pytest.approx(outline_mm2(groove), rel=2e-3, abs=1e-9)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(seams)
 def test_the_passes_fill_the_groove(given_):
     answer = reckon_filler(given_)
@@ -94,7 +94,7 @@ def test_the_passes_fill_the_groove(given_):
         assert all(0 < height <= THICKEST_PASS_MM + 1e-6 for height in heights[:-1])
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(seams, st.floats(0.4, 1.0), st.floats(1.0, 2.0))
 def test_no_pass_leaves_the_tips_band_and_everything_adds_up(given_, low, high):
     flow = heat_given_of(given_).acetylene_l_per_h
@@ -123,7 +123,7 @@ def test_a_higher_level_holds_no_less(given_, one, other):
     assert area_below_mm2(groove, low) <= area_below_mm2(groove, high) + 1e-9
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(seams)
 def test_rod_and_metal_are_the_same_volume(given_):
     values = reckon_filler(given_).values

@@ -22,7 +22,7 @@ def heat(**given_values):
     return reckon_heat(HeatGiven(**{"family": "carbon-steel", **given_values})).values
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(thicknesses_mm, st.floats(40, 150), st.floats(1.1, 2))
 def test_more_gas_puddles_sooner_and_travels_faster(thickness_mm, flow_per_mm, more):
     # Up to three times the rule. Beyond, the bore grows with the flow and its flame is wider than
@@ -37,7 +37,7 @@ def test_more_gas_puddles_sooner_and_travels_faster(thickness_mm, flow_per_mm, m
         assert much.travel_mm_per_min * SLACK >= little.travel_mm_per_min
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(thicknesses_mm, st.floats(40, 300), st.floats(1.1, 3))
 def test_thicker_sheet_puddles_later_and_travels_slower(thickness_mm, flow_per_mm, more):
     flow = flow_per_mm * thickness_mm
@@ -50,7 +50,7 @@ def test_thicker_sheet_puddles_later_and_travels_slower(thickness_mm, flow_per_m
         assert thin.travel_mm_per_min * SLACK >= thick.travel_mm_per_min
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(thicknesses_mm, flows_l_per_h, start_temperatures_c, st.floats(10, 300))
 def test_preheat_puddles_sooner_and_travels_faster(thickness_mm, flow, start_c, warmer_k):
     cold = heat(thickness_mm=thickness_mm, acetylene_l_per_h=flow, start_c=start_c)
@@ -70,7 +70,7 @@ def test_a_flame_far_too_big_is_fast_not_never(flow, start_c):
     assert 2500 < values.travel_mm_per_min < 4500
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(
     st.sampled_from(FAMILIES),
     st.sampled_from(sorted(joints())),
@@ -104,7 +104,7 @@ def test_no_figure_is_nan_and_every_figure_has_working(family, joint, thickness_
             assert line.note
 
 
-@settings(max_examples=30, deadline=None)
+@settings(max_examples=30)
 @given(thicknesses_mm, st.floats(0.5, 2))
 def test_the_hotter_hand_bounds_the_range(thickness_mm, factor):
     answer = reckon_heat(

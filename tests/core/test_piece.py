@@ -133,7 +133,7 @@ def drawn(joint, t=2.0, **told):
 
 
 @pytest.mark.parametrize("joint", DRAWN)
-@settings(max_examples=15, deadline=None)
+@settings(max_examples=15)
 @given(t=st.floats(0.5, 12))
 def test_every_joint_is_drawn_whole_and_labelled(joint, t):
     drawing = drawn(joint, t, outside_diameter_mm=max(40.0, 4 * t))

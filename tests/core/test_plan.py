@@ -72,7 +72,7 @@ def test_the_story_of_the_first_seam():
     assert [station.id for station in plan.stations] == STATIONS
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(thicknesses_mm, st.floats(10, 5000), st.floats(0, 2), st.sampled_from(["gentle", "brisk"]))
 def test_every_number_a_person_sees_has_working_range_and_source(thickness, length, gap, pace):
     plan = compose_plan(

@@ -99,14 +99,14 @@ def test_seferians_two_printed_forms_agree(composition, thickness_mm):
     assert chemical_carbon(case) == pytest.approx(ninths, rel=1e-9)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(steels, walls_mm, st.floats(0.001, 0.3))
 def test_more_carbon_never_asks_for_less(composition, wall, more):
     richer = {**composition, "C": composition["C"] + more}
     assert least_c(steel(richer, wall)) >= least_c(steel(composition, wall))
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(steels, st.floats(4.5, 60), st.floats(0.1, 40))
 def test_a_thicker_wall_never_asks_for_less(composition, wall, more):
     # From 4.5 mm, where the formulas speak alone. Under it the hardness speaks, and a thicker wall
@@ -114,7 +114,7 @@ def test_a_thicker_wall_never_asks_for_less(composition, wall, more):
     assert least_c(steel(composition, wall + more)) >= least_c(steel(composition, wall))
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(steels, walls_mm, st.floats(0, 25), st.floats(0, 20))
 def test_more_hydrogen_never_asks_for_less(composition, wall, hydrogen, more):
     dry = steel(composition, wall, hydrogen_ml_per_100g=hydrogen)
@@ -122,14 +122,14 @@ def test_more_hydrogen_never_asks_for_less(composition, wall, hydrogen, more):
     assert least_c(damp) >= least_c(dry)
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(steels, walls_mm)
 def test_more_restraint_never_asks_for_less(composition, wall):
     asked = [least_c(steel(composition, wall, restraint=r)) for r in RESTRAINTS]
     assert asked == sorted(asked)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(steels, walls_mm, st.sampled_from(RESTRAINTS), st.floats(0, 30))
 def test_our_own_rule_takes_the_highest_valid_formula_and_no_other(composition, wall, held, hd):
     values = steel(composition, wall, restraint=held, hydrogen_ml_per_100g=hd)

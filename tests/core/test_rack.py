@@ -4,7 +4,7 @@ import json
 from datetime import date
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from pellak.core.errors import Refused
@@ -111,7 +111,6 @@ items = st.one_of(
 )  # fmt: skip
 
 
-@settings(deadline=None)
 @given(
     st.lists(items, min_size=1, max_size=6, unique_by=lambda d: (d["kind"], d["name"])),
     st.sampled_from(["csv", "json"]),

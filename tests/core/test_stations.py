@@ -42,7 +42,7 @@ def figures(plan, station_id):
     return {figure.id: figure for figure in station(plan, station_id).figures}
 
 
-@settings(max_examples=20, deadline=None)
+@settings(max_examples=20)
 @given(thicknesses_mm, st.floats(20, 5000), st.sampled_from(["gentle", "normal", "brisk"]))
 def test_every_line_of_plain_arithmetic_comes_to_its_value(thickness_mm, length_mm, pace):
     plan = plan_of(thickness_mm=thickness_mm, length_mm=length_mm, pace=pace)

@@ -73,7 +73,7 @@ def test_the_purge_is_three_hoses_and_five_seconds_at_least(length_m, bore_mm, f
     assert purge_s(flow, length_m, bore_mm) == pytest.approx(seconds, abs=0.01)
 
 
-@settings(max_examples=80, deadline=None)
+@settings(max_examples=80)
 @given(lines)
 def test_no_pressure_past_the_acetylene_limit_is_ever_recommended(question):
     answer = supply(**question)
@@ -90,7 +90,7 @@ def test_no_pressure_past_the_acetylene_limit_is_ever_recommended(question):
         assert "Change to" in stops[0].text
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(st.floats(20, 4000), st.floats(1, 60), st.floats(1, 20), st.floats(4, 16), st.floats(0, 4))
 def test_a_longer_or_narrower_hose_never_lowers_the_pressure(flow, length, longer, bore, wider):
     base = supply(acetylene_l_per_h=flow, hose_length_m=length, hose_bore_mm=bore).values.oxygen

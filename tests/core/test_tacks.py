@@ -111,7 +111,6 @@ def test_a_ring_is_tacked_in_balanced_pairs(length, pitch):
         assert apart(one, other, length) >= space * (1 - 1e-9)
 
 
-@settings(deadline=None)
 @given(lengths, pitches, st.sampled_from((*LINES, "opposite")))
 def test_a_hair_more_length_moves_nothing_but_a_hair(length, pitch, school):
     spots = tack_order(length, pitch, school)
@@ -154,7 +153,7 @@ def test_the_table_of_what_is_left_is_the_plate_model(distance_mm, seconds):
 
 
 @given(st.floats(20, 200), st.floats(30, 200))
-@settings(deadline=None, max_examples=25)
+@settings(max_examples=25)
 def test_a_wait_ends_when_the_place_is_cool(spacing, limit):
     heat = TackHeat.of(STEEL, 5.0)
     places = [0.0, spacing, spacing / 2]
@@ -169,7 +168,6 @@ def test_a_wait_ends_when_the_place_is_cool(spacing, limit):
     assert waits[0] == 0
 
 
-@settings(deadline=None)
 @given(st.floats(2, 15), st.floats(1.05, 2), st.floats(5, 60), st.floats(2, 300))
 def test_a_flame_held_longer_leaves_more(hold, longer, distance_mm, seconds):
     place, moment = np.array([distance_mm / 1000]), np.array([seconds])

@@ -90,7 +90,7 @@ def test_the_working_shown_gives_the_value(flow, ratio):
     assert evaluate(inserted(jet.JET_FORMULA, numbers)) == pytest.approx(130, rel=1e-3)
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=25)
 @given(thicknesses_mm, st.sampled_from(["gentle", "normal", "brisk"]), st.floats(-20, 400))
 def test_every_closed_working_of_the_tip_gives_its_value(thickness_mm, pace, start_c):
     answer = tip(thickness_mm=thickness_mm, pace=pace, start_c=start_c)
@@ -100,7 +100,7 @@ def test_every_closed_working_of_the_tip_gives_its_value(thickness_mm, pace, sta
             assert line.low < line.value < line.high
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 @given(thicknesses_mm, st.lists(tips, min_size=1, max_size=8, unique_by=lambda t: t.label))
 def test_every_tip_is_judged_once_best_first_and_runs_within_its_band(thickness_mm, rack):
     values = tip(thickness_mm=thickness_mm, rack=rack).values
@@ -115,7 +115,7 @@ def test_every_tip_is_judged_once_best_first_and_runs_within_its_band(thickness_
         assert 69.9 <= candidate.jet_m_per_s <= 160.1
 
 
-@settings(max_examples=30, deadline=None)
+@settings(max_examples=30)
 @given(thicknesses_mm)
 def test_a_starved_tip_is_never_called_fitting(thickness_mm):
     values = tip(thickness_mm=thickness_mm, rack=DEMO).values
@@ -157,7 +157,7 @@ def test_an_injector_gets_flow_but_no_invented_pressure():
 
 
 @given(st.floats(5, 20_000))
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=40)
 def test_no_acetylene_pressure_is_ever_recommended_over_the_limit(flow):
     answer = tip(thickness_mm=3, acetylene_l_per_h=flow)
     stopped = any(caution.level == "stop" for caution in answer.cautions)

@@ -11,7 +11,7 @@ from pellak.core.seam.groove import SOURCE as AREA_SOURCE
 from pellak.core.seam.groove import EdgeForm, Groove, cap_mm, weld_area_mm2
 from pellak.core.seam.pace import SOURCE as PACE_SOURCE
 from pellak.core.seam.pace import VALID_UP_TO_MM, WeldPace
-from pellak.core.seam.passes import LOSS_SHARE, WeldPass
+from pellak.core.seam.passes import LOSS_SHARE, WeldPass, open_sum
 from pellak.core.tables import HeatFamily
 from pellak.core.working import Caution, Record, Working, inserted, short
 
@@ -20,6 +20,8 @@ ROD_MM = 1000.0
 STRIP_PER_THICKNESS = 2.0
 """Parent strip is sheared about twice as wide as the sheet is thick."""
 PIECE_MM = 500.0
+AREA_SPREAD, ROD_SPREAD = (0.85, 1.25), (0.85, 1.3)
+"""Caps differ between hands, and drops and stubs come on top of rod: estimates."""
 AREA_FORMULAS: dict[EdgeForm, str] = {
     "v": "(t - f)^2 * tan(theta / 2) + g * t + 2 / 3 * w * h",
     "double-v": "(t - f)^2 / 2 * tan(theta / 2) + g * t + 4 / 3 * w * h",
@@ -63,8 +65,9 @@ class RodAmounts(Record):
     strip: StripCut | None = None
 
 
-def _rods_in(length_m: float) -> int:
-    return math.ceil(1000 * length_m / (ROD_MM - STUB_MM) - 1e-9)
+def _pieces_in(length_m: float, piece_mm: float) -> int:
+    """Return how many pieces a length takes, a stub of each left over."""
+    return math.ceil(1000 * length_m / (piece_mm - STUB_MM) - 1e-9)
 
 
 def rod_amounts(
@@ -87,7 +90,9 @@ def rod_amounts(
     if not rod.diameters_mm:
         strip = _strip(groove.thickness_mm, volume_mm3) if volume_mm3 > 0 else None
         length = strip.length_m if strip else 0.0
-        return RodAmounts(rods=_rods_in(length), length_m=length, mass_g=mass_g, strip=strip)
+        return RodAmounts(
+            rods=_pieces_in(length, ROD_MM), length_m=length, mass_g=mass_g, strip=strip
+        )
     grams: dict[float, float] = {}
     for one in passes:
         if one.rod_diameter_mm is not None:
@@ -96,7 +101,9 @@ def rod_amounts(
     for diameter, mass in sorted(grams.items()):
         length = mass / density / (math.pi / 4 * diameter**2) / 1000
         totals.append(
-            RodTotal(diameter_mm=diameter, rods=_rods_in(length), length_m=length, mass_g=mass)
+            RodTotal(
+                diameter_mm=diameter, rods=_pieces_in(length, ROD_MM), length_m=length, mass_g=mass
+            )
         )
     return RodAmounts(
         rods=sum(t.rods for t in totals),
@@ -112,7 +119,7 @@ def _strip(thickness_mm: float, volume_mm3: float) -> StripCut:
     return StripCut(
         width_mm=width,
         length_m=length_m,
-        pieces=math.ceil(1000 * length_m / (PIECE_MM - STUB_MM) - 1e-9),
+        pieces=_pieces_in(length_m, PIECE_MM),
         piece_mm=PIECE_MM,
     )
 
@@ -131,21 +138,23 @@ def area_workings(
         "m": amounts.length_m, "d": amounts.by_diameter[0].diameter_mm if one_size else 0.0,
     }  # fmt: skip
     formula = AREA_FORMULAS[groove.form] if fed else "0 * t"
+    least, most = ROD_SPREAD
     length_m, count, mass_g = amounts.length_m, amounts.rods, amounts.mass_g
     sizes = " + ".join(f"{t.rods} of {t.diameter_mm:g} mm" for t in amounts.by_diameter)
     return [
-        Working(name="weld_area_mm2", value=area, unit="mm²", low=0.85 * area, high=1.25 * area,
+        Working(name="weld_area_mm2", value=area, unit="mm²", low=AREA_SPREAD[0] * area,
+                high=AREA_SPREAD[1] * area,
                 formula=formula, inserted=inserted(formula, numbers), source=AREA_SOURCE,
                 note="theta in radians; the cap is what varies between hands"),
-        Working(name="rod_length_m", value=length_m, unit="m", low=0.85 * length_m,
-                high=1.3 * length_m,
+        Working(name="rod_length_m", value=length_m, unit="m", low=least * length_m,
+                high=most * length_m,
                 formula=VOLUME_FORMULA if one_size else "each pass by its own diameter",
                 inserted=inserted(VOLUME_FORMULA, numbers) if one_size else sizes or "—",
                 source="volume of the weld with 5 % lost; " + ROD_SOURCE),
-        Working(name="rods", value=float(count), low=float(math.floor(0.85 * count)),
-                high=float(math.ceil(1.3 * count)), formula=RODS_FORMULA,
+        Working(name="rods", value=float(count), low=float(math.floor(least * count)),
+                high=float(math.ceil(most * count)), formula=RODS_FORMULA,
                 inserted=sizes or "none", source="rods of 1 m, a stub of 60 mm left of each"),
-        Working(name="mass_g", value=mass_g, unit="g", low=0.85 * mass_g, high=1.3 * mass_g,
+        Working(name="mass_g", value=mass_g, unit="g", low=least * mass_g, high=most * mass_g,
                 formula=MASS_FORMULA, inserted=inserted(MASS_FORMULA, numbers),
                 source="volume of the weld times density, 5 % lost"),
     ]  # fmt: skip
@@ -156,9 +165,7 @@ def pace_workings(
 ) -> list[Working]:
     """Return the working of the whole weld's minutes, travel and gas."""
     minutes, gas = sum(p.minutes for p in passes), sum(p.gas_l for p in passes)
-    low = sum(p.low_min for p in passes)
-    ends = [p.high_min for p in passes]
-    high = None if any(end is None for end in ends) else sum(end or 0.0 for end in ends)
+    low, high = sum(p.low_min for p in passes), open_sum([p.high_min for p in passes])
     numbers = {"m": pace.min_per_m_per_mm, "t": groove.thickness_mm, "k": pace.direction_factor,
                "G": pace.groove_factor, "L": length_mm}  # fmt: skip
     limited = any(p.rod_limited for p in passes)

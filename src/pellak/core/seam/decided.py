@@ -3,7 +3,7 @@
 from pellak.core.job import Job, ShopSchools
 from pellak.core.piece.dimensions import dimension_rows, dimension_value
 from pellak.core.seam.filler import FillerGiven, groove_of
-from pellak.core.seam.groove import EdgeForm, Groove
+from pellak.core.seam.groove import MOST_ROOT_SHARE, EdgeForm, Groove
 from pellak.core.seam.pace import Direction
 from pellak.core.seam.tack_order import TackSchool, pitch_mm
 from pellak.core.tables import Family
@@ -12,7 +12,6 @@ RINGS = ("cluster", "pipe-butt")
 BACKHAND_FROM_MM = 5.0
 LONG_IN_PITCHES = 12
 """From here a seam closes as it cools like a long panel, and marching keeps its gap."""
-MOST_ROOT_SHARE = 0.9
 EDGES_OFFERED: dict[str, tuple[EdgeForm, ...]] = {
     "butt": ("touching", "gapped", "v", "double-v"),
     "pipe-butt": ("touching", "gapped", "v"),

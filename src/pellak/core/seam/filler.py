@@ -1,7 +1,5 @@
 """The filler reckoner: rod, its diameter, passes, and how much of it a seam takes."""
 
-from collections.abc import Sequence
-
 from pydantic import Field
 
 from pellak.core.errors import Refused
@@ -19,17 +17,17 @@ from pellak.core.seam.amounts import (
 from pellak.core.seam.groove import (
     CASTING_V_DEG,
     ONE_POOL_UP_TO_MM,
-    USUAL_ROOT_FACE_MM,
     USUAL_V_DEG,
     EdgeForm,
     Groove,
+    casting_root_face_mm,
     form_for,
     usual_gap_mm,
     usual_root_face_mm,
     weld_area_mm2,
 )
 from pellak.core.seam.pace import Direction, Pools, paced_by_hand, pools_of, weld_pace
-from pellak.core.seam.passes import FlowSpan, WeldPass, weld_passes
+from pellak.core.seam.passes import FlowSpan, WeldPass, open_sum, weld_passes
 from pellak.core.working import Answer, Number, Reckoner, Record
 
 
@@ -101,7 +99,7 @@ def groove_of(given: FillerGiven) -> Groove:
     if face is None:
         face = 0.0
         if grooved:
-            face = min(USUAL_ROOT_FACE_MM, 0.9 * t) if casting else usual_root_face_mm(t)
+            face = casting_root_face_mm(t) if casting else usual_root_face_mm(t)
     if grooved and (face > t or (face >= t > ONE_POOL_UP_TO_MM)):
         raise Refused("root_face_mm", face, f"less than the thickness, {t:g} mm")
     if gap is None:
@@ -192,7 +190,7 @@ def reckon_filler(given: FillerGiven, pools: Pools | None = None) -> FillerAnswe
         by_diameter=amounts.by_diameter,
         minutes=minutes,
         low_min=sum(p.low_min for p in passes) if passes else None,
-        high_min=_whole([p.high_min for p in passes]),
+        high_min=open_sum([p.high_min for p in passes]),
         gas_l=sum(p.gas_l for p in passes) if passes else None,
         travel_mm_per_min=given.length_mm / minutes if minutes else None,
         root_wets=pace is not None,
@@ -209,12 +207,6 @@ def reckon_filler(given: FillerGiven, pools: Pools | None = None) -> FillerAnswe
         ],
         cautions=filler_cautions(passes, given.thickness_mm),
     )
-
-
-def _whole(parts: Sequence[float | None]) -> float | None:
-    """Return a sum, open where any part of it is open."""
-    known = [part for part in parts if part is not None]
-    return sum(known) if parts and len(known) == len(parts) else None
 
 
 def flow_that_would(given: FillerGiven) -> float | None:

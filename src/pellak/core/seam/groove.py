@@ -17,6 +17,8 @@ more, so that no figure jumps where a bevel begins."""
 USUAL_V_DEG = 70.0
 CASTING_V_DEG = 75.0
 USUAL_ROOT_FACE_MM = 1.5
+MOST_ROOT_SHARE = 0.9
+"""A root thicker than the metal cannot be left under a bevel."""
 USUAL_GAP_PER_THICKNESS, MOST_USUAL_GAP_MM = 0.25, 3.0
 THICKEST_PASS_MM, THINNEST_PASS_MM, USUAL_PASS_MM = 4.0, 1.0, 3.5
 TWO_PASSES_FROM_MM = 4.0
@@ -69,6 +71,11 @@ def usual_root_face_mm(thickness_mm: float) -> float:
     return (1 - share) * thickness_mm + share * min(USUAL_ROOT_FACE_MM, thickness_mm)
 
 
+def casting_root_face_mm(thickness_mm: float) -> float:
+    """Return the root left under the V of a cracked casting, never the whole wall."""
+    return min(USUAL_ROOT_FACE_MM, MOST_ROOT_SHARE * thickness_mm)
+
+
 def usual_gap_mm(thickness_mm: float) -> float:
     """Return the usual root gap of a butt: touching to 3.2 mm, a quarter of the wall from 5 mm."""
     whole = min(MOST_USUAL_GAP_MM, USUAL_GAP_PER_THICKNESS * thickness_mm)
@@ -99,10 +106,9 @@ def usual_groove(groove: "Groove") -> "Groove":
         case "fillet":
             return groove.model_copy(update={"leg_mm": t, "root_gap_mm": 0.0})
         case "v" | "double-v" if groove.casting:
-            face = min(USUAL_ROOT_FACE_MM, 0.9 * t)
             return groove.model_copy(
-                update={"form": "v", "included_angle_deg": CASTING_V_DEG, "root_face_mm": face,
-                        "root_gap_mm": 0.0}
+                update={"form": "v", "included_angle_deg": CASTING_V_DEG,
+                        "root_face_mm": casting_root_face_mm(t), "root_gap_mm": 0.0}
             )  # fmt: skip
         case "v" | "double-v":
             return groove.model_copy(
@@ -151,9 +157,7 @@ def area_below_mm2(groove: Groove, height_mm: float) -> float:
     t, g = groove.thickness_mm, groove.root_gap_mm
     match groove.form:
         case "v" | "double-v":
-            face = min(height_mm, groove.root_face_mm) if groove.form == "v" else min(
-                height_mm, t, groove.root_face_mm
-            )  # fmt: skip
+            face = min(height_mm, t, groove.root_face_mm)
             up = min(max(0.0, height_mm - groove.root_face_mm), groove.depth_mm)
             return g * face + groove.sides * (g * up + up * up * groove.flank)
         case "fillet":

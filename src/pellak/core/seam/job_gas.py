@@ -4,12 +4,14 @@ from collections.abc import Sequence
 
 from pydantic import Field
 
-from pellak.core.seam.passes import WeldPass
+from pellak.core.seam.passes import WeldPass, open_sum
 from pellak.core.tables import HeatFamily
 from pellak.core.working import Record
 
 LIGHTING_MIN = 0.25
 """Lighting, setting and putting the torch in place, flame burning."""
+BESIDE_SPREAD = (0.7, 1.6)
+"""Tacks, waits and lighting against the plan, quick and slow hands: an estimate."""
 HEATED_BESIDE_MM, HEATED_BESIDE_THICKNESSES = 75.0, 3.0
 LOWER_HEATING_VALUE_KJ_PER_L = 53.3
 """Acetylene at 15 °C, NIST."""
@@ -70,8 +72,13 @@ def job_gas(
     """Return the gas of a job. Each pass burns its own flow, tacks and lighting the planned one."""
     seam = sum(p.gas_l for p in passes)
     low = sum(p.acetylene_l_per_h * p.low_min / 60 for p in passes)
-    ends = [None if p.high_min is None else p.acetylene_l_per_h * p.high_min / 60 for p in passes]
-    high = None if any(end is None for end in ends) else sum(end or 0.0 for end in ends)
+    high = (
+        open_sum(
+            [None if p.high_min is None else p.acetylene_l_per_h * p.high_min / 60 for p in passes]
+        )
+        if passes
+        else 0.0
+    )
     tacks, lighting = flow_l_per_h * tacks_held_min / 60, flow_l_per_h * LIGHTING_MIN / 60
     warm = warming or Warming(litres=0.0, low_l=0.0, high_l=0.0, mass_kg=0.0)
     return JobGas(
@@ -79,7 +86,7 @@ def job_gas(
         tacks_l=tacks,
         seam_l=seam,
         lighting_l=lighting,
-        low_l=warm.low_l + 0.7 * (tacks + lighting) + low,
-        high_l=None if high is None else warm.high_l + 1.6 * (tacks + lighting) + high,
+        low_l=warm.low_l + BESIDE_SPREAD[0] * (tacks + lighting) + low,
+        high_l=None if high is None else warm.high_l + BESIDE_SPREAD[1] * (tacks + lighting) + high,
         not_counted=not_counted,
     )

@@ -9,6 +9,8 @@ import math
 from dataclasses import dataclass, replace
 from typing import Literal
 
+import numpy as np
+
 from pellak.core.heat.case import HeatCase, HeatCases
 from pellak.core.heat.solve import HeatSolution
 from pellak.core.heat.travel import TravelResult, half_way_travel_m_per_s, travel_results
@@ -30,9 +32,10 @@ FILLETS: frozenset[EdgeForm] = frozenset({"fillet"})
 SQUARE: frozenset[EdgeForm] = frozenset({"touching", "gapped", "tipped"})
 """Edges through which one pool has to go, however thick: the plate model's own travel."""
 BACKHAND_SAVES = 0.2
-BACKHAND_FROM_MM, BACKHAND_WHOLE_MM = 3.0, 6.6
+BACKHAND_SAVES_FROM_MM, BACKHAND_SAVES_WHOLE_MM = 3.0, 6.6
 GROOVE_SPAN = (0.6, 2.0)
-BAND_RATIO, THICK_BAND_RATIO, THICK_FROM_MM = 1.35, 1.5, 10.0
+BAND_AT_MM, BAND_RATIOS = (3.2, 5.0, 10.0, 12.0), (1.0, 1.35, 1.35, 1.5)
+"""The rule's own band by thickness: a third from 5 mm, half from 12; between them by degrees."""
 VALID_UP_TO_MM, SQUARE_VALID_UP_TO_MM = 12.0, 6.0
 SOURCE = (
     "fitted plate model at 3.2 mm and the same gas for each millimetre; held against the long-"
@@ -112,7 +115,9 @@ def direction_factor(direction: Direction, thickness_mm: float) -> float:
     """
     if direction == "forehand":
         return 1.0
-    share = (thickness_mm - BACKHAND_FROM_MM) / (BACKHAND_WHOLE_MM - BACKHAND_FROM_MM)
+    share = (thickness_mm - BACKHAND_SAVES_FROM_MM) / (
+        BACKHAND_SAVES_WHOLE_MM - BACKHAND_SAVES_FROM_MM
+    )
     return 1.0 - BACKHAND_SAVES * min(1.0, max(0.0, share))
 
 
@@ -168,9 +173,7 @@ def weld_pace(pools: Pools, groove: Groove, direction: Direction) -> WeldPace | 
         return thicker * hand * edges / (60 * metres_per_second)
 
     expected = minutes(speed)
-    ratio = 1.0
-    if not in_one:
-        ratio = THICK_BAND_RATIO if t > THICK_FROM_MM else BAND_RATIO
+    ratio = 1.0 if in_one else float(np.interp(t, BAND_AT_MM, BAND_RATIOS))
     hot, cool = pools.hot.speed_m_per_s, pools.cool.speed_m_per_s
     low = min(expected / ratio, minutes(hot) if hot else expected)
     high = None if cool is None else max(expected * ratio, minutes(cool))

@@ -4,7 +4,7 @@ The whole weld's minutes are one figure (see `pace`); the passes share them by t
 and the gas each burns. One tip is used for all, and never turned down below its band."""
 
 import math
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from pellak.core.heat.case import HeatCase
@@ -72,6 +72,12 @@ class FlowSpan:
     def held(self, flow_l_per_h: float) -> float:
         """Return a flow held inside the span."""
         return min(self.high_l_per_h, max(self.low_l_per_h, flow_l_per_h))
+
+
+def open_sum(parts: Sequence[float | None]) -> float | None:
+    """Return a sum, open (None) where any part of it is."""
+    known = [part for part in parts if part is not None]
+    return sum(known) if parts and len(known) == len(parts) else None
 
 
 def layer_heights_mm(groove: Groove) -> list[float]:

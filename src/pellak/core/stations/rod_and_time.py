@@ -7,7 +7,7 @@ from pellak.core.metal.rod import flux_for, rods
 from pellak.core.rack.items import StockItem
 from pellak.core.seam.decided import direction_of
 from pellak.core.seam.filler import FillerAnswer
-from pellak.core.seam.job_gas import LIGHTING_MIN
+from pellak.core.seam.job_gas import BESIDE_SPREAD
 from pellak.core.seam.passes import WeldPass
 from pellak.core.stations.piece import RODLESS_UP_TO_MM, seam_length
 from pellak.core.stations.reckoned import Reckoned, line
@@ -190,21 +190,22 @@ def _stock(reckoned: Reckoned, mass_g: float) -> str:
 def whole_job(reckoned: Reckoned, work: SeamWork) -> Working | None:
     """Return the minutes of the whole job: heating, tacks, waits, seam, lighting; None where the
     seam's are not known."""
-    values, gas = work.filler.values, work.gas
-    if values.minutes is None or not work.length_known:
+    values, gas, whole = work.filler.values, work.gas, work.job_min
+    if whole is None or values.minutes is None:
         return None
     tacks = work.tacks[1].values if work.tacks else None
     held = tacks.held_min if tacks else 0.0
     waits = max(0.0, tacks.minutes - held) if tacks else 0.0
     warming = 60 * gas.preheat_l / reckoned.acetylene_l_per_h
-    more = held + waits + warming + LIGHTING_MIN
+    beside = whole - values.minutes
+    low, high = BESIDE_SPREAD
     parts = {"preheat": warming, "tacks": held, "waits": waits, "seam": values.minutes}
     return Working(
         name="job_min",
-        value=more + values.minutes,
+        value=whole,
         unit="min",
-        low=0.7 * more + (values.low_min or 0.0),
-        high=None if values.high_min is None else 1.6 * more + values.high_min,
+        low=low * beside + (values.low_min or 0.0),
+        high=None if values.high_min is None else high * beside + values.high_min,
         formula=JOB_FORMULA,
         inserted=inserted(JOB_FORMULA, parts),
         source="tacks and waits of the plate model, seam time, a quarter minute to light",

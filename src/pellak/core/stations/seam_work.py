@@ -78,7 +78,7 @@ class SeamWork:
 
     @property
     def job_min(self) -> float | None:
-        """Minutes of the whole job, waits included; see `whole_job` for its working."""
+        """Minutes of the whole job, waits included; `whole_job` gives its working."""
         values = self.filler.values
         if values.minutes is None or not self.length_known:
             return None
