@@ -106,13 +106,17 @@ def test_what_is_no_sound_backup_never_replaces_good_records(database, tmp_path,
     assert names(database.path.parent) == ["a1"]
 
 
-@pytest.mark.parametrize("ruined", [b"", b"rubbish" * 900, None])
-def test_a_good_backup_is_restored_over_anything_and_that_is_set_aside(database, tmp_path, ruined):
-    backup = tmp_path / "good.sqlite"
+def backed_up_then_changed(database, backup):
     back_up(database.path, backup)
     with database.transaction() as session:
         Jobs(session).add(job_row("later"))
     database.close()
+    return backup
+
+
+@pytest.mark.parametrize("ruined", [b"", b"rubbish" * 900, None])
+def test_a_good_backup_is_restored_over_anything_and_that_is_set_aside(database, tmp_path, ruined):
+    backup = backed_up_then_changed(database, tmp_path / "good.sqlite")
     if ruined is not None:
         database.path.write_bytes(ruined)
     stood = database.path.read_bytes()
@@ -123,11 +127,7 @@ def test_a_good_backup_is_restored_over_anything_and_that_is_set_aside(database,
 
 
 def test_a_restore_cut_short_leaves_what_stood(database, tmp_path, monkeypatch):
-    backup = tmp_path / "good.sqlite"
-    back_up(database.path, backup)
-    with database.transaction() as session:
-        Jobs(session).add(job_row("later"))
-    database.close()
+    backup = backed_up_then_changed(database, tmp_path / "good.sqlite")
     monkeypatch.setattr(
         "pellak.store.keeping.check_file",
         lambda path, **how: (

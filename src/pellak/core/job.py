@@ -31,6 +31,9 @@ from pellak.core.torch.mixer import Mixer
 from pellak.core.working import Number, Record
 
 LONGEST_TYPED = 200
+TackChoice = Literal["auto", "halving", "march", "centre-out"]
+DirectionChoice = Literal["auto", "forehand", "backhand"]
+RunChoice = Literal["run-through", "back-step"]
 QUANTITY_FIELDS: dict[str, QuantityKind] = {
     "thickness_mm": "length",
     "length_mm": "length",
@@ -60,9 +63,9 @@ class ShopSchools(Record):
     acetylene_limit: LimitRegion = "general"
     fuel_setting: FuelSetting = "smoke-gone"
     fire_watch: FireWatch = "60"
-    tacks: Literal["auto", "halving", "march", "centre-out"] = "auto"
-    direction: Literal["auto", "forehand", "backhand"] = "auto"
-    run: Literal["run-through", "back-step"] = "run-through"
+    tacks: TackChoice = "auto"
+    direction: DirectionChoice = "auto"
+    run: RunChoice = "run-through"
 
 
 class SeamJob(Record):
@@ -107,9 +110,9 @@ class SeamJob(Record):
     preheat: PreheatSchool | None = None
     fuel_setting: FuelSetting | None = None
     fire_watch: FireWatch | None = None
-    tacks: Literal["auto", "halving", "march", "centre-out"] | None = None
-    direction: Literal["auto", "forehand", "backhand"] | None = None
-    run: Literal["run-through", "back-step"] | None = None
+    tacks: TackChoice | None = None
+    direction: DirectionChoice | None = None
+    run: RunChoice | None = None
     edge_form: EdgeForm | None = None
     corners_mm: list[Annotated[Number, Field(gt=0, le=50_000)]] = Field(
         default_factory=list, max_length=40
@@ -179,6 +182,7 @@ def _brief(value: object) -> object:
 
 
 SOLID_UNDER_MELTING_C = 20.0
+"""Closer to melting nothing can be told to be solid, and no figure of heat means anything."""
 
 
 def started_solid(job: Job, own: Metals | None = None) -> Job:

@@ -9,6 +9,7 @@ from pellak.core.seam.groove import (
     area_below_mm2,
     bead_width_mm,
     bevelled_share,
+    passes_a_side,
 )
 
 SHRINK_FORMULA = "0.2 * A / t + 0.05 * g"
@@ -38,6 +39,11 @@ def fused_area_mm2(groove: Groove) -> float:
     taken = area_below_mm2(whole, ONE_POOL_UP_TO_MM) / ONE_POOL_UP_TO_MM
     melted = pool - bevelled_share(t) * taken
     return area_below_mm2(groove, t) + t * melted
+
+
+def turn_deg(groove: Groove) -> float:
+    """Return how far a single fillet turns its plate towards the bead, degrees."""
+    return TURN_DEG_PER_PASS * passes_a_side(groove)
 
 
 def shrink_mm(groove: Groove) -> float:

@@ -4,8 +4,7 @@ from pellak.core.facts import Facts, PurgeSeconds
 from pellak.core.job import Job, ShopSchools
 from pellak.core.preheat.reckon import PreheatAnswer
 from pellak.core.seam.decided import direction_of
-from pellak.core.seam.groove import passes_a_side
-from pellak.core.seam.shrink import DRAWN_TOGETHER, TURN_DEG_PER_PASS
+from pellak.core.seam.shrink import DRAWN_TOGETHER, turn_deg
 from pellak.core.stations.reckoned import Reckoned
 from pellak.core.stations.seam_work import SeamWork
 
@@ -49,6 +48,6 @@ def facts_of(
             ),
             "tacked": tacks is not None,
             "shrink_mm": tacks.shrink_mm if tacks and drawn else None,
-            "turn_deg": None if drawn else TURN_DEG_PER_PASS * passes_a_side(reckoned.groove),
+            "turn_deg": None if drawn else turn_deg(reckoned.groove),
         }
     )

@@ -12,7 +12,7 @@ from pellak.core.seam.decided import (
     tack_school_of,
 )
 from pellak.core.seam.groove import ONE_POOL_UP_TO_MM, EdgeForm, Groove, passes_a_side
-from pellak.core.seam.shrink import DRAWN_TOGETHER, TURN_DEG_PER_PASS, fused_area_mm2
+from pellak.core.seam.shrink import DRAWN_TOGETHER, fused_area_mm2, turn_deg
 from pellak.core.seam.tacks import (
     MOST_TACKS,
     TacksAnswer,
@@ -163,7 +163,7 @@ def _drawn(reckoned: Reckoned, answer: TacksAnswer) -> list[Figure]:
             )
         ]
     count = passes_a_side(reckoned.groove)
-    turn = TURN_DEG_PER_PASS * count
+    turn = turn_deg(reckoned.groove)
     return [
         figure_of(
             Working(
