@@ -45,8 +45,11 @@ def browser_type_launch_args(browser_type_launch_args):
 class Server:
     """`pellak serve` on a folder; may be killed as a power cut would, and started again."""
 
-    def __init__(self, folder: Path, *, faster: int = 1) -> None:
+    def __init__(
+        self, folder: Path, *, faster: int = 1, passcodes: dict[str, str] | None = None
+    ) -> None:
         self.folder = folder
+        self.passcodes = passcodes or {}
         self.faster = faster
         with socket.socket() as probe:
             probe.bind(("127.0.0.1", 0))
@@ -65,13 +68,22 @@ class Server:
                 str(self.faster),
             ]
             if self.faster > 1
-            else [PELLAK, "serve", "--data", self.folder, "--port", str(self.port)],
+            else [
+                PELLAK,
+                "serve",
+                "--data",
+                self.folder,
+                "--port",
+                str(self.port),
+                *(["--share"] if self.passcodes else []),
+            ],
             cwd=ROOT,
+            env={**os.environ, **self.passcodes},
             stdout=subprocess.DEVNULL,
         )
         for _ in range(600):
             try:
-                urllib.request.urlopen(f"{self.url}/api/basics", timeout=1).close()
+                urllib.request.urlopen(self.url, timeout=1).close()
             except OSError:
                 time.sleep(0.1)  # between two knocks
             else:
@@ -106,6 +118,18 @@ def quick_server(request, tmp_path, demo_folder):
     """The demo on a fast clock, for waits at the bench: sixty times, or as often as asked."""
     faster = getattr(request, "param", 60)
     made = Server(shutil.copytree(demo_folder, tmp_path / "shop"), faster=faster)
+    made.start()
+    yield made
+    made.kill()
+
+
+@pytest.fixture
+def shared_server(tmp_path, demo_folder):
+    """The demo, shared as on a network: everything with one passcode, looking with another."""
+    made = Server(
+        shutil.copytree(demo_folder, tmp_path / "shop"),
+        passcodes={"PELLAK_PASSCODE": "coal-hatch-9", "PELLAK_PASSCODE_LOOK": "rope-locker-1"},
+    )
     made.start()
     yield made
     made.kill()

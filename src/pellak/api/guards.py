@@ -10,15 +10,16 @@ from starlette.datastructures import Headers, MutableHeaders
 from starlette.requests import cookie_parser
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from pellak.api.problems import Problem, problem_response, unexpected
+from pellak.api.problems import Problem, busy, problem_response, unexpected
 from pellak.api.sharing import COOKIE, SIGN_IN, Sharing, allowed
 from pellak.core.text import unkeepable
 from pellak.shop.sign_ins import SignIns
 
 LARGEST_BODY_BYTES = 1_000_000
 BODY_WITHIN_S = 30.0
-SMALL_BODY_BYTES, LARGE_BODIES_AT_ONCE = 65_536, 6
-"""Hundreds of large bodies sent and given up on at once would fill the memory."""
+SMALL_BODY_BYTES, LARGE_BODIES_AT_ONCE, LARGE_BODIES_HERE = 65_536, 6, 24
+"""Hundreds of large bodies sent and given up on at once would fill the memory: some are read, a
+few wait (the socket's own buffer of each stays filled meanwhile), the rest come again."""
 LOOPBACK_NAMES = frozenset({"127.0.0.1", "localhost", "::1", "testserver"})
 UNSAFE_METHODS = frozenset({"POST", "PUT", "PATCH", "DELETE"})
 FROM_ELSEWHERE = frozenset({"cross-site", "same-site"})
@@ -44,6 +45,7 @@ class Guards:
         self._sharing = sharing
         self._sign_ins = sign_ins
         self._large_bodies = asyncio.Semaphore(LARGE_BODIES_AT_ONCE)
+        self._large_here = 0
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Answer a request, or pass it on once its body is here whole."""
@@ -71,8 +73,11 @@ class Guards:
         if problem is None and self._sharing is not None:
             problem = await self._not_let_in(scope, headers)
         body = b""
+        large = _is_large(headers)
+        if problem is None and large and self._large_here >= LARGE_BODIES_HERE:
+            problem = busy()
         if problem is None:
-            whole = await self._body_in_turn(receive, headers)
+            whole = await self._body_in_turn(receive, headers, large)
             if whole is None:
                 # Whoever sent it is gone or too slow: what came is not what was meant.
                 return
@@ -97,14 +102,17 @@ class Guards:
                 raise
             await problem_response(unexpected())(scope, receive, guarded_send)
 
-    async def _body_in_turn(self, receive: Receive, headers: Headers) -> bytes | None:
+    async def _body_in_turn(self, receive: Receive, headers: Headers, large: bool) -> bytes | None:
         """Return the body; of large ones only some are read at once, the others wait unread."""
         announced = _announced(headers)
-        untold = announced is None and "transfer-encoding" in headers
-        if not untold and (announced or 0) <= SMALL_BODY_BYTES:
+        if not large:
             return await _whole_body(receive, announced)
-        async with self._large_bodies:
-            return await _whole_body(receive, announced)
+        self._large_here += 1
+        try:
+            async with self._large_bodies:
+                return await _whole_body(receive, announced)
+        finally:
+            self._large_here -= 1
 
     def _problem(self, method: str, path: str, headers: Headers) -> Problem | None:
         host = _name(headers.get("host", ""))
@@ -173,6 +181,13 @@ async def _whole_body(receive: Receive, announced: int | None) -> bytes | None:
     except TimeoutError:
         return None
     return None if announced is not None and len(body) < announced else bytes(body)
+
+
+def _is_large(headers: Headers) -> bool:
+    announced = _announced(headers)
+    if announced is None:
+        return "transfer-encoding" in headers
+    return announced > SMALL_BODY_BYTES
 
 
 def _announced(headers: Headers) -> int | None:

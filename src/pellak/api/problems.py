@@ -42,13 +42,13 @@ def _echo(value: object) -> str:
     return text if len(text) <= LONGEST_ECHO else text[: LONGEST_ECHO - 1] + "…"
 
 
-def problem_response(problem: Problem, headers: dict[str, str] | None = None) -> JSONResponse:
-    """Return a problem as a response."""
+def problem_response(problem: Problem) -> JSONResponse:
+    """Return a problem as a response; a busy one says when to come again."""
     return JSONResponse(
         problem.model_dump(mode="json"),
         status_code=problem.status,
         media_type=MEDIA_TYPE,
-        headers=headers,
+        headers={"Retry-After": str(RETRY_AFTER_S)} if problem.status == 503 else None,
     )
 
 
@@ -92,15 +92,17 @@ def _stale(_request: Request, error: Exception) -> JSONResponse:
     )
 
 
-def _busy(_request: Request, _error: Exception) -> JSONResponse:
-    return problem_response(
-        Problem(
-            title="Busy",
-            status=503,
-            detail="Pellak is busy with other saves. Nothing was saved; send the same again.",
-        ),
-        {"Retry-After": str(RETRY_AFTER_S)},
+def busy() -> Problem:
+    """Return what is said where others are being served first."""
+    return Problem(
+        title="Busy",
+        status=503,
+        detail="Pellak is busy with other saves. Nothing was saved; send the same again.",
     )
+
+
+def _busy(_request: Request, _error: Exception) -> JSONResponse:
+    return problem_response(busy())
 
 
 def _unusable(_request: Request, error: Exception) -> JSONResponse:

@@ -14,7 +14,7 @@ export function SignIn() {
     onSettled: () => setPasscode(""),
   });
   return (
-    <main className="m-auto w-full max-w-sm p-8">
+    <main className="mx-auto mt-[16vh] w-full max-w-sm p-8">
       <h1 className="font-narrow text-2xl font-semibold">This Pellak is shared</h1>
       <p className="my-3">Ask whoever keeps the shop’s records for the passcode.</p>
       <form
