@@ -20,8 +20,8 @@ demo: .stamps/run .stamps/page ## install, build, load demo data, serve, print t
 test: check ## install what tests need, Chromium included, then run everything
 	$(PY) -m pytest $(TWO_AT_ONCE)
 
-sweep: check ## the same with every sweep whole: the catalogue at every joint and wall
-	PELLAK_SWEEP=full $(PY) -m pytest $(TWO_AT_ONCE) tests/core
+sweep: check ## the same with every sweep whole: the catalogue at every joint and wall, 20 000 requests
+	PELLAK_SWEEP=full $(PY) -m pytest $(TWO_AT_ONCE) tests/core tests/api/test_contract.py
 
 check-fast: .stamps/dev ## what a hand wants to know before it goes on, in two minutes
 	$(VENV)/bin/ruff check .

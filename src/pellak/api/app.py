@@ -8,6 +8,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
+from anyio import to_thread
 from fastapi import FastAPI, Request
 from fastapi.responses import HTMLResponse
 from starlette.concurrency import run_in_threadpool
@@ -43,6 +44,7 @@ from pellak.store.errors import StoreError
 
 NONCE_MARK = "%NONCE%"
 LOOKS_EVERY_S = 600.0
+THREADS = 4
 _log = logging.getLogger("pellak")
 
 
@@ -111,7 +113,11 @@ def create_app(
 
 
 def _backing_up(backups: Backups) -> Callable[[FastAPI], AbstractAsyncContextManager[None]]:
-    """Return what runs beside the server: a look, now and then, whether a backup is due."""
+    """Return what runs beside the server: a look, now and then, whether a backup is due.
+
+    Requests are answered by few threads, in the order they came: what they do is reckoning, and
+    more threads would only take the processor from each other.
+    """
 
     async def keep_looking() -> None:
         while True:
@@ -124,6 +130,7 @@ def _backing_up(backups: Backups) -> Callable[[FastAPI], AbstractAsyncContextMan
 
     @asynccontextmanager
     async def beside(_app: FastAPI) -> AsyncIterator[None]:
+        to_thread.current_default_thread_limiter().total_tokens = THREADS
         looking = asyncio.create_task(keep_looking())
         yield
         looking.cancel()

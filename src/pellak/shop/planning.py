@@ -20,7 +20,7 @@ from pellak.store.change_count import shop_changes
 from pellak.store.heat_lots import HeatLots
 from pellak.store.rack import Rack
 
-PLANS_KEPT = 48
+PLANS_KEPT = 120
 """A plan is about a megabyte of memory; the jobs being looked at are far fewer than this."""
 
 
@@ -47,6 +47,7 @@ class Planner:
 
     def __init__(self) -> None:
         self._lock = Lock()
+        self._one_at_a_time = Lock()
         self._shop: ShopNow | None = None
         self._plans: OrderedDict[tuple[int, str], Plan] = OrderedDict()
 
@@ -69,14 +70,23 @@ class Planner:
     def plan(self, job: Job, shop: ShopNow) -> Plan:
         """Return the plan of a job in the shop as it stood."""
         key = (shop.changes, job.model_dump_json())
-        with self._lock:
-            known = self._plans.get(key)
-            if known is not None:
-                self._plans.move_to_end(key)
+        if (known := self._kept(key)) is not None:
+            return known
+        # Threads that reckon side by side only take the processor from each other; and whoever
+        # waited for the same plan finds it made.
+        with self._one_at_a_time:
+            if (known := self._kept(key)) is not None:
                 return known
-        plan = compose_plan(job, shop.schools, equipment=shop.equipment, own=shop.own)
+            plan = compose_plan(job, shop.schools, equipment=shop.equipment, own=shop.own)
         with self._lock:
             self._plans[key] = plan
             while len(self._plans) > PLANS_KEPT:
                 self._plans.popitem(last=False)
         return plan
+
+    def _kept(self, key: tuple[int, str]) -> Plan | None:
+        with self._lock:
+            known = self._plans.get(key)
+            if known is not None:
+                self._plans.move_to_end(key)
+            return known

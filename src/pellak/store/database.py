@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from datetime import UTC, datetime
 from pathlib import Path
+from threading import Lock
 from typing import Any
 
 from alembic import command
@@ -46,6 +47,7 @@ class Database:
         self.engine = create_engine(
             f"sqlite:///{self.path}", pool_size=CONNECTIONS, max_overflow=MORE_CONNECTIONS
         )
+        self._turn = Lock()
         self._writing = self.engine.execution_options(**{BEGIN: "BEGIN IMMEDIATE"})
 
         @event.listens_for(self.engine, "connect")
@@ -94,7 +96,8 @@ class Database:
 
         Nothing is reckoned inside: the block holds everybody else's saves.
         """
-        with _told(self.path), _session(self._writing) as session:
+        # Windows of this server wait their turn here; the file's own lock would let them guess.
+        with self._turn, _told(self.path), _session(self._writing) as session:
             event.listen(session, "before_flush", count_changes)
             yield session
 

@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 import numpy as np
 from pydantic import Field
@@ -14,6 +15,9 @@ from pellak.core.heat.travel import TravelResult, travel_results
 from pellak.core.metal.alloy import heat_family
 from pellak.core.tables import Family, HeatFamily, Joint, joints
 from pellak.core.working import Number, Record
+
+SOLUTIONS_KEPT = 64
+"""A job is asked about again and again with its heat unchanged: a length, a school, a name."""
 
 
 class PieceGiven(Record):
@@ -118,14 +122,18 @@ def solve_heat(given: HeatGiven) -> HeatSolution:
     The range puts the hand factor at exp(±sigma) through the whole model, one standard deviation
     of hands and torches, rather than adding a fixed percentage.
     """
-    case = given.case()
+    return _solved(given.case(), given.matched_case())
+
+
+@lru_cache(maxsize=SOLUTIONS_KEPT)
+def _solved(case: HeatCase, matched: HeatCase) -> HeatSolution:
     spread = math.exp(case.family.sigma_ln_hand)
     cases = [
         case,
         replace(case, hand_factor=case.hand_factor / spread),
         replace(case, hand_factor=case.hand_factor * spread),
     ]
-    times = _standing(cases, given.matched_case())
+    times = _standing(cases, matched)
     travels = travel_results(HeatCases.of(cases), case.family.grain_change_c)
     expected, cool, hot = (
         HeatOutcome(

@@ -8,7 +8,7 @@ counted round both ways.
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from functools import cache
+from functools import cache, lru_cache
 
 import numpy as np
 
@@ -70,6 +70,7 @@ class TackHeat:
     rising_s: Floats
 
     @classmethod
+    @lru_cache(maxsize=32)  # a table of some 250 kB
     def of(
         cls, case: HeatCase, hold_s: float, face_loss_w_per_m2_k: float = WAITING_LOSS_W_PER_M2_K
     ) -> "TackHeat":

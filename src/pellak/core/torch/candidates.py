@@ -3,6 +3,7 @@
 import math
 from collections.abc import Sequence
 from dataclasses import replace
+from functools import lru_cache
 from typing import Literal
 
 from pydantic import Field, model_validator
@@ -168,6 +169,11 @@ def _starved(excess: float) -> tuple[TipVerdict, str]:
     )
 
 
+@lru_cache(maxsize=64)
+def _puddles_s(cases: tuple[HeatCase, ...]) -> tuple[float | None, ...]:
+    return tuple(seconds_or_never(s) for s in puddle_times_s(HeatCases.of(cases)))
+
+
 def judge_tips(
     given: PieceGiven,
     tips: Sequence[RackTip],
@@ -206,7 +212,7 @@ def judge_tips(
         )
         for place in solved
     ]
-    found = [seconds_or_never(s) for s in puddle_times_s(HeatCases.of([matched, *cases]))]
+    found = _puddles_s((matched, *cases))
     matched_s = found[0]
     puddles = dict(zip(solved, found[1:], strict=True))
     judged = [

@@ -1,6 +1,7 @@
 """The flow ladder: this piece's flow and the flows at which its puddle can be steered."""
 
 from dataclasses import replace
+from functools import lru_cache
 
 import numpy as np
 
@@ -23,6 +24,7 @@ class FlowLadder(Record):
     steerable_high_l_per_h: float | None
 
 
+@lru_cache(maxsize=64)
 def flow_ladder(matched: HeatCase, wanted_l_per_h: float, matched_s: float | None) -> FlowLadder:
     """Return where on the flow axis this piece's puddle is steerable, each flow on its own bore.
 
