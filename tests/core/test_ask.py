@@ -17,7 +17,7 @@ from pellak.core.errors import Refused
         ("preheat 5083 at 4 mm", "not fused by torch"),
         ("ce of 4140", "0.78"),
         ("ce gi-30", "ce cast 4.03"),
-        ("pressure 300 L/h", "purge 11 s"),
+        ("pressure 300 L/h", "purge 5 s and 5 s"),
         ("pressure 5 cfh 20 m", "acetylene 0.24 bar"),
         ("pressure 4000 L/h 40 m", "above 1.03 bar"),
         ("cylinder acetylene-4.1 47.3 kg", "2.07 m³ (1.89–2.25)"),

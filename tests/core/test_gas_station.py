@@ -106,8 +106,9 @@ def test_a_line_that_would_pass_the_limit_gets_no_number_and_a_stop():
 def test_purge_seconds_go_with_the_hose():
     short, _, _ = told({"kind": "hose", "name": "h", "bore_mm": 6.3, "length_m": 2.0})
     long, _, plan = told({"kind": "hose", "name": "h", "bore_mm": 8.0, "length_m": 20.0})
-    assert short["purge"].text == "6 s acetylene, 5 s oxygen"
-    assert int(long["purge"].text.split()[0]) > 80
+    assert short["purge"].text == "5 s acetylene, 5 s oxygen"
+    # 1 L of hose three times over, at what 0.24 bar drives through a 0.82 mm bore.
+    assert 20 < int(long["purge"].text.split()[0]) < 40
     card = next(card for card in plan.cards if card.step.id == "purge")
     assert card.figure == long["purge"]
 

@@ -168,8 +168,9 @@ def test_an_own_flow_is_used_and_ours_kept_beside_it():
     own = plan_of(thickness_mm="1.2", length_mm="300", acetylene_l_per_h="5 cfh")
     figure = figures(own)["acetylene_l_per_h"]
     assert figure.value == pytest.approx(141.58, abs=0.01)
-    assert figure.detail == "your own flow"
-    assert figure.working[1].value == pytest.approx(120)
+    assert "yours, reckoned 120 L/h" in figure.detail
+    assert figure.own[0].told == figure.value
+    assert figure.own[0].reckoned == pytest.approx(120)
 
 
 def test_the_makers_chart_overrides_our_pressures_and_says_so():
@@ -181,6 +182,22 @@ def test_the_makers_chart_overrides_our_pressures_and_says_so():
     assert 0.4 < shown["oxygen_set_bar"].value < 0.42
     assert "chart" in shown["acetylene_set_bar"].detail
     assert shown["acetylene_set_bar"].stack.parts[0].value == 0.3
+    assert shown["acetylene_l_per_h"].value == pytest.approx(120), "the chart gives no flow"
+
+
+def test_the_makers_chart_gives_the_flow_where_it_has_one():
+    row = {"thickness_low_mm": 1, "thickness_high_mm": 2, "acetylene_bar": 0.3, "oxygen_bar": 0.4}
+    tips = [RackTip(label="C", orifice_mm=0.81, chart=[ChartRow(**row, acetylene_l_per_h=145)])]
+    plan = compose_plan(patch(thickness_mm="1.2", length_mm="300"), ShopSchools(), tips)
+    flow = figures(plan)["acetylene_l_per_h"]
+    assert flow.value == 145
+    assert "chart" in flow.working[0].note
+    assert plan.facts.gas.seam_l == pytest.approx(145 * plan.facts.seam_min / 60)
+    assert "maker's chart" in plan.candidates[0].why
+    own = compose_plan(
+        patch(thickness_mm="1.2", length_mm="300", acetylene_l_per_h="110"), ShopSchools(), tips
+    )
+    assert figures(own)["acetylene_l_per_h"].value == 110
 
 
 def test_schools_are_the_shops_until_the_job_chooses():

@@ -45,7 +45,7 @@ def test_the_hand_value_of_a_common_set_up():
     assert values.arrestor_drop_bar == pytest.approx(0.04 * 0.12**2)
     total = values.torch_bar + values.hose_drop_bar + values.arrestor_drop_bar
     assert values.set_flowing_bar == pytest.approx(total)
-    assert values.set_static_bar == pytest.approx(1.1 * total)
+    assert values.set_static_bar == pytest.approx(1.3 * total)
 
 
 @pytest.mark.parametrize("row", published("hoses.csv"), ids=lambda r: f"{r['gas']}-{r['bore_mm']}")
@@ -71,6 +71,24 @@ def test_the_hose_agrees_with_a_fluid_librarys_own_gas_flow(row):
 )
 def test_the_purge_is_three_hoses_and_five_seconds_at_least(length_m, bore_mm, flow, seconds):
     assert purge_s(flow, length_m, bore_mm) == pytest.approx(seconds, abs=0.01)
+
+
+@pytest.mark.parametrize(
+    ("orifice_mm", "length_m", "bore_mm", "seconds"),
+    [
+        # 0.24 bar behind 0.72 mm drives 261 L/h of acetylene: 0.312 L three times over.
+        (None, 10, 6.3, 11.1),
+        (0.4, 20, 8.0, 145),
+    ],
+)
+def test_the_purge_runs_at_what_the_open_tip_lets_through(orifice_mm, length_m, bore_mm, seconds):
+    flow = 120 if orifice_mm is None else 30
+    answer = supply(acetylene_l_per_h=flow, orifice_mm=orifice_mm, hose_length_m=length_m,
+                    hose_bore_mm=bore_mm)  # fmt: skip
+    told = answer.values.acetylene
+    assert told.purge_s == pytest.approx(seconds, rel=0.02)
+    line = next(w for w in answer.working if w.name == "acetylene_purge_s")
+    assert ("long hose" in line.note) == (told.purge_s > 30)
 
 
 @settings(max_examples=80)
@@ -101,13 +119,13 @@ def test_a_longer_or_narrower_hose_never_lowers_the_pressure(flow, length, longe
 
 
 def test_over_the_limit_it_says_which_change_helps():
-    answer = supply(acetylene_l_per_h=2000, hose_length_m=20, hose_bore_mm=5)
+    answer = supply(acetylene_l_per_h=1800, hose_length_m=20, hose_bore_mm=5)
     assert answer.values.acetylene.set_flowing_bar is None
     stop = next(c for c in answer.cautions if c.level == "stop")
     assert "10 mm hose" in stop.text
-    eased = supply(acetylene_l_per_h=2000, hose_length_m=20, hose_bore_mm=10)
+    eased = supply(acetylene_l_per_h=1800, hose_length_m=20, hose_bore_mm=10)
     assert eased.values.acetylene.set_flowing_bar is not None
-    strict = supply(acetylene_l_per_h=2000, hose_length_m=20, hose_bore_mm=10, region="strict")
+    strict = supply(acetylene_l_per_h=1800, hose_length_m=20, hose_bore_mm=10, region="strict")
     assert strict.values.acetylene.set_flowing_bar is None
 
 
@@ -127,8 +145,8 @@ def test_an_injector_without_a_chart_gets_no_invented_pressure():
 def test_the_shown_working_comes_to_its_value(flow, length, bore):
     answer = supply(acetylene_l_per_h=flow, hose_length_m=length, hose_bore_mm=bore)
     for line in answer.working:
-        if not line.name.endswith("purge_s"):
-            assert evaluate(line.inserted) == pytest.approx(line.value, rel=2e-3)
+        either = line.inserted.removeprefix("greater of ").split(" and ")
+        assert max(evaluate(one) for one in either) == pytest.approx(line.value, rel=2e-3)
         assert line.low is None or line.low <= line.value <= line.high
 
 

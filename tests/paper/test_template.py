@@ -5,7 +5,8 @@ import subprocess
 
 import pytest
 
-from pellak.core.seam.tacks import TacksGiven, reckon_tacks
+from pellak.core.seam.tacks import reckon_tacks
+from pellak.core.seam.tacks_given import TacksGiven
 from pellak.core.seam.template import flat_places, tacks_csv, template_svg
 from pellak.paper.template import EDGE_MM, OVERLAP_MM, template_pdf
 

@@ -4,6 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from pellak.core.reading.units import QuantityKind
 from pellak.core.working import Caution, Record, School, Working
 
 StationId = Literal[
@@ -109,6 +110,19 @@ class MethodLine(Record):
     why: str
 
 
+class OwnFigure(Record):
+    """A figure the person may decide: the job's field, what they told, and what is reckoned."""
+
+    field: str
+    label: str
+    kind: QuantityKind
+    unit: str
+    told: float | None = None
+    reckoned: float | None = None
+    low: float | None = None
+    high: float | None = None
+
+
 class Figure(Record):
     """One figure a person sees. `text` stands in place of `value` where the answer is a word."""
 
@@ -127,6 +141,7 @@ class Figure(Record):
     curve: Curve | None = None
     methods: list[MethodLine] = Field(default_factory=list)
     stack: Stack | None = None
+    own: list[OwnFigure] = Field(default_factory=list)
 
 
 class Station(Record):

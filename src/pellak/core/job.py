@@ -34,6 +34,9 @@ LONGEST_TYPED = 200
 TackChoice = Literal["auto", "halving", "march", "centre-out"]
 DirectionChoice = Literal["auto", "forehand", "backhand"]
 RunChoice = Literal["run-through", "back-step"]
+Shade = Literal["4", "5", "6", "7", "8", "9", "10"]
+ONE_OR_THE_OTHER = {"travel_mm_per_min": "seam_min", "seam_min": "travel_mm_per_min"}
+"""Two ways of saying one thing: the one told last is meant."""
 QUANTITY_FIELDS: dict[str, QuantityKind] = {
     "thickness_mm": "length",
     "length_mm": "length",
@@ -49,6 +52,13 @@ QUANTITY_FIELDS: dict[str, QuantityKind] = {
     "included_angle_deg": "angle",
     "root_face_mm": "length",
     "rod_diameter_mm": "length",
+    "travel_mm_per_min": "speed",
+    "preheat_c": "temperature",
+    "acetylene_bar": "pressure",
+    "oxygen_bar": "pressure",
+    "tack_pitch_mm": "length",
+    "tack_hold_s": "time",
+    "seam_min": "minutes",
 }
 """Fields a person types in any unit, and what kind of quantity each is."""
 
@@ -102,6 +112,13 @@ class SeamJob(Record):
     acetylene_l_per_h: Number | None = Field(default=None, ge=5, le=5000)
     rod_diameter_mm: Number | None = Field(default=None, ge=0.5, le=12)
     travel_mm_per_min: Number | None = Field(default=None, ge=0.5, le=5000)
+    preheat_c: Number | None = Field(default=None, ge=30, le=800)
+    acetylene_bar: Number | None = Field(default=None, ge=0.02, le=1.5)
+    oxygen_bar: Number | None = Field(default=None, ge=0.02, le=10)
+    tack_pitch_mm: Number | None = Field(default=None, ge=3, le=500)
+    tack_hold_s: Number | None = Field(default=None, ge=0.3, le=600)
+    seam_min: Number | None = Field(default=None, ge=0.02, le=6000)
+    shade: Shade | None = None
     tip_label: str | None = Field(default=None, max_length=40)
     rod: str | None = Field(default=None, max_length=40)
     pace: Pace | None = None
@@ -119,7 +136,7 @@ class SeamJob(Record):
     )
     typed: dict[
         Annotated[str, Field(max_length=40)], Annotated[str, Field(max_length=LONGEST_TYPED)]
-    ] = Field(default_factory=dict, max_length=24)
+    ] = Field(default_factory=dict, max_length=40)
 
     @model_validator(mode="after")
     def _gap_told(self) -> "SeamJob":
@@ -189,9 +206,12 @@ def started_solid(job: Job, own: Metals | None = None) -> Job:
     """Return the job. Raises Refused where its metal would be molten at the start."""
     metal = metal_of(job, own)
     constants = None if metal is None else heat_family_of(metal.family)
-    if constants is not None and job.start_c > constants.melting_c - SOLID_UNDER_MELTING_C:
-        most = constants.melting_c - SOLID_UNDER_MELTING_C
-        raise Refused("start_c", job.start_c, f"below {most:g} °C, where this metal is solid")
+    if constants is None:
+        return job
+    most = constants.melting_c - SOLID_UNDER_MELTING_C
+    for field, warm_c in (("start_c", job.start_c), ("preheat_c", job.preheat_c)):
+        if warm_c is not None and warm_c > most:
+            raise Refused(field, warm_c, f"below {most:g} °C, where this metal is solid")
     return job
 
 
@@ -242,4 +262,7 @@ def with_changes(job: Job, changes: Mapping[str, Any], own: Metals | None = None
         if field == "corners_mm" and isinstance(value, str):
             value = _corners(value, document["family"])
         document[field] = value.strip() if isinstance(value, str) else value
+        if value is not None and field in ONE_OR_THE_OTHER:
+            document[ONE_OR_THE_OTHER[field]] = None
+            typed.pop(ONE_OR_THE_OTHER[field], None)
     return started_solid(job_from({**document, "typed": typed}), own)

@@ -12,12 +12,14 @@ from pellak.core.facts import Facts
 from pellak.core.figure import Station, StationId
 from pellak.core.job import Job, ShopSchools, metal_of, schools_of
 from pellak.core.metal.alloy import Metals
+from pellak.core.own import with_own, without_own
 from pellak.core.piece.dimensions import dimension_rows
 from pellak.core.piece.joint_drawing import joint_drawing
 from pellak.core.rack.equipment import Equipment
 from pellak.core.seam.filler import FillerValues
 from pellak.core.seam.groove_drawing import GrooveDrawing, groove_drawing
-from pellak.core.seam.tacks import TacksGiven, TacksValues
+from pellak.core.seam.tacks import TacksValues
+from pellak.core.seam.tacks_given import TacksGiven
 from pellak.core.stations.cool import cool_station
 from pellak.core.stations.facts_of import facts_of
 from pellak.core.stations.piece import piece_station, seam_length
@@ -116,7 +118,7 @@ def compose_plan(
     own: Metals | None = None,
     equipment: Equipment | None = None,
 ) -> Plan:
-    """Return the plan of a job.
+    """Return the plan of a job, figures the person decided beside those reckoned.
 
     Args:
         job: what the person decided; figures wait until the thickness is told.
@@ -138,6 +140,8 @@ def compose_plan(
     reckoned = reckon_job(job, shop, rack, hand_factor, metal, preheat, equipment)
     refused = told and reckoned is None
     work = seam_work(reckoned) if reckoned else None
+    usual = without_own(job)
+    ours = compose_plan(usual, shop, rack, hand_factor, own, equipment).stations if usual else None
     stations = [
         piece_station(job, metal),
         preheat_station(job, shop, metal, preheat),
@@ -154,6 +158,7 @@ def compose_plan(
         else _waiting("cool-and-dress", "Cool and dress", *_not_planned(True, "")),
         _waiting("look-and-log", "Look and log", LOOK_HOLDS),
     ]
+    stations = with_own(stations, ours or stations, job)
     figures = {figure.id: figure for station in stations for figure in station.figures}
     family = metal.family if metal else job.family
     facts = facts_of(job, schools, preheat, reckoned, work)

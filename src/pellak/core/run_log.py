@@ -13,7 +13,7 @@ from pellak.core.care.sequences import Start
 from pellak.core.errors import Refused
 from pellak.core.job import refusals
 from pellak.core.reading.quantity import read_quantity
-from pellak.core.seam.tacks import MOST_TACKS, Measured
+from pellak.core.seam.tacks_given import MOST_TACKS, Measured
 from pellak.core.tables import rows
 from pellak.core.working import Number, Record
 

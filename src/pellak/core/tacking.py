@@ -7,7 +7,8 @@ from pellak.core.job import refusals
 from pellak.core.plan import Plan
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.run_log import RunLog
-from pellak.core.seam.tacks import Measured, TacksValues, reckon_tacks
+from pellak.core.seam.tacks import TacksValues, reckon_tacks
+from pellak.core.seam.tacks_given import Measured
 
 MOST_MEASURED = 60
 

@@ -16,6 +16,7 @@ export type JointDrawing = Schemas["JointDrawing"];
 export type Place = Schemas["Place"];
 export type Dimension = Schemas["Dimension"];
 export type Asks = Schemas["Asks"];
+export type OwnFigure = Schemas["OwnFigure"];
 export type Curve = Schemas["Curve"];
 export type MethodLine = Schemas["MethodLine"];
 export type MetalLine = Schemas["MetalLine"];

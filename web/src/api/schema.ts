@@ -1585,7 +1585,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle";
+            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle" | "speed" | "minutes";
             /** Unit */
             unit: string;
             /** Asks */
@@ -1829,6 +1829,8 @@ export interface components {
             /** Methods */
             methods?: components["schemas"]["MethodLine"][];
             stack?: components["schemas"]["Stack"] | null;
+            /** Own */
+            own?: components["schemas"]["OwnFigure"][];
         };
         /**
          * FillerAnswer
@@ -2800,6 +2802,31 @@ export interface components {
             plan: components["schemas"]["Plan"];
         };
         /**
+         * OwnFigure
+         * @description A figure the person may decide: the job's field, what they told, and what is reckoned.
+         */
+        OwnFigure: {
+            /** Field */
+            field: string;
+            /** Label */
+            label: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle" | "speed" | "minutes";
+            /** Unit */
+            unit: string;
+            /** Told */
+            told?: number | null;
+            /** Reckoned */
+            reckoned?: number | null;
+            /** Low */
+            low?: number | null;
+            /** High */
+            high?: number | null;
+        };
+        /**
          * OwnedItem
          * @description An item with its id, version and age; a tip or head with its usable flows; a cylinder with
          *     its content; a head with how many of the shop's acetylene cylinders its least flow couples.
@@ -3088,7 +3115,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle";
+            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle" | "speed" | "minutes";
             /** Family */
             family?: ("carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "tool-steel" | "manganese-steel" | "cast-iron" | "aluminium" | "lead") | null;
         };
@@ -3493,6 +3520,20 @@ export interface components {
             rod_diameter_mm?: number | null;
             /** Travel Mm Per Min */
             travel_mm_per_min?: number | null;
+            /** Preheat C */
+            preheat_c?: number | null;
+            /** Acetylene Bar */
+            acetylene_bar?: number | null;
+            /** Oxygen Bar */
+            oxygen_bar?: number | null;
+            /** Tack Pitch Mm */
+            tack_pitch_mm?: number | null;
+            /** Tack Hold S */
+            tack_hold_s?: number | null;
+            /** Seam Min */
+            seam_min?: number | null;
+            /** Shade */
+            shade?: ("4" | "5" | "6" | "7" | "8" | "9" | "10") | null;
             /** Tip Label */
             tip_label?: string | null;
             /** Rod */
@@ -3867,7 +3908,8 @@ export interface components {
         };
         /**
          * SupplyGiven
-         * @description Flows, tip, mixer, hose and arrestors. Chart pressures, where known, stand at the torch.
+         * @description Flows, tip, mixer, hose and arrestors. Chart pressures, where known, stand at the torch; a
+         *     person's own are set at the regulator with the gas flowing.
          */
         SupplyGiven: {
             /** Acetylene L Per H */
@@ -3903,6 +3945,10 @@ export interface components {
             chart_acetylene_bar?: number | null;
             /** Chart Oxygen Bar */
             chart_oxygen_bar?: number | null;
+            /** Own Acetylene Bar */
+            own_acetylene_bar?: number | null;
+            /** Own Oxygen Bar */
+            own_oxygen_bar?: number | null;
             /**
              * Region
              * @default general
@@ -4034,6 +4080,8 @@ export interface components {
              * @enum {string}
              */
             school: "halving" | "march" | "centre-out" | "opposite";
+            /** Own Pitch Mm */
+            own_pitch_mm?: number | null;
             /**
              * Gap Mm
              * @default 0
@@ -4054,11 +4102,8 @@ export interface components {
             start_c: number;
             /** Acetylene L Per H */
             acetylene_l_per_h?: number | null;
-            /**
-             * Limit C
-             * @default 60
-             */
-            limit_c: number;
+            /** Limit C */
+            limit_c?: number | null;
             /** Fused Mm2 */
             fused_mm2?: number | null;
             /**

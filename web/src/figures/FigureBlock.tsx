@@ -1,10 +1,11 @@
 import { useState } from "react";
 
-import type { Changes, Figure } from "../api/client";
+import type { Changes, Figure, MetalFamily } from "../api/client";
 import { Dialog } from "../parts/Dialog";
 import { AnswerChooser } from "./AnswerChooser";
 import { CurveBlock } from "./CurveBlock";
 import { MethodLines } from "./MethodLines";
+import { OwnChooser } from "./OwnChooser";
 import { useUnits } from "../shell/settings";
 import type { Units } from "../shell/units";
 import { ScaleBar } from "./ScaleBar";
@@ -18,8 +19,12 @@ interface FigureBlockProps {
   of?: string | undefined;
   /** The same figure before the last change, when there was one. */
   was?: Figure | undefined;
-  /** Saves a choice of school on the job; absent where nothing may be chosen. */
-  onChange?: ((changes: Changes) => void) | undefined;
+  /** Saves a choice on the job and says whether it was taken; absent where nothing may be chosen. */
+  onChange?: ((changes: Changes) => Promise<boolean>) | undefined;
+  /** What the server said of the last change of a field. */
+  faults?: Record<string, unknown>;
+  /** The metal, since typed gauges differ. */
+  family?: MetalFamily;
 }
 
 const LONG_TEXT = 18;
@@ -36,10 +41,12 @@ const told = (figure: Figure, units: Units): string =>
   (figure.value == null ? "—" : units.measure(figure.value, figure.unit ?? "", digits(figure)));
 
 /** Big number, unit, honest range; working and rival schools behind it. */
-export function FigureBlock({ figure, of, was, onChange }: FigureBlockProps) {
+export function FigureBlock(props: FigureBlockProps) {
+  const { figure, of, was, onChange, faults = {}, family = "carbon-steel" } = props;
   const units = useUnits();
-  const [shows, setShows] = useState<"working" | "schools" | "answers" | null>(null);
+  const [shows, setShows] = useState<"working" | "schools" | "answers" | "mine" | null>(null);
   const unit = figure.unit ?? "";
+  const own = figure.own ?? [];
   const shown = figure.value == null ? null : units.show(figure.value, unit, digits(figure));
   const changed = was !== undefined && told(was, units) !== told(figure, units);
   return (
@@ -57,6 +64,15 @@ export function FigureBlock({ figure, of, was, onChange }: FigureBlockProps) {
               onClick={() => setShows("answers")}
             >
               {figure.asks.chosen == null ? "answer" : "change"}
+            </button>
+          )}
+          {own.length > 0 && onChange && (
+            <button
+              className="link"
+              aria-label={`Mine: ${figure.label}`}
+              onClick={() => setShows("mine")}
+            >
+              mine
             </button>
           )}
           {figure.choice && onChange && (
@@ -106,10 +122,29 @@ export function FigureBlock({ figure, of, was, onChange }: FigureBlockProps) {
           <AnswerChooser
             asks={figure.asks}
             onAnswer={(chosen) => {
-              if (figure.asks) onChange({ [figure.asks.field]: chosen });
+              if (figure.asks) void onChange({ [figure.asks.field]: chosen });
               setShows(null);
             }}
           />
+        </Dialog>
+      )}
+      {own.length > 0 && onChange && (
+        <Dialog
+          open={shows === "mine"}
+          onClose={() => setShows(null)}
+          title={`Mine: ${figure.label.toLowerCase()}`}
+          about="What you decide is used; what follows is reckoned from it. Any unit may be typed."
+        >
+          {own.map((one) => (
+            <OwnChooser
+              key={one.field}
+              own={one}
+              family={family}
+              error={faults[one.field]}
+              onChange={onChange}
+              onTaken={() => setShows(null)}
+            />
+          ))}
         </Dialog>
       )}
       <Dialog

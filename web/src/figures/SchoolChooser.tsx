@@ -7,7 +7,7 @@ interface SchoolChooserProps {
   choice: Choice;
   /** Unit of the headline values the schools carry. */
   unit: string;
-  onChange: (changes: Changes) => void;
+  onChange: (changes: Changes) => Promise<boolean>;
 }
 
 /** The rival answers side by side, with who chose the standing one. */
@@ -20,7 +20,7 @@ export function SchoolChooser({ choice, unit, onChange }: SchoolChooserProps) {
     onSuccess: () => {
       // One after the other: the job's answer must be reckoned with the shop's new choice.
       const own = choice.chosen_by === "job";
-      if (own) onChange({ [choice.field]: null });
+      if (own) void onChange({ [choice.field]: null });
       return cache.invalidateQueries({ queryKey: ["job"], refetchType: own ? "none" : "active" });
     },
   });
@@ -51,7 +51,7 @@ export function SchoolChooser({ choice, unit, onChange }: SchoolChooserProps) {
               <button
                 className="button"
                 disabled={chosen && choice.chosen_by === "job" && !choice.job_only}
-                onClick={() => onChange({ [choice.field]: school.id })}
+                onClick={() => void onChange({ [choice.field]: school.id })}
               >
                 For this job
               </button>

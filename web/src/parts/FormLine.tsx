@@ -12,7 +12,9 @@ interface FormLineProps {
 export function FormLine({ id, label, fault, children }: FormLineProps) {
   return (
     <div>
-      <label htmlFor={id}>{label}</label>
+      <label htmlFor={id} className="mb-1 block">
+        {label}
+      </label>
       {children}
       {fault && (
         <p role="alert" className="mt-1 text-sm text-stop">

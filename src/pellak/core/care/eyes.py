@@ -67,7 +67,7 @@ def reckon_eyes(given: EyesGiven) -> EyesAnswer:
             Working(
                 name="shade",
                 value=shade,
-                low=min(shade, low),
+                low=shade,
                 high=max(shade, high),
                 formula=FORMULA,
                 inserted=f"darker of {by_flow['shade_high']} and {low}",

@@ -12,6 +12,7 @@ from pellak.core.gas.limits import (
 )
 from pellak.core.gas.limits import SOURCE as LIMIT_SOURCE
 from pellak.core.gas.supply_line import GasLine, SupplyGiven, gas_line
+from pellak.core.gas.unequal import pair_cautions
 from pellak.core.working import (
     Answer,
     Caution,
@@ -25,7 +26,6 @@ from pellak.core.working import (
 Part = Literal["tip", "torch", "hose", "arrestor"]
 GASES: tuple[Gas, ...] = ("acetylene", "oxygen")
 SET_FORMULA = "p_torch + p_hose + p_arrestor"
-STATIC_FORMULA = "1.1 * p_set"
 BIGGER_HOSE_MM, SHORTER_HOSE_M = 10.0, 5.0
 SCHOOLS = [
     School(
@@ -72,7 +72,7 @@ def _values(line: GasLine, allowed: bool) -> GasValues:
     static = None if set_bar is None else LOCK_UP_RATIO * set_bar
     note = "a regulator settles a little higher with the torch shut, and must stop there"
     if static is not None:
-        note = f"with the torch shut about {static:.2f} bar; one that keeps climbing is faulty"
+        note = f"with the torch shut at most {static:.2f} bar; one that keeps climbing is faulty"
     return GasValues(
         tip_bar=line.tip_bar if allowed else None,
         torch_bar=line.torch_bar if allowed else None,
@@ -88,6 +88,11 @@ def _values(line: GasLine, allowed: bool) -> GasValues:
 def _set_working(line: GasLine) -> Working | None:
     if line.set_bar is None:
         return None
+    if line.own_bar is not None:
+        return Working(
+            name=f"{line.gas}_set_bar", value=line.own_bar, unit="bar", formula="decided by hand",
+            inserted=f"{line.own_bar:g} bar", source="set by the person at the torch",
+        )  # fmt: skip
     numbers = {
         "p_torch": line.torch_bar or 0.0,
         "p_hose": line.hose_bar or 0.0,
@@ -103,7 +108,7 @@ def _set_working(line: GasLine) -> Working | None:
         formula=SET_FORMULA,
         inserted=inserted(SET_FORMULA, numbers),
         source="pressures add along the line; read at the regulator with that gas flowing",
-        note=f"static about a tenth higher: {LOCK_UP_RATIO * line.set_bar:.2f} bar",
+        note=f"static at most {LOCK_UP_RATIO * line.set_bar:.2f} bar, the rise ISO 2503 allows",
     )
 
 
@@ -125,8 +130,8 @@ def _what_helps(given: SupplyGiven) -> str:
     return " or ".join(helps)
 
 
-def _cautions(given: SupplyGiven, acetylene: GasLine) -> list[Caution]:
-    cautions = []
+def _cautions(given: SupplyGiven, acetylene: GasLine, oxygen: GasLine) -> list[Caution]:
+    cautions = pair_cautions(given.mixer, acetylene.set_bar, oxygen.set_bar)
     limit = ACETYLENE_LIMIT_BAR[given.region]
     if acetylene.set_bar is not None and over_limit(acetylene.set_bar, given.region):
         cautions.append(
@@ -180,7 +185,7 @@ def reckon_supply(given: SupplyGiven) -> SupplyAnswer:
             acetylene=_values(acetylene, allowed), oxygen=_values(lines["oxygen"], True)
         ),
         working=working,
-        cautions=_cautions(given, acetylene),
+        cautions=_cautions(given, acetylene, lines["oxygen"]),
         schools=SCHOOLS,
     )
 

@@ -1,13 +1,14 @@
 """One gas from tip to regulator, worked out before any limit is put to it."""
 
+import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from pydantic import Field
 
+from pellak.core.gas.hose import ATMOSPHERE_BAR, Gas, density_kg_per_m3, hose_drop, purge_s
 from pellak.core.gas.hose import FORMULA as HOSE_FORMULA
 from pellak.core.gas.hose import SOURCE as HOSE_SOURCE
-from pellak.core.gas.hose import Gas, hose_drop, purge_s
 from pellak.core.gas.limits import LimitRegion
 from pellak.core.torch import jet
 from pellak.core.torch.mixer import Mixer
@@ -15,9 +16,12 @@ from pellak.core.working import Number, Record, Working, inserted
 
 USUAL_ARRESTOR_BAR = 0.04
 NEUTRAL_RATIO = 1.05
+LONG_PURGE = "a long hose behind a small tip: blow it through, or fit a shorter or narrower hose"
 ARRESTOR_FORMULA = "p_1000 * (Q / 1000)^2"
 ARRESTOR_SOURCE = "turbulent loss goes with the square of the flow; the maker's own curve wins"
-PURGE_FORMULA = "greater of 5 and 3 * L * 1000 * pi / 4 * D^2 / 1000000 * 3600 / Q"
+PURGE_FORMULA = "greater of 5 and 3 * L * 1000 * pi / 4 * D^2 / 1000000 * 3600 / F"
+FREE_FORMULA = "greater of Q and 0.8 * pi / 4 * d^2 * n * sqrt(2 * p / rho) * 3600000"
+LONG_PURGE_S = 30.0
 
 
 class Arrestor(Record):
@@ -27,7 +31,8 @@ class Arrestor(Record):
 
 
 class SupplyGiven(Record):
-    """Flows, tip, mixer, hose and arrestors. Chart pressures, where known, stand at the torch."""
+    """Flows, tip, mixer, hose and arrestors. Chart pressures, where known, stand at the torch; a
+    person's own are set at the regulator with the gas flowing."""
 
     acetylene_l_per_h: Number = Field(ge=2, le=20_000)
     oxygen_l_per_h: Number | None = Field(default=None, ge=2, le=60_000)
@@ -42,6 +47,8 @@ class SupplyGiven(Record):
     )
     chart_acetylene_bar: Number | None = Field(default=None, ge=0, le=1.5)
     chart_oxygen_bar: Number | None = Field(default=None, ge=0, le=10)
+    own_acetylene_bar: Number | None = Field(default=None, ge=0, le=1.5)
+    own_oxygen_bar: Number | None = Field(default=None, ge=0, le=10)
     region: LimitRegion = "general"
 
     @property
@@ -64,10 +71,13 @@ class GasLine:
     arrestor_bar: float
     purge: float
     working: Sequence[Working]
+    own_bar: float | None = None
 
     @property
     def set_bar(self) -> float | None:
         """What to set at the regulator, None where nothing tells the torch's pressure."""
+        if self.own_bar is not None:
+            return self.own_bar
         if self.torch_bar is None or self.hose_bar is None:
             return None
         return self.torch_bar + self.hose_bar + self.arrestor_bar
@@ -120,6 +130,10 @@ def gas_line(given: SupplyGiven, gas: Gas) -> GasLine:
     """Return one gas of a supply worked out from the tip back to the regulator."""
     flow = given.acetylene_l_per_h if gas == "acetylene" else given.oxygen_flow_l_per_h
     tip_bar, torch_bar, working = _torch(given, gas)
+    own_bar = given.own_acetylene_bar if gas == "acetylene" else given.own_oxygen_bar
+    if torch_bar is None and own_bar is not None:
+        # Nothing tells an injector's pressure at the torch; the hose is reckoned as ending there.
+        torch_bar = own_bar
     per_1000 = sum(a.drop_bar_at_1000_l_per_h for a in given.arrestors)
     arrestor_bar = per_1000 * (flow / 1000) ** 2
     numbers = {"p_1000": per_1000, "Q": flow, "L": given.hose_length_m, "D": given.hose_bore_mm}
@@ -151,7 +165,10 @@ def gas_line(given: SupplyGiven, gas: Gas) -> GasLine:
                 "fittings",
             )
         )
-    purge = purge_s(flow, given.hose_length_m, given.hose_bore_mm)
+    line = GasLine(gas, flow, tip_bar, torch_bar, hose_bar, arrestor_bar, 0.0, working, own_bar)
+    free, free_line = _free(given, line)
+    purge = purge_s(free, given.hose_length_m, given.hose_bore_mm)
+    numbers["F"] = free
     working += [
         Working(
             name=f"{gas}_arrestor_bar",
@@ -172,8 +189,41 @@ def gas_line(given: SupplyGiven, gas: Gas) -> GasLine:
             high=2 * purge,
             formula=PURGE_FORMULA,
             inserted=inserted(PURGE_FORMULA, {**numbers, "pi": 3.14159}),
-            source="three hose volumes at the tip's flow: CGA G-1, ANSI Z49.1 practice",
-            note="longer does no harm, in open air away from anything lit",
+            source="three hose volumes through the tip wide open: CGA G-1, ANSI Z49.1 practice",
+            note="longer does no harm, in open air away from anything hot or lit"
+            if purge <= LONG_PURGE_S
+            else LONG_PURGE,
         ),
+        free_line,
     ]
-    return GasLine(gas, flow, tip_bar, torch_bar, hose_bar, arrestor_bar, purge, working)
+    if own_bar is not None:
+        tip_bar, torch_bar = None, max(0.0, own_bar - (hose_bar or 0.0) - arrestor_bar)
+    return replace(line, tip_bar=tip_bar, torch_bar=torch_bar, purge=purge, working=working)
+
+
+def _free(given: SupplyGiven, line: GasLine) -> tuple[float, Working]:
+    """Return what this gas alone sends through the wide-open tip at its set pressure, L/h, never
+    less than the flow planned; that flow where nothing tells the pressure."""
+    ratio = given.oxygen_flow_l_per_h / given.acetylene_l_per_h
+    bore_mm = _bore_mm(given, ratio)
+    set_bar = line.set_bar or 0.0
+    rho = density_kg_per_m3(line.gas, ATMOSPHERE_BAR + set_bar / 2)
+    speed = math.sqrt(2 * set_bar * 1e5 / rho)
+    area_m2 = math.pi / 4 * (bore_mm / 1000) ** 2 * given.jets
+    free = jet.DISCHARGE_COEFFICIENT * area_m2 * speed * 3.6e6
+    numbers = {
+        "Q": line.flow,
+        "d": bore_mm / 1000, "n": float(given.jets), "p": set_bar * 1e5, "rho": rho, "pi": 3.14159
+    }  # fmt: skip
+    told = Working(
+        name=f"{line.gas}_free_l_per_h",
+        value=max(free, line.flow),
+        unit="L/h",
+        low=0.8 * max(free, line.flow),
+        high=1.2 * max(free, line.flow),
+        formula=FREE_FORMULA,
+        inserted=inserted(FREE_FORMULA, numbers),
+        source="orifice equation with a discharge coefficient of 0.8",
+        note="the tip wide open, this gas alone; never under the flow planned",
+    )
+    return max(free, line.flow), told

@@ -8,7 +8,9 @@ from typing import Literal
 from pellak.core.tables import rows
 from pellak.core.working import Record
 
-QuantityKind = Literal["length", "temperature", "pressure", "flow", "mass", "time", "angle"]
+QuantityKind = Literal[
+    "length", "temperature", "pressure", "flow", "mass", "time", "angle", "speed", "minutes"
+]
 
 
 @dataclass(frozen=True)

@@ -4,7 +4,8 @@ import numpy as np
 
 from pellak.core.heat.colour import COLOURLESS, colour_at
 from pellak.core.seam.tack_heat import TackHeat, field_c
-from pellak.core.seam.tacks import TacksGiven, TacksValues, tack_case
+from pellak.core.seam.tacks import TacksValues, tack_case
+from pellak.core.seam.tacks_given import TacksGiven
 from pellak.core.working import Record
 
 ROWS_MM = (0.0, 5.0, 10.0, 15.0, 20.0, 25.0, 30.0, 35.0, 40.0)

@@ -15,6 +15,11 @@ CLOSER_SHARE = 0.8
 CLOSER = ("stainless", "aluminium")
 """They expand more, stainless also holds its heat: tacks stand closer."""
 LEAST_ON_RING = 4
+COUPON_PITCHES = 3
+"""So short a seam is held by its ends alone; a third tack only where the gap opens."""
+LONG_MARCH_FROM = 24
+"""Over so many intervals a march strides over four of them first, not two: the sheet closes evenly
+before any place gets its second heat."""
 SLACK = 1e-9
 """A seam longer than a whole number of pitches by less than this share has not grown a tack."""
 
@@ -41,28 +46,49 @@ def _evened(count: int) -> int:
     return count if count == 1 else count + count % 2
 
 
-def _doubled(count: int) -> int:
-    return 1 << max(0, math.ceil(math.log2(count)))
+def _strides(count: int) -> int:
+    """Return how many intervals a march strides over in its first round."""
+    return 4 if count > LONG_MARCH_FROM else 2
 
 
 def _stretch(start: float, end: float, pitch: float, school: TackSchool) -> list[Spot]:
     """Return the tacks of one straight stretch, both ends in the first round."""
     count = _intervals(end - start, pitch)
-    count = _doubled(count) if school == "halving" else _evened(count)
+    if school == "march" and count > 1:
+        stride = _strides(count)
+        count = stride * math.ceil(count / stride)
+    else:
+        # A middle to begin from or to halve at.
+        count = _evened(count)
     step = (end - start) / count
+    rounds = _halved(count) if school == "halving" else [_marched(i, count) for i in range(count)]
     return [
-        Spot(at_mm=end if i == count else start + i * step, round=_round(i, count, school))
+        Spot(
+            at_mm=end if i == count else start + i * step,
+            round=1 if i in (0, count) else rounds[i],
+        )
         for i in range(count + 1)
     ]
 
 
-def _round(i: int, count: int, school: TackSchool) -> int:
-    if i in (0, count):
-        return 1
-    if school == "halving":
-        # The middle is halved first: how often an index divides by two says when it is reached.
-        return int(math.log2(count)) - ((i & -i).bit_length() - 1) + 1
-    return 1 + i % 2
+def _halved(count: int) -> list[int]:
+    """Return the round in which each place is reached: the middle first, then halves of halves."""
+    rounds = [1] * (count + 1)
+    parts = [(0, count, 2)]
+    for low, high, number in parts:
+        if high - low > 1:
+            middle = (low + high) // 2
+            rounds[middle] = number
+            parts += [(low, middle, number + 1), (middle, high, number + 1)]
+    return rounds
+
+
+def _marched(i: int, count: int) -> int:
+    """Return the round of a march: one constant stride, then the spaces, halved each time."""
+    stride, number = _strides(count), 1
+    while i % stride:
+        stride, number = stride // 2, number + 1
+    return number
 
 
 def _centre_out(spots: Sequence[Spot], length_mm: float) -> list[Spot]:
@@ -112,12 +138,15 @@ def tack_order(
 
     Args:
         seam_mm: length of the seam; once round for a closed ring.
-        pitch: no two neighbours stand further apart than this.
+        pitch: no two neighbours stand further apart than this, but for a seam of three pitches at
+            most, which is held by its ends.
         school: halving, march, centre-out; opposite is for a closed ring.
         corners_mm: places where the seam turns: each is held like an end.
     """
     if school == "opposite":
         return _opposite(seam_mm, pitch)
+    if not corners_mm and seam_mm <= COUPON_PITCHES * pitch * (1 + SLACK):
+        return [Spot(at_mm=0.0, round=1), Spot(at_mm=seam_mm, round=1)]
     turns = [0.0, *sorted(c for c in corners_mm if 0 < c < seam_mm), seam_mm]
     spots: dict[float, Spot] = {}
     for start, end in pairwise(turns):

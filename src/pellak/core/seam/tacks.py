@@ -4,22 +4,21 @@ import itertools
 import math
 from collections.abc import Sequence
 
-from pydantic import Field
-
 from pellak.core.errors import Refused
 from pellak.core.heat.case import HeatCase
-from pellak.core.heat.gas_rule import ROOM_C, rule_flow_l_per_h
+from pellak.core.heat.gas_rule import rule_flow_l_per_h
 from pellak.core.heat.loss import face_loss_w_per_m2_k
 from pellak.core.heat.solve import HeatGiven, solve_heat
 from pellak.core.seam.groove import Groove, form_for, usual_root_face_mm
 from pellak.core.seam.path import PathPoint, place_at
 from pellak.core.seam.shrink import SHRINK_FORMULA, SHRINK_NOTE, SHRINK_SOURCE, fused_area_mm2
+from pellak.core.seam.tack_advice import gap_advice, trouble
 from pellak.core.seam.tack_heat import MOST_WAITS, REPOSITION_S, TackHeat, waits_s
-from pellak.core.seam.tack_order import Spot, TackSchool, filled_in, pitch_mm, tack_order
-from pellak.core.tables import Family, Joint, heat_families, joints
-from pellak.core.working import Answer, Caution, Number, Reckoner, Record, Working, inserted
+from pellak.core.seam.tack_order import Spot, filled_in, tack_order
+from pellak.core.seam.tacks_given import MOST_TACKS, TacksGiven
+from pellak.core.tables import heat_families, joints
+from pellak.core.working import Answer, Caution, Reckoner, Record, Working, inserted, short
 
-LIMIT_C = 60.0
 WARM_C = 120.0
 """About how warm the next place is while it is waited for: what its loss is taken at."""
 ABOVE_START_K = 40.0
@@ -30,35 +29,8 @@ HOLD_UNKNOWN_S = 30.0
 EDGE_SHARE = 0.5
 """At a free end half the heat turns back: the tack there stands in about half the time."""
 SHORTENED = 0.6
-MOST_TACKS = 400
 PITCH_FORMULA = "25 * t, 12 to 75 mm, 0.8 of it for stainless and aluminium"
 WAIT_SOURCE = "plate model: field of the tacks already made, each held puddle + 1 s"
-
-
-class Measured(Record):
-    """What was measured at a place between rounds: the gap, and how far an edge stands proud."""
-
-    at_mm: Number = Field(ge=0, le=50_000)
-    gap_mm: Number | None = Field(default=None, ge=-5, le=20)
-    rise_mm: Number | None = Field(default=None, ge=-20, le=20)
-
-
-class TacksGiven(Record):
-    """A seam to be tacked. `opposite` says that it closes on itself."""
-
-    seam_mm: Number = Field(ge=5, le=50_000)
-    thickness_mm: Number = Field(ge=0.3, le=25)
-    family: Family
-    school: TackSchool
-    gap_mm: Number = Field(default=0.0, ge=0, le=10)
-    corners_mm: list[Number] = Field(default_factory=list, max_length=40)
-    joint: Joint = "butt"
-    start_c: Number = Field(default=ROOM_C, ge=-20, le=800)
-    acetylene_l_per_h: Number | None = Field(default=None, ge=2, le=20_000)
-    limit_c: Number = Field(default=LIMIT_C, ge=30, le=300)
-    fused_mm2: Number | None = Field(default=None, ge=0, le=20_000)
-    done: int = Field(default=0, ge=0, le=MOST_TACKS)
-    measured: list[Measured] = Field(default_factory=list, max_length=60)
 
 
 class Tack(Record):
@@ -130,55 +102,18 @@ def order_for(given: TacksGiven) -> tuple[list[Spot], str]:
 
     Raises Refused where there would be more tacks than anyone makes in one seam.
     """
-    pitch = pitch_mm(given.thickness_mm, given.family)
+    pitch = given.widest_mm
     if given.seam_mm / pitch > MOST_TACKS / 2:
         raise Refused(
             "seam_mm", given.seam_mm, f"at most {MOST_TACKS // 2 * pitch:.0f} mm; plan it in parts"
         )
     spots = tack_order(given.seam_mm, pitch, given.school, given.corners_mm)
-    why = _trouble(given)
+    why = trouble(given)
     if not given.done or not why:
         return spots, ""
     done = spots[: given.done]
     rest = filled_in(done, given.seam_mm, SHORTENED * pitch, closed=given.school == "opposite")
     return [*done, *rest], why
-
-
-def _trouble(given: TacksGiven) -> str:
-    """Return why the rest is stepped shorter, or nothing where all is as it should be."""
-    t = given.thickness_mm
-    riding = [m for m in given.measured if m.rise_mm is not None and abs(m.rise_mm) > t / 2]
-    shut = [m for m in given.measured if m.gap_mm is not None and m.gap_mm <= 0 < given.gap_mm]
-    open_ = [m for m in given.measured if m.gap_mm is not None and m.gap_mm > given.gap_mm + t]
-    told = []
-    if riding:
-        told.append(f"edge proud at {riding[0].at_mm:.0f} mm: level it cold with hammer and dolly")
-    if shut:
-        told.append(f"gap shut at {shut[0].at_mm:.0f} mm: ease the sheet away before it rides")
-    if open_:
-        told.append(f"gap opened at {open_[0].at_mm:.0f} mm: draw it together and clamp")
-    return "; ".join([*told, "the rest is stepped shorter"]) if told else ""
-
-
-def _gap_advice(given: TacksGiven, shrink_mm: float) -> str:
-    if given.school == "opposite":
-        return (
-            "Pairs opposite each other keep the ring round; check it with a square after each pair."
-        )
-    if given.gap_mm == 0:
-        return (
-            f"The edges draw together about {shrink_mm:.2g} mm and then ride: ease the sheet away "
-            "as it closes, and level every tack cold before the next round."
-        )
-    if shrink_mm > given.gap_mm:
-        return (
-            f"A gap of {given.gap_mm:g} mm closes altogether: the seam draws about "
-            f"{shrink_mm:.2g} mm. Open the far end, or ease it away between rounds."
-        )
-    return (
-        f"Of {given.gap_mm:g} mm about {shrink_mm:.2g} mm closes as it cools; measure before each "
-        "round."
-    )
 
 
 def reckon_tacks(given: TacksGiven, hold_s: float | None = None) -> TacksAnswer:
@@ -198,7 +133,7 @@ def reckon_tacks(given: TacksGiven, hold_s: float | None = None) -> TacksAnswer:
     if given.done > len(spots):
         raise Refused("done", given.done, f"at most {len(spots)}")
     closed = given.school == "opposite"
-    limit = max(given.limit_c, given.start_c + ABOVE_START_K)
+    limit = max(given.cool_to_c, given.start_c + ABOVE_START_K)
     holds = _holds_s(given, spots, hold_s)
     waits = waits_s(
         TackHeat.of(case, hold_s, face_loss_w_per_m2_k((limit + WARM_C) / 2)),
@@ -211,7 +146,7 @@ def reckon_tacks(given: TacksGiven, hold_s: float | None = None) -> TacksAnswer:
     )
     tacks = _timed(given, spots, waits, holds)
     last = tacks[len(waits) - 1]
-    pitch = pitch_mm(given.thickness_mm, given.family)
+    pitch = given.widest_mm
     t = given.thickness_mm
     fused = given.fused_mm2
     if fused is None:
@@ -235,13 +170,18 @@ def reckon_tacks(given: TacksGiven, hold_s: float | None = None) -> TacksAnswer:
             minutes=((last.starts_s or 0.0) + (last.hold_s or hold_s)) / 60,
             held_min=sum(holds) / 60,
             shrink_mm=shrink,
-            gap_advice=_gap_advice(given, shrink),
+            gap_advice=gap_advice(given, shrink),
             adapted=adapted,
         ),
         working=[
-            Working(name="pitch_mm", value=pitch, unit="mm", low=0.7 * pitch, high=pitch,
+            Working(name="pitch_mm", value=pitch, unit="mm", low=0.65 * pitch, high=pitch,
                     formula=PITCH_FORMULA, inserted=f"25 * {t:g}, {given.family}",
                     source="sheet practice: tacks 20 to 30 thicknesses apart"),
+            Working(name="hold_s", value=hold_s, unit="s", low=hold_s - HOLD_MORE_S,
+                    high=1.5 * hold_s, formula="puddle_s + 1",
+                    inserted=f"{short(hold_s - HOLD_MORE_S, 3)} + 1",
+                    source="plate model: the puddle has to stand, and a second more",
+                    note="half of it at a free end"),
             Working(name="shrink_mm", value=shrink, unit="mm", low=0.5 * shrink, high=1.6 * shrink,
                     formula=SHRINK_FORMULA, inserted=inserted(SHRINK_FORMULA, numbers),
                     source=SHRINK_SOURCE, note=SHRINK_NOTE),

@@ -13,13 +13,8 @@ from pellak.core.seam.decided import (
 )
 from pellak.core.seam.groove import ONE_POOL_UP_TO_MM, EdgeForm, Groove, passes_a_side
 from pellak.core.seam.shrink import DRAWN_TOGETHER, fused_area_mm2, turn_deg
-from pellak.core.seam.tacks import (
-    MOST_TACKS,
-    TacksAnswer,
-    TacksGiven,
-    held_s,
-    reckon_tacks,
-)
+from pellak.core.seam.tacks import TacksAnswer, held_s, reckon_tacks
+from pellak.core.seam.tacks_given import MOST_TACKS, TacksGiven
 from pellak.core.stations.piece import seam_length
 from pellak.core.stations.reckoned import Reckoned, choice_for, line
 from pellak.core.working import School, Working, inserted, short
@@ -92,11 +87,29 @@ def _edges(reckoned: Reckoned, groove: Groove) -> list[Figure]:
                     source="plane geometry of the groove", note="theta in radians",
                 ),
                 "Bevel off each edge",
+                also=_groove_lines(groove),
                 detail=f"at {short(groove.included_angle_deg / 2)}° from square, leaving "
                 f"{short(groove.root_face_mm)} mm of root face",
             )
         )  # fmt: skip
     return figures
+
+
+def _groove_lines(groove: Groove) -> list[Working]:
+    """Return angle and root face, which a person may cut otherwise."""
+    angle, face = groove.included_angle_deg, groove.root_face_mm
+    return [
+        Working(
+            name="included_angle_deg", value=angle, unit="deg", low=min(60.0, angle),
+            high=max(90.0, angle), formula="usual for the metal and joint, or as told",
+            inserted=f"{angle:g}°", source="groove practice: 60 to 90 degrees",
+        ),
+        Working(
+            name="root_face_mm", value=face, unit="mm", low=min(0.5, face), high=max(2.0, face),
+            formula="usual for the thickness, or as told", inserted=f"{short(face)} mm",
+            source="groove practice: 1 to 2 mm",
+        ),
+    ]  # fmt: skip
 
 
 def tacks_of(reckoned: Reckoned) -> tuple[TacksGiven, TacksAnswer] | None:
@@ -111,6 +124,7 @@ def tacks_of(reckoned: Reckoned) -> tuple[TacksGiven, TacksAnswer] | None:
         school=tack_school_of(
             reckoned.job, reckoned.schools, reckoned.constants.family, length.value
         ),
+        own_pitch_mm=reckoned.job.tack_pitch_mm,
         gap_mm=reckoned.groove.root_gap_mm,
         fused_mm2=fused_area_mm2(reckoned.groove),
         corners_mm=reckoned.job.corners_mm,
@@ -119,7 +133,7 @@ def tacks_of(reckoned: Reckoned) -> tuple[TacksGiven, TacksAnswer] | None:
         acetylene_l_per_h=reckoned.acetylene_l_per_h,
     )
     puddle_s = reckoned.heat.values.puddle_s
-    hold_s = held_s(puddle_s)
+    hold_s = reckoned.job.tack_hold_s or held_s(puddle_s)
     try:
         return given, reckon_tacks(given, hold_s)
     except Refused:

@@ -6,6 +6,7 @@ from pellak.core.gas.cylinders import CONTINUOUS_SHARE, CylindersAnswer
 from pellak.core.gas.hose import Gas
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
 from pellak.core.gas.supply import SCHOOLS, GasValues, stack_of
+from pellak.core.gas.supply_line import LONG_PURGE, LONG_PURGE_S
 from pellak.core.rack.equipment import USUAL_HOSE_M, USUAL_HOSE_MM
 from pellak.core.rack.newest import content_now
 from pellak.core.seam.job_gas import JobGas
@@ -76,7 +77,12 @@ def _purge(reckoned: Reckoned) -> Figure:
         id="purge",
         label="Purge, one gas after the other",
         text=words,
-        detail="into open air, nothing lit near",
+        detail="into open air, nothing hot or lit near"
+        + (
+            f"; {LONG_PURGE}"
+            if max(values.acetylene.purge_s, values.oxygen.purge_s) > LONG_PURGE_S
+            else ""
+        ),
         working=[w for w in reckoned.supply.working if w.name.endswith("purge_s")],
     )
 

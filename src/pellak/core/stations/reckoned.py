@@ -13,6 +13,7 @@ from pellak.core.heat.solve import HeatGiven, HeatSolution, solve_heat
 from pellak.core.job import Job, ShopSchools, schools_of
 from pellak.core.metal.alloy import HARDENABLE, Metal, heat_family_of
 from pellak.core.metal.fusion import fusion_advice
+from pellak.core.preheat.by_hand import heated_by_hand
 from pellak.core.preheat.reckon import (
     PreheatAnswer,
     PreheatGiven,
@@ -88,10 +89,12 @@ def preheat_of(job: Job, metal: Metal, shop: ShopSchools, hand_factor: float) ->
         temper_c=job.temper_c,
         school=schools_of(job, shop).preheat,
     )
-    return answer_preheat(PreheatQuestion(metal, given, hand_factor))
+    answer = answer_preheat(PreheatQuestion(metal, given, hand_factor))
+    return answer if job.preheat_c is None else heated_by_hand(answer, job.preheat_c, metal.family)
 
 
 def _supply(
+    job: Job,
     schools: ShopSchools,
     equipment: Equipment,
     tip: TipCandidate | None,
@@ -113,6 +116,8 @@ def _supply(
             arrestors=equipment.arrestors("acetylene"),
             chart_acetylene_bar=chart.acetylene_bar if chart else None,
             chart_oxygen_bar=chart.oxygen_bar if chart else None,
+            own_acetylene_bar=job.acetylene_bar,
+            own_oxygen_bar=job.oxygen_bar,
             region=schools.acetylene_limit,
         )
     )
@@ -199,7 +204,7 @@ def reckon_job(
         pool=pool,
         flame=flame,
         equipment=equipment,
-        supply=_supply(schools, equipment, tip, orifice_mm, flow, flame.values.oxygen_ratio),
+        supply=_supply(job, schools, equipment, tip, orifice_mm, flow, flame.values.oxygen_ratio),
         eyes=reckon_eyes(
             EyesGiven(
                 acetylene_l_per_h=flow,

@@ -2,12 +2,14 @@
 
 from dataclasses import dataclass
 
+from pellak.core.job import Job
 from pellak.core.metal.rod import NO_ROD, rod_schools
 from pellak.core.seam.decided import direction_of
 from pellak.core.seam.filler import FillerAnswer, FillerGiven, reckon_filler
 from pellak.core.seam.job_gas import LIGHTING_MIN, JobGas, job_gas, warming_gas
 from pellak.core.seam.pace import pools_of
-from pellak.core.seam.tacks import TacksAnswer, TacksGiven
+from pellak.core.seam.tacks import TacksAnswer
+from pellak.core.seam.tacks_given import TacksGiven
 from pellak.core.stations.fit_up import tacks_of
 from pellak.core.stations.piece import RODLESS_UP_TO_MM, seam_length
 from pellak.core.stations.reckoned import Reckoned
@@ -35,6 +37,14 @@ def rod_choice(reckoned: Reckoned) -> tuple[str, list[School]]:
     return (job.rod if job.rod in known else usual), schools
 
 
+def own_travel_mm_per_min(job: Job) -> float | None:
+    """Return the travel a person decided, told as such or as minutes of the whole seam."""
+    length = seam_length(job)
+    if job.seam_min is None or length is None:
+        return job.travel_mm_per_min
+    return float(length.value or 0.0) / job.seam_min
+
+
 def filler_of(reckoned: Reckoned) -> FillerAnswer:
     """Ask the filler reckoner about a job; a length of 100 mm stands in until one is told."""
     job, groove = reckoned.job, reckoned.groove
@@ -60,7 +70,7 @@ def filler_of(reckoned: Reckoned) -> FillerAnswer:
             tip_low_l_per_h=tip.band_l_per_h.low if tip else None,
             tip_high_l_per_h=tip.band_l_per_h.high if tip else None,
             rod_diameter_mm=job.rod_diameter_mm,
-            travel_mm_per_min=job.travel_mm_per_min,
+            travel_mm_per_min=own_travel_mm_per_min(job),
         ),
         pools_of(reckoned.pool_solution, groove.form),
     )

@@ -1,6 +1,5 @@
 """Station 3, Torch: what to screw on and what to set."""
 
-from pellak.core.care.eyes import EyesAnswer
 from pellak.core.figure import (
     Curve,
     CurvePoint,
@@ -12,6 +11,7 @@ from pellak.core.figure import (
 )
 from pellak.core.heat.verdict import verdict_bands
 from pellak.core.metal.mind import metal_cautions
+from pellak.core.stations.eyes import eyes_figure, shade_cautions
 from pellak.core.stations.gas import arrestor_cautions, gas_figures, pressure_figures
 from pellak.core.stations.reckoned import Reckoned, choice_for, line
 from pellak.core.stations.seam_work import SeamWork
@@ -176,10 +176,16 @@ def _flow(reckoned: Reckoned) -> Figure:
                 name="acetylene_l_per_h",
                 value=flow,
                 unit="L/h",
-                formula="flow wanted, held within what the tip burns steadily",
+                formula="the tip maker's chart for this thickness"
+                if _by_chart(reckoned)
+                else "flow wanted, held within what the tip burns steadily",
                 inserted=f"wanted {short(own or float(rule.value or 0), 4)} L/h",
                 source=FLOW_SOURCE,
-                note="your own flow" if own else "this tip cannot burn the rule's flow",
+                note="your own flow"
+                if own
+                else "the flow of the tip maker's chart"
+                if _by_chart(reckoned)
+                else "this tip cannot burn the rule's flow",
             ),
         )
     return Figure(
@@ -189,7 +195,6 @@ def _flow(reckoned: Reckoned) -> Figure:
         unit="L/h",
         low=flow * (1 - FLOW_SCATTER),
         high=flow * (1 + FLOW_SCATTER),
-        detail="your own flow" if own else "",
         working=[*lines, _jet(reckoned)],
         choice=choice_for(
             reckoned.job,
@@ -199,6 +204,12 @@ def _flow(reckoned: Reckoned) -> Figure:
             reckoned.tip_answer.schools,
         ),
     )
+
+
+def _by_chart(reckoned: Reckoned) -> bool:
+    chart = reckoned.tip.chart if reckoned.tip else None
+    told = chart.acetylene_l_per_h if chart is not None else None
+    return reckoned.job.acetylene_l_per_h is None and told is not None
 
 
 def _jet(reckoned: Reckoned) -> Working:
@@ -238,13 +249,6 @@ def _oxygen(reckoned: Reckoned) -> Figure:
     )
 
 
-def _eyes(eyes: EyesAnswer) -> Figure:
-    shade = line(eyes.working, "shade")
-    schools = " · ".join(f"{s.values['shade']} {s.label}" for s in eyes.schools)
-    glare = " · flux-glare filter" if eyes.values.glare_filter else ""
-    return figure_of(shade, "Lens shade", detail=f"{schools}{glare}")
-
-
 def _once(cautions: list[Caution]) -> list[Caution]:
     """Return the cautions without those that say the same thing twice."""
     seen: dict[str, Caution] = {}
@@ -275,7 +279,7 @@ def torch_station(reckoned: Reckoned, work: SeamWork) -> Station:
             _flow(reckoned),
             _oxygen(reckoned),
             _cone(reckoned),
-            _eyes(reckoned.eyes),
+            eyes_figure(reckoned),
             *gas,
         ],
         cautions=[
@@ -284,6 +288,7 @@ def torch_station(reckoned: Reckoned, work: SeamWork) -> Station:
             *arrestor_cautions(reckoned),
             *reckoned.flame.cautions,
             *_when_wrong(),
+            *shade_cautions(reckoned),
             *reckoned.eyes.cautions,
             *metal_cautions(reckoned.metal, "torch"),
         ],

@@ -128,11 +128,14 @@ def _judged(
     puddle_s: float | None,
     *,
     solved: bool,
+    charted: bool,
 ) -> TipCandidate:
     speed = jet.jet_for_flow_m_per_s(flow, tip.orifice_mm, oxygen_ratio, tip.jets)
     if solved:
         band = puddle_verdict(matched.family.family, matched.thickness_mm, puddle_s, matched_s)
-        verdict, why = _verdict(band, flow, wanted_l_per_h, speed)
+        verdict, why = _verdict(band, flow, flow if charted else wanted_l_per_h, speed)
+        if charted:
+            why = f"{why}; the flow is the maker's chart's"
     elif flow > wanted_l_per_h:
         verdict, why = _starved(flow / wanted_l_per_h)
     else:
@@ -197,12 +200,17 @@ def judge_tips(
         matched puddle time, s, None for never.
     """
     matched = given.matched_case()
-    flows = [running_flow_l_per_h(tip, wanted_l_per_h, oxygen_ratio) for tip in tips]
+    # The maker knows his tip: where his chart gives a flow for this thickness, it is run at that.
+    charted = [None if own_flow else _charted_l_per_h(tip, given.thickness_mm) for tip in tips]
+    flows = [
+        flow or running_flow_l_per_h(tip, wanted_l_per_h, oxygen_ratio)
+        for flow, tip in zip(charted, tips, strict=True)
+    ]
     # A tip far outside its band for this flow is judged by the band alone: no heat is solved.
     solved = [
         place
         for place, flow in enumerate(flows)
-        if HOPELESS_BELOW_RATIO <= flow / wanted_l_per_h <= STARVED_UP_TO_RATIO
+        if charted[place] or HOPELESS_BELOW_RATIO <= flow / wanted_l_per_h <= STARVED_UP_TO_RATIO
     ]
     cases: list[HeatCase] = [
         replace(
@@ -217,7 +225,7 @@ def judge_tips(
     puddles = dict(zip(solved, found[1:], strict=True))
     judged = [
         _judged(given, matched, tip, flow, wanted_l_per_h, oxygen_ratio, matched_s,
-                puddles.get(place), solved=place in puddles)
+                puddles.get(place), solved=place in puddles, charted=charted[place] is not None)
         for place, (tip, flow) in enumerate(zip(tips, flows, strict=True))
     ]  # fmt: skip
 
@@ -231,6 +239,11 @@ def judge_tips(
         return RANK[candidate.verdict], round(off, 1), off_jet, candidate.orifice_mm
 
     return sorted(judged, key=rank), matched_s
+
+
+def _charted_l_per_h(tip: RackTip, thickness_mm: float) -> float | None:
+    row = chart_row(tip, thickness_mm)
+    return None if row is None else row.acetylene_l_per_h
 
 
 def chart_row(tip: RackTip, thickness_mm: float) -> ChartRow | None:

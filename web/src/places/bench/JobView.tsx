@@ -149,7 +149,9 @@ export function JobView({ job }: { job: OpenJob }) {
                 key={figure.id}
                 figure={figure}
                 was={figureWas(figure.id)}
-                onChange={(changes) => void change(changes)}
+                onChange={change}
+                faults={faults}
+                family={plan.job.family}
               />
             ))}
             {station.id === "safe-start" && <SafeStartList plan={plan} />}

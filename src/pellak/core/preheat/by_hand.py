@@ -1,0 +1,49 @@
+"""A preheat the person decides instead of the methods'."""
+
+from pellak.core.preheat.crayons import crayons_for
+from pellak.core.preheat.reckon import WORKING_WINDOW_C, PreheatAnswer
+from pellak.core.working import Caution
+
+
+def heated_by_hand(answer: PreheatAnswer, target_c: float, family: str) -> PreheatAnswer:
+    """Return the answer with the person's target: window and crayons follow, methods stay.
+
+    A refused metal stays refused. Over the most allowed between passes is said, not forbidden.
+    """
+    if any(c.level == "stop" for c in answer.cautions):
+        return answer
+    values = answer.values
+    most = target_c + WORKING_WINDOW_C
+    if values.interpass_max_c is not None:
+        most = max(target_c, min(most, values.interpass_max_c))
+    line = answer.working[0].model_copy(
+        update={
+            "value": target_c, "low": target_c, "high": most, "formula": "decided by hand",
+            "inserted": f"{target_c:g} °C", "note": values.why,
+        }
+    )  # fmt: skip
+    cautions = list(answer.cautions)
+    if values.interpass_max_c is not None and target_c > values.interpass_max_c:
+        cautions.append(
+            Caution(
+                level="warn",
+                text=f"Your {target_c:g} °C is over the {values.interpass_max_c:g} °C this metal "
+                "may be at between passes.",
+                reason="Held hotter, it loses the strength it was bought for.",
+                source="interpass limit of the preheat method page",
+            )
+        )
+    return answer.model_copy(
+        update={
+            "values": values.model_copy(
+                update={
+                    "preheat_c": target_c,
+                    "preheat_low_c": target_c,
+                    "preheat_high_c": most,
+                    "check_with": crayons_for(target_c, most, family),
+                }
+            ),
+            "working": [line, *answer.working[1:]],
+            "cautions": cautions,
+        }
+    )

@@ -1,0 +1,41 @@
+"""What to do about gaps and edges between rounds of tacks."""
+
+from pellak.core.seam.tacks_given import TacksGiven
+
+
+def trouble(given: TacksGiven) -> str:
+    """Return why the rest is stepped shorter, or nothing where all is as it should be."""
+    t = given.thickness_mm
+    riding = [m for m in given.measured if m.rise_mm is not None and abs(m.rise_mm) > t / 2]
+    shut = [m for m in given.measured if m.gap_mm is not None and m.gap_mm <= 0 < given.gap_mm]
+    open_ = [m for m in given.measured if m.gap_mm is not None and m.gap_mm > given.gap_mm + t]
+    told = []
+    if riding:
+        told.append(f"edge proud at {riding[0].at_mm:.0f} mm: level it cold with hammer and dolly")
+    if shut:
+        told.append(f"gap shut at {shut[0].at_mm:.0f} mm: ease the sheet away before it rides")
+    if open_:
+        told.append(f"gap opened at {open_[0].at_mm:.0f} mm: draw it together and clamp")
+    return "; ".join([*told, "the rest is stepped shorter"]) if told else ""
+
+
+def gap_advice(given: TacksGiven, shrink_mm: float) -> str:
+    """Return how to live with what the seam draws together."""
+    if given.school == "opposite":
+        return (
+            "Pairs opposite each other keep the ring round; check it with a square after each pair."
+        )
+    if given.gap_mm == 0:
+        return (
+            f"The edges draw together about {shrink_mm:.2g} mm and then ride: ease the sheet away "
+            "as it closes, and level every tack cold before the next round."
+        )
+    if shrink_mm > given.gap_mm:
+        return (
+            f"A gap of {given.gap_mm:g} mm closes altogether: the seam draws about "
+            f"{shrink_mm:.2g} mm. Open the far end, or ease it away between rounds."
+        )
+    return (
+        f"Of {given.gap_mm:g} mm about {shrink_mm:.2g} mm closes as it cools; measure before each "
+        "round."
+    )
