@@ -99,13 +99,14 @@ def test_lines_of_the_strip_run_from_hot_to_cool():
 
 
 def test_no_travel_means_no_blue_band():
-    assert blue_band_mm(None) is None
+    assert blue_band_mm(None, "carbon-steel") is None
 
 
 @given(st.floats(-20, 3000), st.floats(0, 200))
 def test_colours_cover_every_temperature(temperature_c, warmer_k):
-    known = {colour.hex for colour in heat_colours()} | {BARE_STEEL, POOL}
-    assert colour_at(temperature_c, 1500) in known
+    for family in ("carbon-steel", "stainless", "aluminium"):
+        known = {colour.hex for colour in heat_colours(family)} | {BARE_STEEL, POOL}
+        assert colour_at(temperature_c, 1500, family) in known
     if colour_at(temperature_c, 1500) == POOL:
         assert colour_at(temperature_c + warmer_k, 1500) == POOL
 

@@ -246,6 +246,17 @@ def test_heat_has_the_metals_own_colours(temperature_c, colour):
 
 def test_blue_begins_where_the_table_says():
     assert blue_c() == 290
+    assert blue_c("stainless") == 540
+
+
+def test_stainless_tints_later_than_steel_and_has_no_grain_to_change():
+    steel = plan_of(thickness_mm="1.2", length_mm="300")
+    stainless = plan_of(alloy="304", thickness_mm="1.2", length_mm="300")
+    assert "haz_width_mm" in figures(steel)
+    assert "haz_width_mm" not in figures(stainless)
+    assert figures(stainless)["blue_band_mm"].value < 0.7 * figures(steel)["blue_band_mm"].value
+    assert {line.label for line in stainless.drawing.lines} == {"melts", "blue"}
+    assert colour_at(300, 1420, "stainless") == colour_at(210, 1500), "straw, where steel is blue"
 
 
 @pytest.mark.parametrize(

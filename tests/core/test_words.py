@@ -73,6 +73,12 @@ def test_an_unknown_reckoner_is_refused_with_the_known_ones():
         ("8 psi", "quantity", "8 psi = 0.55158 bar"),
         ("3 cfh", "quantity", "3 cfh = 84.951 L/h"),
         ("200F", "quantity", "200 °F = 93.333 °C"),
+        ("3100 C", "quantity", "3100 °C = 5612 °F"),
+        ("120 mm/min", "quantity", "120 mm/min = 4.724 in/min"),
+        ("3 in/min", "quantity", "3 in/min = 76.2 mm/min"),
+        ("90 s", "quantity", "90 s"),
+        ("3/32", "quantity", "3/32 in = 2.3812 mm"),
+        ("30 deg", "quantity", "30 deg"),
     ],
 )
 def test_one_line_questions_are_answered(text, reckoner, says):

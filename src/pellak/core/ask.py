@@ -11,10 +11,11 @@ from pellak.core.heat.gas_rule import rule_flow_l_per_h
 from pellak.core.metal.alloy import Metal, alloys
 from pellak.core.metal.page import everyday_words
 from pellak.core.one_line import OneLineAnswer, reckon_by_name
-from pellak.core.reading.quantity import read_quantity
-from pellak.core.reading.units import kinds
+from pellak.core.reading.quantity import QuantityValues, read_quantity
+from pellak.core.reading.units import display_units, kinds
 from pellak.core.tables import Family, heat_families, rows
 from pellak.core.torch.candidates import RackTip
+from pellak.core.working import short
 
 LONGEST_QUESTION = 120
 DEFAULT_FAMILY: Family = "carbon-steel"
@@ -207,6 +208,15 @@ _ASKED: dict[str, Callable[[str, list[RackTip]], OneLineAnswer]] = {
 }
 
 
+def _in_inches(read: QuantityValues) -> str:
+    """Return the measure in the other system too, where it was not typed in it."""
+    for shown in display_units():
+        if (shown.canonical, shown.system) == (read.unit, "inch") and shown.factor != 1:
+            other = f"{short(read.value * shown.factor + shown.offset, 4)} {shown.symbol}"
+            return "" if f" {shown.symbol}" in read.read_as else f" = {other}"
+    return ""
+
+
 def ask(text: str, rack: list[RackTip]) -> list[OneLineAnswer]:
     """Return what a one-line question comes to; empty when it asks for nothing reckoned.
 
@@ -229,13 +239,14 @@ def ask(text: str, rack: list[RackTip]) -> list[OneLineAnswer]:
             read = read_quantity(measure, kind.kind, family or DEFAULT_FAMILY)
         except Refused:
             continue
-        bare = re.fullmatch(r"[\d.,]+", measure)
-        if bare and kind.kind != "length":
+        bare = re.fullmatch(r"[\d.,/\s½¼¾⅛⅜⅝⅞-]+", measure)
+        if kind.kind == "minutes" or (bare and kind.kind != "length"):
+            # Times are answered once, in seconds.
             continue
         found.append(
             OneLineAnswer(
                 reckoner="quantity",
-                headline=read.read_as,
+                headline=f"{read.read_as}{_in_inches(read)}",
                 asked=f"{kind.kind} {measure}",
                 given={"text": measure, "kind": kind.kind, "family": family},
                 working=[],

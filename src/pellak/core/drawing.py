@@ -6,7 +6,7 @@ import numpy as np
 from pydantic import Field
 
 from pellak.core.heat.case import ENVELOPE_RADIUS_PER_BORE, HeatCase, HeatCases
-from pellak.core.heat.colour import COLOURLESS, blue_c, colour_at
+from pellak.core.heat.colour import COLOURLESS, GRAINLESS, blue_c, colour_at
 from pellak.core.heat.plate import NEAR_FACE, HeatingHistory
 from pellak.core.heat.solve import HeatSolution
 from pellak.core.heat.travel import PROFILE_Y_M, SETTLED_S, TravelResult
@@ -74,19 +74,19 @@ class SeamDrawing(Record):
     text: str
 
 
-def blue_band_mm(travel: TravelResult | None) -> float | None:
+def blue_band_mm(travel: TravelResult | None, family: str) -> float | None:
     """Return the width over which the sheet turns blue or hotter, edge to edge, mm.
 
     None when it never cools to blue within the 200 mm looked at: a small or preheated piece.
     """
-    if travel is None or travel.near_profile_c[-1] > blue_c():
+    if travel is None or travel.near_profile_c[-1] > blue_c(family):
         return None
-    reach = float(np.interp(-blue_c(), -travel.near_profile_c, PROFILE_Y_M))
+    reach = float(np.interp(-blue_c(family), -travel.near_profile_c, PROFILE_Y_M))
     return 2000 * reach
 
 
 def _across(
-    travel: TravelResult, melting_c: float, half_width_mm: float, glows: bool
+    travel: TravelResult, melting_c: float, half_width_mm: float, family: str
 ) -> list[HeatPoint]:
     places_mm = np.linspace(0, half_width_mm, PROFILE_STEPS)
     near = np.interp(places_mm / 1000, PROFILE_Y_M, travel.near_profile_c)
@@ -97,7 +97,7 @@ def _across(
             # Above melting the pool levels itself: the plate model's peak there is not real.
             near_c=float(min(n, melting_c)),
             far_c=float(min(f, melting_c)),
-            colour=colour_at(float(n), melting_c, glows=glows),
+            colour=colour_at(float(n), melting_c, family),
         )
         for y, n, f in zip(places_mm, near, far, strict=True)
     ]
@@ -118,7 +118,7 @@ def _along(solution: HeatSolution, travel: TravelResult, back_mm: float) -> list
         HeatPoint(
             at_mm=float(x),
             near_c=float(min(c, melting_c)),
-            colour=colour_at(float(c), melting_c, glows=_glows(case)),
+            colour=colour_at(float(c), melting_c, case.family.family),
         )
         for x, c in zip(places_mm, rise + case.start_c, strict=True)
     ]
@@ -161,7 +161,7 @@ def seam_drawing(
     travel = None if in_layers else solution.expected.travel
     metal = case.family
     glows = _glows(case)
-    band_mm = blue_band_mm(travel) if glows else None
+    band_mm = blue_band_mm(travel, metal.family) if glows else None
     pool_mm = root_mm = None
     if travel is not None and travel.pool_half_width_m is not None:
         pool_mm = 2000 * travel.pool_half_width_m
@@ -175,10 +175,10 @@ def seam_drawing(
     )
     molten = [point.at_mm for point in along if point.near_c >= metal.melting_c]
     lines = [HeatLine(label="melts", at_c=metal.melting_c)]
-    if metal.grain_change_c is not None:
+    if metal.grain_change_c is not None and metal.family not in GRAINLESS:
         lines.append(HeatLine(label="changes grain", at_c=metal.grain_change_c))
     if glows:
-        lines.append(HeatLine(label="blue", at_c=blue_c()))
+        lines.append(HeatLine(label="blue", at_c=blue_c(metal.family)))
     elif metal.family == "aluminium":
         lines.append(HeatLine(label="anneals", at_c=ALUMINIUM_ANNEALS_C))
     return SeamDrawing(
@@ -195,12 +195,14 @@ def seam_drawing(
         blue_band_mm=band_mm,
         pool_front_mm=max(molten) if molten else None,
         pool_back_mm=min(molten) if molten else None,
-        across=_across(travel, metal.melting_c, strip_mm, glows) if travel is not None else [],
+        across=_across(travel, metal.melting_c, strip_mm, metal.family)
+        if travel is not None
+        else [],
         along=along,
         lines=lines,
         joint=joint,
         glows=glows,
-        cold_colour=colour_at(case.start_c, metal.melting_c, glows=glows),
+        cold_colour=colour_at(case.start_c, metal.melting_c, metal.family),
         text=(f"{joint.text} " if joint is not None else "")
         + _text(in_layers, case.thickness_mm, root_gap_mm, orifice_mm, cone_mm, pool_mm, band_mm),
     )

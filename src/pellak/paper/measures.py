@@ -23,7 +23,7 @@ def measure(value: float, unit: str, system: System, digits: int = 3) -> str:
 
 _IN_PROSE = re.compile(
     r"(?<![\w.])(\d+(?:\.\d+)?)(?:( to |–| and | × )(\d+(?:\.\d+)?))? ?"
-    r"(mm/min|kJ/mm|L/h|L/m|mm|°C|bar|kg|m/s|L|m)(?![\w/³²])"
+    r"(mm/min|kJ/mm|L/h per mm|L/h|L/m|mm|°C|bar|kg|m/s|L|m³|m)(?![\w/³²])"
     r"(?= (more|less|over|under|warmer|cooler|hotter|colder|apart)\b)?"
 )
 

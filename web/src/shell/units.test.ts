@@ -15,6 +15,9 @@ const inch = new Units("inch", [
   unit("mm", "in", 1 / 25.4),
   unit("°C", "°F", 1.8, 32),
   unit("bar", "psi", 14.5038),
+  unit("L", "ft³", 0.0353147),
+  unit("L/h per mm", "cfh per in", 0.896992),
+  unit("m³", "ft³", 35.314666721),
   unit("L/h", "cfh", 0.0353147),
   unit("mm/min", "in/min", 1 / 25.4),
 ]);

@@ -31,7 +31,8 @@ export function rangeEnd(value: number, side: "low" | "high"): string {
 /** Words after degrees that make them a difference: 25 °C more is 45 °F more, not 77. */
 const DIFFERENCE = /^ (more|less|over|under|warmer|cooler|hotter|colder|apart)\b/;
 const NUMBER = "(?<![\\w.])(\\d+(?:\\.\\d+)?)";
-const CANONICAL = "(mm\\/min|kJ\\/mm|L\\/h|L\\/m|mm|°C|bar|kg|m\\/s|L|m)(?![\\w/³²])";
+const CANONICAL =
+  "(mm\\/min|kJ\\/mm|L\\/h per mm|L\\/h|L\\/m|mm|°C|bar|kg|m\\/s|L|m³|m)(?![\\w/³²])";
 const IN_PROSE = new RegExp(
   `${NUMBER}(?:( to |–| and | × )(\\d+(?:\\.\\d+)?))? ?${CANONICAL}`,
   "g",

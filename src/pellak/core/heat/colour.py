@@ -1,4 +1,4 @@
-"""The colours hot steel shows: oxide tints to about 345 °C, then its own glow from 500 °C."""
+"""The colours hot steel shows: the tints its oxide keeps, and above them its own glow."""
 
 from dataclasses import dataclass
 from functools import cache
@@ -19,26 +19,38 @@ class HeatColour:
     hex: str
 
 
-@cache
-def heat_colours() -> tuple[HeatColour, ...]:
-    """Return tints and glows, coldest first."""
-    table = (
-        HeatColour(row["colour"], float(row["low_C"]), float(row["high_C"]), row["hex"])
-        for row in rows("temper_colours.csv")
-    )
-    return tuple(sorted(table, key=lambda colour: colour.low_c))
-
-
-def blue_c() -> float:
-    """Return the temperature at which the blue band begins, °C."""
-    return next(colour.low_c for colour in heat_colours() if colour.name == "dark blue")
-
-
 COLOURLESS: frozenset[str] = frozenset({"aluminium", "lead"})
 """Families that melt below a visible glow and keep no tint: no colour warns of their pool."""
+GRAINLESS: frozenset[str] = frozenset({"stainless"})
+"""Families that glow but do not change their grain on the way: only the tint tells how hot."""
 
 
-def colour_at(temperature_c: float, melting_c: float, *, glows: bool = True) -> str:
+@cache
+def heat_colours(family: str = "carbon-steel") -> tuple[HeatColour, ...]:
+    """Return the tints a family keeps, then its glows, each coldest first; none where it has none.
+
+    Stainless steel's oxide is thinner: it tints from 290 °C and turns blue at 540 °C.
+    """
+    if family in COLOURLESS:
+        return ()
+    kinds = ("stainless" if family == "stainless" else "temper", "incandescence")
+    table = [
+        (kinds.index(row["kind"]), float(row["low_C"]), row)
+        for row in rows("temper_colours.csv")
+        if row["kind"] in kinds
+    ]
+    return tuple(
+        HeatColour(row["colour"], low_c, float(row["high_C"]), row["hex"])
+        for _, low_c, row in sorted(table, key=lambda one: one[:2])
+    )
+
+
+def blue_c(family: str = "carbon-steel") -> float:
+    """Return the temperature at which a family's blue band begins, °C."""
+    return next(colour.low_c for colour in heat_colours(family) if colour.name == "dark blue")
+
+
+def colour_at(temperature_c: float, melting_c: float, family: str = "carbon-steel") -> str:
     """Return the colour, as hex, that the clean metal heated to a temperature shows.
 
     Between the last tint and the first glow steel looks bare; above melting it is pool. A metal
@@ -46,9 +58,7 @@ def colour_at(temperature_c: float, melting_c: float, *, glows: bool = True) -> 
     """
     if temperature_c >= melting_c:
         return POOL
-    if not glows:
-        return BARE_STEEL
-    for colour in heat_colours():
+    for colour in heat_colours(family):
         if colour.low_c <= temperature_c < colour.high_c:
             return colour.hex
     return BARE_STEEL

@@ -60,6 +60,9 @@ class WeldPass(Record):
     rod_g: float = 0.0
     gas_l: float = 0.0
     rod_limited: bool = False
+    wait_s: float = 0.0
+    """Before it, until the plate is back under the most it may be at between passes."""
+    interpass_max_c: float | None = None
 
 
 @dataclass(frozen=True)

@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from pellak.core.heat.colour import COLOURLESS, colour_at
+from pellak.core.heat.colour import colour_at
 from pellak.core.seam.tack_heat import TackHeat, field_c
 from pellak.core.seam.tacks import TacksValues, tack_case
 from pellak.core.seam.tacks_given import TacksGiven
@@ -46,14 +46,13 @@ def play_tacks(given: TacksGiven, values: TacksValues) -> TackPlayback:
         np.array(ROWS_MM), closed=values.closed,
     )  # fmt: skip
     melting = case.family.melting_c
-    glows = case.family.family not in COLOURLESS
     steps = np.arange(0.0, melting + 2 * COLOUR_STEP_C, COLOUR_STEP_C)
     return TackPlayback(
         times_s=[float(t) for t in times],
         rows_mm=list(ROWS_MM),
         columns_mm=[float(x) for x in columns],
         frames_c=np.rint(field).astype(int).tolist(),
-        colours=[colour_at(float(c), melting, glows=glows) for c in steps],
+        colours=[colour_at(float(c), melting, case.family.family) for c in steps],
         colour_step_c=COLOUR_STEP_C,
         limit_c=values.limit_c,
     )

@@ -9,6 +9,7 @@ from pellak.core.seam.decided import direction_of
 from pellak.core.seam.filler import FillerAnswer
 from pellak.core.seam.job_gas import BESIDE_SPREAD
 from pellak.core.seam.passes import WeldPass
+from pellak.core.stations.pass_cards import wait_words
 from pellak.core.stations.piece import RODLESS_UP_TO_MM, seam_length
 from pellak.core.stations.reckoned import Reckoned, line
 from pellak.core.stations.seam_work import SeamWork, rod_choice
@@ -170,8 +171,10 @@ def _amounts(reckoned: Reckoned, filler: FillerAnswer) -> list[Figure]:
 def _pass_words(weld: WeldPass) -> str:
     rod = f"rod {weld.rod_diameter_mm:g} mm, " if weld.rod_diameter_mm else ""
     back = "back " if weld.side == 2 else ""
+    wait = wait_words(weld)
+    wait = f"after {wait}, " if wait else ""
     return (
-        f"{back}{weld.name} at {weld.acetylene_l_per_h:.0f} L/h, {rod}"
+        f"{wait}{back}{weld.name} at {weld.acetylene_l_per_h:.0f} L/h, {rod}"
         f"{short(weld.travel_mm_per_min, 2)} mm/min, {short(weld.minutes, 2)} min: {weld.how}"
     )
 
@@ -200,6 +203,9 @@ def whole_job(reckoned: Reckoned, work: SeamWork) -> Working | None:
     beside = whole - values.minutes
     low, high = BESIDE_SPREAD
     parts = {"preheat": warming, "tacks": held, "waits": waits, "seam": values.minutes}
+    notes = [f"without {gas.not_counted}"] if gas.not_counted else []
+    if any(wait_words(weld) for weld in values.passes):
+        notes.append("waits between passes come on top")
     return Working(
         name="job_min",
         value=whole,
@@ -209,7 +215,7 @@ def whole_job(reckoned: Reckoned, work: SeamWork) -> Working | None:
         formula=JOB_FORMULA,
         inserted=inserted(JOB_FORMULA, parts),
         source="tacks and waits of the plate model, seam time, a quarter minute to light",
-        note=f"without {gas.not_counted}" if gas.not_counted else "",
+        note="; ".join(notes),
     )
 
 

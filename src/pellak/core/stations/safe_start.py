@@ -12,6 +12,7 @@ from pellak.core.piece.questions import question_cautions
 from pellak.core.rack.equipment import Equipment
 from pellak.core.seam.decided import direction_of
 from pellak.core.stations.asked import question_figures
+from pellak.core.stations.pass_cards import with_pass_cards
 from pellak.core.stations.reckoned import Reckoned, choice_for
 from pellak.core.torch.looks import FlameLook, fuel_looks, oxygen_looks
 from pellak.core.working import School, short
@@ -77,7 +78,7 @@ def safe_cards(
 ) -> list[BenchCard]:
     """Return the job's bench cards for every kind of start."""
     limit = ACETYLENE_LIMIT_BAR[schools.acetylene_limit]
-    return bench_cards(
+    cards = bench_cards(
         figures,
         {name: str(school) for name, school in schools.model_dump().items()},
         conditions_of(job.answers, family, job.joint, facts, equipment),
@@ -87,6 +88,7 @@ def safe_cards(
             "direction": f"{{{direction_of(schools, job.thickness_mm or 0.0)}}}",
         },
     )
+    return with_pass_cards(cards, facts.passes)
 
 
 def safe_start_station(

@@ -6,6 +6,7 @@ from pellak.core.job import Job
 from pellak.core.metal.rod import NO_ROD, rod_schools
 from pellak.core.seam.decided import direction_of
 from pellak.core.seam.filler import FillerAnswer, FillerGiven, reckon_filler
+from pellak.core.seam.interpass_wait import with_waits
 from pellak.core.seam.job_gas import LIGHTING_MIN, JobGas, job_gas, warming_gas
 from pellak.core.seam.pace import pools_of
 from pellak.core.seam.tacks import TacksAnswer
@@ -50,7 +51,7 @@ def filler_of(reckoned: Reckoned) -> FillerAnswer:
     job, groove = reckoned.job, reckoned.groove
     length = seam_length(job)
     tip, flow = reckoned.tip, reckoned.acetylene_l_per_h
-    return reckon_filler(
+    answer = reckon_filler(
         FillerGiven(
             family=reckoned.constants.family,
             rod=rod_choice(reckoned)[0],
@@ -74,6 +75,13 @@ def filler_of(reckoned: Reckoned) -> FillerAnswer:
         ),
         pools_of(reckoned.pool_solution, groove.form),
     )
+    limit_c, passes = reckoned.preheat.values.interpass_max_c, answer.values.passes
+    if limit_c is None or len(passes) < 2 or length is None:
+        return answer
+    case = reckoned.solution.expected.case
+    waited = with_waits(case, passes, float(length.value or 0.0), limit_c)
+    values = answer.values.model_copy(update={"passes": waited})
+    return answer.model_copy(update={"values": values})
 
 
 @dataclass(frozen=True)

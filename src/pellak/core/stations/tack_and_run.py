@@ -2,7 +2,7 @@
 
 from pellak.core.drawing import blue_band_mm
 from pellak.core.figure import Figure, Station, figure_of
-from pellak.core.heat.colour import COLOURLESS, blue_c
+from pellak.core.heat.colour import COLOURLESS, GRAINLESS, blue_c
 from pellak.core.heat.reckon import MODEL_SCATTER_RATIO
 from pellak.core.heat.reckon import SOURCE as HEAT_SOURCE
 from pellak.core.metal.mind import metal_cautions
@@ -25,7 +25,7 @@ BAND_FORMULA = "2 * y where max T(x, y, 0, 60 s) = T_blue"
 
 def _blue_band(reckoned: Reckoned) -> Working:
     widths = [
-        blue_band_mm(outcome.travel)
+        blue_band_mm(outcome.travel, reckoned.constants.family)
         for outcome in (
             reckoned.pool_solution.expected,
             reckoned.pool_solution.cool,
@@ -41,7 +41,7 @@ def _blue_band(reckoned: Reckoned) -> Working:
         low=min(known) / scatter if len(known) == 3 else None,
         high=max(known) * scatter if len(known) == 3 else None,
         formula=BAND_FORMULA,
-        inserted=inserted(BAND_FORMULA, {"T_blue": blue_c()}),
+        inserted=inserted(BAND_FORMULA, {"T_blue": blue_c(reckoned.constants.family)}),
         source=HEAT_SOURCE,
         note="wide sheet in still air; a narrow piece turns blue right across"
         if known
@@ -53,12 +53,13 @@ def _colours(reckoned: Reckoned) -> list[Figure]:
     """Return what colour and grain tell beside the seam, for metals that show any."""
     if reckoned.constants.family in COLOURLESS:
         return []
-    return [
-        figure_of(
-            _blue_band(reckoned), "Blue band, edge to edge", detail="keep it equal both sides"
-        ),
-        figure_of(line(reckoned.pool.working, "haz_width_mm"), "Grain changed, each side"),
-    ]
+    band = figure_of(
+        _blue_band(reckoned), "Blue band, edge to edge", detail="keep it equal both sides"
+    )
+    if reckoned.constants.family in GRAINLESS:
+        return [band]
+    grain = figure_of(line(reckoned.pool.working, "haz_width_mm"), "Grain changed, each side")
+    return [band, grain]
 
 
 def tack_and_run_station(reckoned: Reckoned, work: SeamWork) -> Station:
