@@ -44,6 +44,22 @@ def test_a_makers_chart_is_typed_row_by_row():
 
 
 @pytest.mark.parametrize(
+    ("chart", "low_mm", "high_mm", "bar", "flow"),
+    [
+        (".030-.060 in, 4/4 psi, 3 cfh", 0.762, 1.524, 0.2758, 84.95),
+        ("1/16-1/8 in 5/5 psi", 1.5875, 3.175, 0.3447, None),
+        ("1 - 2 mm 20/20 kPa 2 l/min", 1, 2, 0.2, 120),
+    ],
+)
+def test_a_chart_is_typed_in_the_makers_own_units(chart, low_mm, high_mm, bar, flow):
+    (row,) = read_item({**TIP, "chart": chart}).chart
+    assert row.thickness_low_mm == pytest.approx(low_mm, abs=1e-3)
+    assert row.thickness_high_mm == pytest.approx(high_mm, abs=1e-3)
+    assert row.acetylene_bar == row.oxygen_bar == pytest.approx(bar, abs=1e-4)
+    assert row.acetylene_l_per_h == (None if flow is None else pytest.approx(flow, abs=0.01))
+
+
+@pytest.mark.parametrize(
     ("document", "field"),
     [
         ({"name": "x"}, "kind"),

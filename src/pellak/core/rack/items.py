@@ -27,9 +27,11 @@ Moment = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}T\d{2}:\d{
 OLD_AFTER_YEARS = 5
 """Hoses and arrestors older than this are to be tested or replaced; makers often say so."""
 _DRILL = re.compile(r"(?:#|no\.?\s*|drill\s*#?)(\d{1,2})", re.IGNORECASE)
+_NUMBER = r"[\d.,/]+"
 _CHART = re.compile(
-    r"(?P<low>[\d.,]+)\s*(?:-|–|to)\s*(?P<high>[\d.,]+)\s*mm\s*"
-    r"(?P<acetylene>[\d.,]+)\s*/\s*(?P<oxygen>[\d.,]+)\s*bar(?:\s*(?P<flow>[\d.,]+)\s*l/h)?",
+    rf"(?P<low>{_NUMBER})\s*(?:-|–|to)\s*(?P<high>{_NUMBER})\s*(?P<wall>mm|in(?:ch)?|\"|″)[,\s]*"
+    rf"(?P<acetylene>{_NUMBER})\s*/\s*(?P<oxygen>{_NUMBER})\s*(?P<bar>bar|psi|kpa)[,\s]*"
+    rf"(?:(?P<flow>{_NUMBER})\s*(?P<per_hour>l/h|cfh|l/min|scfh))?",
     re.IGNORECASE,
 )
 
@@ -187,19 +189,30 @@ def _quantity(text: str, kind: QuantityKind, field: str) -> float:
 
 
 def read_chart(text: str, field: str) -> list[dict[str, float | None]]:
-    """Return chart rows typed as `0.8-1.2 mm 0.2/0.2 bar 120 L/h; …`."""
+    """Return chart rows typed as `0.8-1.2 mm 0.2/0.2 bar 120 L/h; …`, in inches and psi as well."""
     found = []
     for part in (p.strip() for p in text.split(";") if p.strip()):
         match = _CHART.fullmatch(part)
         if match is None:
-            raise Refused(field, part, "rows such as 0.8-1.2 mm 0.2/0.2 bar 120 L/h; 1.2-2 mm …")
+            raise Refused(
+                field,
+                part,
+                "rows such as 0.8-1.2 mm 0.2/0.2 bar 120 L/h; or .03-.05 in 3/3 psi 4 cfh",
+            )
+        walls = sorted(
+            _quantity(f"{match[end]} {match['wall']}", "length", field) for end in ("low", "high")
+        )
         found.append(
             {
-                "thickness_low_mm": read_number(match["low"]),
-                "thickness_high_mm": read_number(match["high"]),
-                "acetylene_bar": read_number(match["acetylene"]),
-                "oxygen_bar": read_number(match["oxygen"]),
-                "acetylene_l_per_h": None if match["flow"] is None else read_number(match["flow"]),
+                "thickness_low_mm": walls[0],
+                "thickness_high_mm": walls[1],
+                **{
+                    f"{gas}_bar": _quantity(f"{match[gas]} {match['bar']}", "pressure", field)
+                    for gas in ("acetylene", "oxygen")
+                },
+                "acetylene_l_per_h": None
+                if match["flow"] is None
+                else _quantity(f"{match['flow']} {match['per_hour']}", "flow", field),
             }
         )
     return found

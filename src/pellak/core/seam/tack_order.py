@@ -17,9 +17,6 @@ CLOSER = ("stainless", "aluminium")
 LEAST_ON_RING = 4
 COUPON_PITCHES = 3
 """So short a seam is held by its ends alone; a third tack only where the gap opens."""
-LONG_MARCH_FROM = 24
-"""Over so many intervals a march strides over four of them first, not two: the sheet closes evenly
-before any place gets its second heat."""
 SLACK = 1e-9
 """A seam longer than a whole number of pitches by less than this share has not grown a tack."""
 
@@ -46,22 +43,13 @@ def _evened(count: int) -> int:
     return count if count == 1 else count + count % 2
 
 
-def _strides(count: int) -> int:
-    """Return how many intervals a march strides over in its first round."""
-    return 4 if count > LONG_MARCH_FROM else 2
-
-
 def _stretch(start: float, end: float, pitch: float, school: TackSchool) -> list[Spot]:
     """Return the tacks of one straight stretch, both ends in the first round."""
     count = _intervals(end - start, pitch)
-    if school == "march" and count > 1:
-        stride = _strides(count)
-        count = stride * math.ceil(count / stride)
-    else:
-        # A middle to begin from or to halve at.
-        count = _evened(count)
+    # A middle to begin from or to halve at; the same stride to the end.
+    count = _evened(count)
     step = (end - start) / count
-    rounds = _halved(count) if school == "halving" else [_marched(i, count) for i in range(count)]
+    rounds = _halved(count) if school == "halving" else [1 + i % 2 for i in range(count)]
     return [
         Spot(
             at_mm=end if i == count else start + i * step,
@@ -81,14 +69,6 @@ def _halved(count: int) -> list[int]:
             rounds[middle] = number
             parts += [(low, middle, number + 1), (middle, high, number + 1)]
     return rounds
-
-
-def _marched(i: int, count: int) -> int:
-    """Return the round of a march: one constant stride, then the spaces, halved each time."""
-    stride, number = _strides(count), 1
-    while i % stride:
-        stride, number = stride // 2, number + 1
-    return number
 
 
 def _centre_out(spots: Sequence[Spot], length_mm: float) -> list[Spot]:

@@ -1,0 +1,93 @@
+"""A hundredth of a millimetre moves no headline figure of a whole plan: no rule has a step in it.
+
+A number of passes or tacks, a rod or none, another tip are choices between whole things; what is
+summed over them still may not jump. Waits between tacks are left out: a place is under its limit
+or not, and one tack more or less changes the order of all."""
+
+import os
+from itertools import pairwise, product
+
+import pytest
+
+from pellak.core.heat.solve import PieceGiven
+from pellak.core.job import SeamJob, ShopSchools, with_changes
+from pellak.core.metal.alloy import alloys, heat_family_of
+from pellak.core.plan import compose_plan
+from pellak.core.tables import joints
+from pellak.core.torch.candidates import RackTip
+from pellak.core.torch.jet import orifice_for_flow_mm
+
+FULL = os.environ.get("PELLAK_SWEEP") == "full"
+AT_MM = (0.5, 0.6, 0.8, 1.0, 1.2, 1.25, 1.5, 1.6, 2.0, 2.5, 3.0, 3.2, 3.5, 4.0, 4.8, 5.0, 6.0,
+         6.4, 7.0, 8.0, 10.0, 10.5, 12.0, 12.7, 14.0, 16.0, 17.5, 19.0, 20.0, 21.0, 24.0,
+         24.5)  # fmt: skip
+"""Every thickness at which any rule or table of ours changes, and those trades speak of."""
+ALLOYS = ("dc01", "4130", "304", "al-3003", "pb-sheet", "gi-30", "sae-1045", "4140")
+PACES = ("gentle", "normal", "brisk")
+MOST_JUMP = 0.12
+PREHEAT_JUMP_K = 20.0
+"""A preheat is told from hand-warm up and in steps of 5 °C."""
+
+
+def told(alloy, joint, pace, thickness_mm, rack):
+    job = with_changes(
+        SeamJob(name="Near"),
+        {
+            "alloy": alloy, "joint": joint, "pace": pace, "thickness_mm": thickness_mm,
+            "length_mm": 300, "outside_diameter_mm": 60, "held": "nothing", "coating": "bare",
+            "closed": "vented", "restraint": "low", "fume": "open-air", "rod_diameter_mm": 3.2,
+            "rod": None if thickness_mm > 1.3 else "none",
+        },
+    )  # fmt: skip
+    plan = compose_plan(job, ShopSchools(), rack)
+    facts = plan.facts
+    beside = None
+    if facts.seam_min is not None:
+        held = plan.tacks.values.held_min if plan.tacks else 0.0
+        beside = facts.seam_min + held
+    span = None
+    if plan.tacks and len(plan.tacks.values.tacks) > 1:
+        span = plan.tacks.values.interval_mm * (len(plan.tacks.values.tacks) - 1)
+    return {
+        "flame minutes": facts.seam_min,
+        "flame minutes with tacks": beside,
+        "gas": facts.gas.total_l if facts.gas else None,
+        "shrink": facts.shrink_mm,
+        "preheat": facts.preheat_c,
+        "rod mass": plan.filler.mass_g if plan.filler else None,
+        "puddle": facts.puddle_s,
+        "tacks' span": span,
+    }
+
+
+def jumps(alloy, joint, pace, thickness_mm):
+    family = heat_family_of(alloys()[alloy].family)
+    piece = PieceGiven(family=family.family, joint=joint, thickness_mm=thickness_mm)
+    flow = piece.matched_case().acetylene_l_per_h
+    rack = [RackTip(label="one", orifice_mm=min(10.0, orifice_for_flow_mm(flow, 1.05)))]
+    near = [told(alloy, joint, pace, thickness_mm + step, rack) for step in (-0.01, 0.0, 0.01)]
+    found = []
+    for one, other in pairwise(near):
+        for name, value in one.items():
+            after = other[name]
+            if name == "preheat":
+                value, after = max(value or 20.0, 20.0), max(after or 20.0, 20.0)
+                if abs(value - after) > max(PREHEAT_JUMP_K, MOST_JUMP * max(value, after)):
+                    found.append((name, value, after))
+            elif value is None or after is None:
+                if value is not after:
+                    found.append((name, value, after))
+            elif abs(value - after) > MOST_JUMP * max(value, after):
+                found.append((name, value, after))
+    return found
+
+
+def cases():
+    every = list(product(ALLOYS, joints(), PACES, AT_MM))
+    # One in forty, and never the same joint, pace and thickness together for two alloys.
+    return every if FULL else every[::41]
+
+
+@pytest.mark.parametrize(("alloy", "joint", "pace", "thickness_mm"), cases())
+def test_nothing_jumps_across_a_hundredth_of_a_millimetre(alloy, joint, pace, thickness_mm):
+    assert jumps(alloy, joint, pace, thickness_mm) == []
