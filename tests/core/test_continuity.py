@@ -9,6 +9,7 @@ from itertools import pairwise, product
 
 import pytest
 
+from pellak.core.heat.gas_rule import PACE_FACTORS
 from pellak.core.heat.solve import PieceGiven
 from pellak.core.job import SeamJob, ShopSchools, with_changes
 from pellak.core.metal.alloy import alloys, heat_family_of
@@ -63,7 +64,7 @@ def told(alloy, joint, pace, thickness_mm, rack):
 def jumps(alloy, joint, pace, thickness_mm):
     family = heat_family_of(alloys()[alloy].family)
     piece = PieceGiven(family=family.family, joint=joint, thickness_mm=thickness_mm)
-    flow = piece.matched_case().acetylene_l_per_h
+    flow = piece.matched_case().acetylene_l_per_h * PACE_FACTORS[pace]
     rack = [RackTip(label="one", orifice_mm=min(10.0, orifice_for_flow_mm(flow, 1.05)))]
     near = [told(alloy, joint, pace, thickness_mm + step, rack) for step in (-0.01, 0.0, 0.01)]
     found = []

@@ -74,11 +74,13 @@ def test_halving_goes_ends_middle_quarters(length, pitch):
     spots = tack_order(length, pitch, "halving")
     assert [s.at_mm for s in spots[:2]] == [0.0, length]
     space = length / (len(spots) - 1)
-    for place, share in zip(spots[2:5], (0.5, 0.25, 0.75), strict=False):
-        assert abs(place.at_mm - share * length) <= space / 2 * (1 + 1e-9)
+    middle = [s.at_mm for s in spots if s.round == 2]
+    quarters = sorted(s.at_mm for s in spots if s.round == 3)
+    for places, shares in ((middle, (0.5,)), (quarters, (0.25, 0.75))):
+        for place, share in zip(places, shares, strict=False):
+            assert abs(place - share * length) <= space * (1 + 1e-9) or len(places) < len(shares)
     if len(spots) > 2:
-        assert spots[2].at_mm == pytest.approx(length / 2)
-        assert space > 0.65 * pitch, "never closer than the pitch's own range"
+        assert space >= 0.75 * pitch * (1 - 1e-9), "never closer than the pitch's own range"
     assert [s.round for s in spots] == sorted(s.round for s in spots)
 
 
@@ -94,7 +96,8 @@ def test_a_march_goes_one_way_at_a_constant_stride_and_then_the_spaces(length, p
     strides = [b - a for a, b in pairwise(first)]
     if len(spots) > 2:
         assert max(strides) <= 2 * pitch * (1 + 1e-6)
-        assert max(strides) == pytest.approx(min(strides))
+        assert len({round(stride, 6) for stride in strides[:-1]}) <= 1
+        assert strides[-1] <= strides[0] * (1 + 1e-9), "only the last may be shorter"
         assert length / (len(spots) - 1) > 0.65 * pitch
 
 

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Sequence
-from itertools import pairwise
+from itertools import groupby, pairwise, product
 from typing import Literal
 
 from pellak.core.tables import Family
@@ -46,8 +46,9 @@ def _evened(count: int) -> int:
 def _stretch(start: float, end: float, pitch: float, school: TackSchool) -> list[Spot]:
     """Return the tacks of one straight stretch, both ends in the first round."""
     count = _intervals(end - start, pitch)
-    # A middle to begin from or to halve at; the same stride to the end.
-    count = _evened(count)
+    if school in ("centre-out", "march"):
+        # A middle to begin from; the same stride to the end. Halved, the nearest place will do.
+        count = _evened(count)
     step = (end - start) / count
     rounds = _halved(count) if school == "halving" else [1 + i % 2 for i in range(count)]
     return [
@@ -133,7 +134,26 @@ def tack_order(
         spots.update({s.at_mm: s for s in _stretch(start, end, pitch, school)})
     if school == "centre-out":
         return _centre_out(list(spots.values()), seam_mm)
-    return sorted(spots.values(), key=lambda s: (s.round, s.at_mm))
+    ordered = sorted(spots.values(), key=lambda s: (s.round, s.at_mm))
+    return _turned(ordered) if school == "halving" else ordered
+
+
+def _turned(spots: Sequence[Spot]) -> list[Spot]:
+    """Return the tacks with some rounds taken from the far end, so that no round begins beside
+    where the last one ended."""
+    rounds = [list(group) for _, group in groupby(spots, key=lambda s: s.round)]
+    held = sorted(s.at_mm for s in spots)
+    space = min((b - a for a, b in pairwise(held)), default=0.0)
+    for turns in product((False, True), repeat=max(0, len(rounds) - 2)):
+        # The ends are the first round, and the middle the second.
+        tried = [
+            *rounds[:2],
+            *(r[::-1] if t else r for r, t in zip(rounds[2:], turns, strict=True)),
+        ]
+        joints = [(one[-1].at_mm, other[0].at_mm) for one, other in pairwise(tried)]
+        if all(abs(one - other) > 1.5 * space for one, other in joints):
+            return [spot for one in tried for spot in one]
+    return list(spots)
 
 
 def filled_in(done: Sequence[Spot], seam_mm: float, pitch: float, *, closed: bool) -> list[Spot]:
