@@ -20,7 +20,8 @@ def fields(answer):
 
 
 def test_a_stop_is_answered_and_a_card_stood_at(client, run):
-    confirmed = post(client, run, "confirm", step="clear-vessel").json()
+    there = post(client, run, "stand", step="clear-vessel").json()
+    confirmed = post(client, there, "confirm", step="clear-vessel").json()
     assert confirmed["log"]["confirmations"][0]["who"] == "Brit"
     stood = post(client, confirmed, "stand", step="clear-closed").json()
     assert stood["bench"]["at"] == "clear-closed"
@@ -58,10 +59,21 @@ def test_where_the_bench_stands_is_not_written_as_an_entry(client, run):
 
 
 def test_a_stale_tablet_gets_what_stands(client, run):
-    post(client, run, "confirm", step="clear-vessel")
+    post(client, run, "stand", step="clear-vessel")
     answer = post(client, run, "confirm", step="place")
     assert answer.status_code == 409
     assert answer.json()["current"]["version"] == 3
+
+
+def test_no_is_an_answer_and_a_pop_is_told(client, run):
+    there = post(client, run, "stand", step="clear-vessel").json()
+    told = post(client, there, "confirm", step="clear-vessel", answer="no").json()
+    assert told["log"]["confirmations"][0]["answer"] == "no"
+    assert told["bench"]["open_stop"] == "clear-vessel"
+    popped = post(client, told, "pops", what="flash-back").json()
+    assert popped["bench"]["at"] == "close-cylinders"
+    assert "flash-back" in popped["bench"]["barred"]
+    assert post(client, popped, "stand", step="light").status_code == 422
 
 
 def test_clocks_come_with_what_is_left(client, run):

@@ -74,9 +74,10 @@ def test_the_order_is_the_one_that_keeps_people_whole(family, start):
     assert len(steps) == len(set(steps))
     lit = steps.index("light")
     assert all(steps.index(c.step.id) < lit for c in cards if c.step.gate == "stop")
+    flame = "flame-soft" if family in ("aluminium", "lead") else "flame"
     spine = [
         "begin", "dress", "place", "stand", "tip", "closed", "open-acetylene", "open-oxygen",
-        "leak", "reopen", "purge", "set-acetylene", "set-oxygen", "light", "flame", "recheck",
+        "leak", "reopen", "purge", "set-acetylene", "set-oxygen", "light", flame, "recheck",
         "puddle", "out-acetylene", "close-cylinders", "bleed", "screws-out", "fire-watch",
     ]  # fmt: skip
     assert [step for step in steps if step in spine] == spine
@@ -132,7 +133,8 @@ def test_a_big_flame_wants_extraction_arrestors_and_more_than_one_cylinder():
         )
         for more in ({"acetylene_l_per_h": 200.0}, {"acetylene_l_per_h": 1800.0})
     ]
-    assert steps[1] - steps[0] == {"big-flame", "arrestors-held", "draw"}
+    new = {step for step in steps[1] - steps[0] if not step.startswith("pass-")}
+    assert new == {"big-flame", "arrestors-held", "draw"}
 
 
 def test_hands_are_told_apart():
@@ -205,7 +207,8 @@ CARDS_SAY = (
     "never go by colour", "left-hand thread", "notched nut", "hand tight", "key on", "fully open",
     "one at a time", "tag it out", "second pop", "Coil the hoses", "closed van", "fire wall",
     "100 °C", "Lime is caustic", "ceramic fibre", "damp sand", "cobalt-blue", "nitrous fumes",
-    "24 hours", "Someone watches", "no water", "no cylinder inside", "Air tested", "turn-ups",
+    "24 hours", "Someone watches", "no water", "no cylinder inside", "permit signed",
+    "say acetylene", "back both screws out half a turn", "305 °C", "turn-ups",
     "bare concrete", "in line with tip", "sealing tape", "acid dip", "proof on the rinse",
 )  # fmt: skip
 
@@ -213,6 +216,7 @@ CARDS_SAY = (
 @pytest.mark.parametrize("words", CARDS_SAY)
 def test_the_cards_say_what_every_text_on_safety_says(words):
     told = " ".join(f"{s.text} {s.detail} {s.reason} {s.limit}" for s in every_step())
+    told += " ".join(step.text for step in flash_back_drill())
     assert words.lower() in told.lower()
 
 

@@ -101,4 +101,4 @@ def test_a_cylinder_stands_as_long_as_it_lay_two_hours_at_least(lain):
 
 
 def test_the_leak_test_is_five_minutes_after_assembly_and_one_daily():
-    assert LEAK_S == {"daily": 60, "after-assembly": 300, "cylinder-change": 300}
+    assert LEAK_S == {"daily": 60, "short": 60, "after-assembly": 300, "cylinder-change": 300}

@@ -207,7 +207,7 @@ def test_the_plan_goes_by_the_racks_own_line():
     lone = {"kind": "arrestor", "name": "a", "gas": "oxygen"}
     _, _ = told(tip, lone)
     missing, _ = told(tip, lone)
-    assert any("no flash-back arrestor at the acetylene" in c.text
+    assert any("no flash-back arrestor in date at the acetylene" in c.text
                for s in missing.stations for c in s.cautions)  # fmt: skip
     assert injector.may_start
 

@@ -10,8 +10,10 @@ from pellak.shop.at_bench import AtBench
 from pellak.shop.bench import Bench
 from pellak.shop.clock import machine_moment
 from pellak.shop.errors import Stale
+from pellak.shop.rack import RackBook
 from pellak.shop.run_book import RunBook
 from pellak.store.database import Database
+from tests.core.test_bench import all_answered
 
 START_S = datetime(2026, 11, 23, 8, tzinfo=UTC).timestamp()
 
@@ -132,7 +134,8 @@ def test_the_fire_watch_outlives_the_run_and_ends_by_looking(place, run):
 
 
 def test_stops_and_clocks_are_there_after_a_restart(place, run):
-    confirmed = place.at.confirm(run.line.id, run.version, "clear-vessel")
+    stood = place.at.stand(run.line.id, run.version, "clear-vessel")
+    confirmed = place.at.confirm(run.line.id, stood.version, "clear-vessel")
     begun = place.at.start_clock(run.line.id, confirmed.version, "stand", ago="1 h", lain="")
     place.machine.wait(1200)
     place.restart()
@@ -145,16 +148,17 @@ def test_stops_and_clocks_are_there_after_a_restart(place, run):
 
 
 def test_a_second_tablet_is_told(place, run):
-    place.at.confirm(run.line.id, run.version, "clear-vessel")
+    stood = place.at.stand(run.line.id, run.version, "clear-vessel")
+    place.at.confirm(run.line.id, stood.version, "clear-vessel")
     with pytest.raises(Stale) as stale:
         place.at.confirm(run.line.id, run.version, "place")
     assert stale.value.current.log.confirmations[0].step == "clear-vessel"
 
 
-def test_the_next_run_begins_with_the_hands_of_the_last(place, run):
+def test_the_next_run_asks_anew_who_holds_the_torch(place, run):
     place.book.finish(run.line.id, run.version, {"who": "Tove", "hand": "left"})
     again = place.book.start(run.line.job_id)
-    assert (again.log.who, again.log.hand) == ("Tove", "left")
+    assert (again.log.who, again.log.hand) == ("", "left")
     assert again.log.confirmations == []
 
 
@@ -189,3 +193,59 @@ def test_a_run_in_which_nothing_happened_makes_room_for_the_changed_job(place, r
     place.bench.change(job.id, job.version, {"length_mm": 700.0})
     place.book.start(job.id)
     assert len(place.book.lines().lines) == 1
+
+
+def test_an_open_run_is_held_to_the_job_and_the_shop_as_they_are_now(place, run):
+    job = place.bench.open(run.line.job_id)
+    place.bench.change(job.id, job.version, {"held": "fuel-solvent-gas"})
+    held = place.book.look(run.line.id)
+    assert "no torch" in held.bench.barred
+    assert held.bench.binds[0] == held.bench.barred
+    with pytest.raises(Refused):
+        place.at.stand(run.line.id, held.version, "light")
+    flame_out(place, held)
+    assert place.at.fire_watches()[0].clock.seconds == 3600
+
+
+def test_a_flash_back_takes_the_line_out_of_use_until_it_was_examined(place, run):
+    rack = RackBook(place.database, place.machine.now)
+    for item in (
+        {"kind": "torch", "name": "T", "mixer": "equal-pressure"},
+        {"kind": "hose", "name": "H", "bore_mm": 6.3, "length_m": 10},
+        {"kind": "tip", "name": "3", "orifice_mm": 0.8},
+    ):
+        rack.add(item)
+    told = place.at.pop(run.line.id, run.version, "flash-back")
+    assert [pop.who for pop in told.log.pops] == ["Brit"]
+    out = {one.item.name: getattr(one.item, "out_of_use", None) for one in rack.items()}
+    assert out == {"T": "flash-back 2026-11-23", "H": "flash-back 2026-11-23", "3": None}
+    plan = place.bench.open(run.line.job_id).plan
+    assert not plan.may_start
+    assert "out of use" in plan.why_not
+    for one in rack.items():
+        if getattr(one.item, "out_of_use", ""):
+            rack.change(one.id, one.version, {"out_of_use": ""})
+    assert place.bench.open(run.line.job_id).plan.may_start
+
+
+def test_nobody_finishes_with_the_flame_lit(place, run):
+    log = all_answered(run.plan, run.log, place.machine.moment())
+    place.book.change(run.line.id, run.version, lambda _plan, _log, _now: log)
+    lit = place.at.stand(run.line.id, place.book.look(run.line.id).version, "seam")
+    with pytest.raises(Refused, match="flame put out first"):
+        place.book.finish(run.line.id, lit.version, {})
+    out = place.at.stand(run.line.id, lit.version, "close-cylinders")
+    assert place.book.finish(run.line.id, out.version, {}).line.finished_at is not None
+
+
+def test_the_second_seam_of_the_day_starts_short(place, run):
+    log = all_answered(run.plan, run.log, place.machine.moment())
+    place.book.change(run.line.id, run.version, lambda _plan, _log, _now: log)
+    other = place.bench.add({"name": "Other", "thickness_mm": 1.2, "length_mm": 200.0})
+    second = place.book.start(other.id)
+    named = place.book.note(second.line.id, second.version, {"who": "Brit"})
+    short = place.at.begin(second.line.id, named.version, "short")
+    assert short.log.leak_test == log.leak_test
+    tove = place.book.note(second.line.id, short.version, {"who": "Tove"})
+    with pytest.raises(Refused, match="Brit held the torch"):
+        place.at.begin(second.line.id, tove.version, "short")

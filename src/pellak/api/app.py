@@ -4,7 +4,6 @@ import asyncio
 import logging
 from collections.abc import AsyncIterator, Callable
 from contextlib import AbstractAsyncContextManager, asynccontextmanager
-from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
@@ -30,7 +29,7 @@ from pellak.api.sign_in_routes import sign_in_router
 from pellak.shop.at_bench import AtBench
 from pellak.shop.backups import Backups
 from pellak.shop.bench import Bench
-from pellak.shop.clock import Clock, Moments, machine_moment
+from pellak.shop.clock import Clock, Moments, machine_moment, now_utc
 from pellak.shop.find import Finder
 from pellak.shop.gas_book import GasBook
 from pellak.shop.metals import Metals
@@ -46,11 +45,6 @@ NONCE_MARK = "%NONCE%"
 LOOKS_EVERY_S = 600.0
 THREADS = 4
 _log = logging.getLogger("pellak")
-
-
-def now_utc() -> datetime:
-    """Return the moment, in UTC: the one clock the shop is given."""
-    return datetime.now(UTC)
 
 
 class Contract(FastAPI):
@@ -95,7 +89,7 @@ def create_app(
     )
     install_problems(app)
     app.include_router(reckon_router())
-    planner = Planner()
+    planner = Planner(clock)
     bench, settings = Bench(database, clock, planner), Settings(database)
     app.include_router(bench_router(bench))
     app.include_router(paper_router(bench, settings))

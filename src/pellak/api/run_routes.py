@@ -10,6 +10,7 @@ from pellak.core.care.clocks import ClockId
 from pellak.core.care.sequences import Start
 from pellak.core.gas.hose import Gas
 from pellak.core.run_log import Sign, signs
+from pellak.core.stops import Answered, Popped
 from pellak.shop.at_bench import AtBench, FireWatchLine
 from pellak.shop.run_book import Run, RunBook, RunPage
 
@@ -34,6 +35,18 @@ class StandAt(At):
     """The card to stand at."""
 
     step: str = Field(max_length=60)
+
+
+class Answer(StandAt):
+    """What a stop was answered; "no" is also "not sure"."""
+
+    answer: Answered = "yes"
+
+
+class Popping(At):
+    """What it was: one pop, or burning inside."""
+
+    what: Popped
 
 
 class Begin(At):
@@ -110,8 +123,12 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
         return bench.begin(run_id, told.version, told.start)
 
     @router.post("/runs/{run_id}/confirm", operation_id="confirm_stop")
-    def confirm_stop(run_id: str, at: StandAt) -> Run:
-        return bench.confirm(run_id, at.version, at.step)
+    def confirm_stop(run_id: str, at: Answer) -> Run:
+        return bench.confirm(run_id, at.version, at.step, at.answer)
+
+    @router.post("/runs/{run_id}/pops", operation_id="tell_pop")
+    def tell_pop(run_id: str, told: Popping) -> Run:
+        return bench.pop(run_id, told.version, told.what)
 
     @router.post("/runs/{run_id}/clocks", operation_id="start_clock")
     def start_clock(run_id: str, told: StartClock) -> Run:

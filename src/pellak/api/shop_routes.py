@@ -6,7 +6,13 @@ from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict, Field
 
 from pellak.api.problems import documented
-from pellak.core.care.sequences import GUIDANCE, DrillStep, flash_back_drill
+from pellak.core.care.sequences import (
+    GUIDANCE,
+    DrillSign,
+    DrillStep,
+    drill_signs,
+    flash_back_drill,
+)
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR, LimitRegion
 from pellak.core.job import ShopSchools
 from pellak.core.reading.units import DisplayUnit, display_units
@@ -27,6 +33,7 @@ class Basics(BaseModel):
 
     units: list[DisplayUnit]
     drill: list[DrillStep]
+    drill_signs: list[DrillSign]
     guidance: str
     acetylene_limits_bar: dict[LimitRegion, float]
 
@@ -40,6 +47,7 @@ def shop_router(settings: Settings, finder: Finder, backups: Backups) -> APIRout
         return Basics(
             units=list(display_units()),
             drill=list(flash_back_drill()),
+            drill_signs=list(drill_signs()),
             guidance=GUIDANCE,
             acetylene_limits_bar=dict(ACETYLENE_LIMIT_BAR),
         )

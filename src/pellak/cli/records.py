@@ -49,9 +49,9 @@ def checked(folder: Path) -> None:
 
 def demo(args: argparse.Namespace) -> None:
     """Load the demo data, once."""
-    from pellak.api.app import now_utc
     from pellak.demo.ferry import load_demo
     from pellak.shop.bench import Bench
+    from pellak.shop.clock import now_utc
     from pellak.shop.metals import Metals
     from pellak.shop.rack import RackBook
     from pellak.shop.run_book import RunBook

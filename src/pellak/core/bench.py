@@ -1,10 +1,11 @@
 """A run at the bench: where it stands, its stops, its clocks; every change is one function here."""
 
-from collections.abc import Mapping
+import re
+from collections.abc import Mapping, Sequence
 
-from pydantic import ValidationError
+from pydantic import Field, ValidationError
 
-from pellak.core.care.cards import BenchCard, cards_at_bench
+from pellak.core.care.cards import BenchCard
 from pellak.core.care.clocks import (
     LEAK_S,
     SETTLE_S,
@@ -23,6 +24,7 @@ from pellak.core.care.walk import (
     begun_by_leaving,
     clock_is_over,
     flame_may_burn,
+    left_closing,
     must_stand_at,
     open_stop,
     order_of,
@@ -33,13 +35,16 @@ from pellak.core.gas.hose import Gas
 from pellak.core.job import refusals
 from pellak.core.plan import Plan
 from pellak.core.reading.quantity import read_quantity
-from pellak.core.run_log import Confirmation, LeakTest, RunLog
+from pellak.core.run_log import LeakTest, RunLog, TakenBack
 from pellak.core.seam.tacks import TacksValues
+from pellak.core.stops import answered, barred_by, cards_of, leak_holds, standing_at
 from pellak.core.tacking import tacks_now
 from pellak.core.working import Record
 
 REDONE = ("equipment", "gas")
 """Phases that are done again once a hose or a cylinder was changed."""
+MOST_TAKEN = 50
+MOST_LATE_S: Mapping[ClockId, float] = {"leak": 5.0, "fire-watch": 60.0}
 GAUGES = ("contents_before_bar", "contents_after_bar", "outlet_before_bar", "outlet_after_bar")
 
 
@@ -49,39 +54,36 @@ class BenchState(Record):
     at: str
     cards: list[BenchCard]
     open_stop: str | None
+    barred: str = ""
+    binds: list[str] = Field(default_factory=list)
+    answered: list[str] = Field(default_factory=list)
     flame_may_burn: bool
     clocks: list[ClockState]
     fire_watch_looked: bool
     tacks: TacksValues | None = None
 
 
-def _cards(plan: Plan, log: RunLog) -> list[BenchCard]:
-    return cards_at_bench(plan.cards, log.start, log.hand)
-
-
-def _answered(log: RunLog) -> frozenset[str]:
-    return frozenset(one.step for one in log.confirmations)
-
-
-def standing_at(plan: Plan, log: RunLog) -> str:
-    """Return the id of the card a run stands at."""
-    order = order_of(_cards(plan, log))
-    return log.step if log.step in order else order[0]
-
-
-def bench_state(plan: Plan, log: RunLog, now: Moment) -> BenchState:
-    """Return how a run stands at a moment."""
-    cards = _cards(plan, log)
+def bench_state(plan: Plan, log: RunLog, now: Moment, binds: Sequence[str] = ()) -> BenchState:
+    """Return how a run stands at a moment; `binds` says what is stricter than its own plan."""
+    cards, holding = cards_of(plan, log), answered(plan, log, now)
     at = standing_at(plan, log)
     return BenchState(
         at=at,
         cards=cards,
-        open_stop=open_stop(cards, _answered(log)),
+        open_stop=open_stop(cards, holding),
+        barred=barred_by(plan, log),
+        binds=list(binds),
+        answered=sorted(holding),
         flame_may_burn=flame_may_burn(cards, at),
         clocks=[clock_state(mark, now) for mark in log.clocks],
-        fire_watch_looked="fire-watch" in _answered(log),
+        fire_watch_looked=any(one.step == "fire-watch" for one in log.confirmations),
         tacks=tacks_now(plan, log),
     )
+
+
+def burns(plan: Plan, log: RunLog) -> bool:
+    """Return whether the torch may be burning where a run stands."""
+    return flame_may_burn(cards_of(plan, log), standing_at(plan, log))
 
 
 def fire_watch_s(plan: Plan) -> float:
@@ -91,11 +93,12 @@ def fire_watch_s(plan: Plan) -> float:
 
 def stood_at(plan: Plan, log: RunLog, step: str, now: Moment) -> RunLog:
     """Return the log with the bench at another card. Raises Refused past an open stop."""
-    cards = _cards(plan, log)
-    must_stand_at(cards, _answered(log), step)
-    clocks = begun_by_leaving(
-        cards, log.clocks, standing_at(plan, log), step, now, fire_watch_s(plan)
-    )
+    cards = cards_of(plan, log)
+    must_stand_at(cards, answered(plan, log, now), step, barred_by(plan, log))
+    left = standing_at(plan, log)
+    clocks = begun_by_leaving(cards, log.clocks, left, step, now, fire_watch_s(plan))
+    if left_closing(cards, left, step):
+        log = log.model_copy(update={"gas_ended_s": now.utc_s, "leak_test": None})
     confirmations = log.confirmations
     if len(clocks) != len(log.clocks) or clocks != log.clocks:
         # A new flame was put out: the look behind is owed again.
@@ -103,12 +106,23 @@ def stood_at(plan: Plan, log: RunLog, step: str, now: Moment) -> RunLog:
     return log.model_copy(update={"step": step, "clocks": clocks, "confirmations": confirmations})
 
 
-def begun(plan: Plan, log: RunLog, start: Start) -> RunLog:
+def begun(
+    plan: Plan, log: RunLog, start: Start, now: Moment, before: RunLog | None = None
+) -> RunLog:
     """Return the log for another kind of start; what was undone has to be tested again.
 
-    Raises Refused while the torch may be burning.
+    Args:
+        plan: what the run is held to.
+        log: the log.
+        start: what was done to the torch since it last burnt.
+        now: the moment.
+        before: the log of the run before this one; a short start goes on from it.
+
+    Raises Refused while the torch may be burning, and a short start that nothing vouches for.
     """
-    cards, at = _cards(plan, log), standing_at(plan, log)
+    if start == "short":
+        _vouched_for(log, before, now)
+    cards, at = cards_of(plan, log), standing_at(plan, log)
     if flame_may_burn(cards, at) and at != order_of(cards)[0]:
         raise Refused("start", start, "the flame put out and the cylinders closed first")
     redone = {card.step.id for card in plan.cards if card.step.phase in REDONE}
@@ -117,46 +131,29 @@ def begun(plan: Plan, log: RunLog, start: Start) -> RunLog:
             "start": start,
             "confirmations": [one for one in log.confirmations if one.step not in redone],
             "clocks": cleared(log.clocks, "leak", "purge-acetylene", "purge-oxygen"),
-            "leak_test": None,
+            "leak_test": before.leak_test if before and start == "short" else None,
         }
     )
-    now_cards = _cards(plan, changed)
+    now_cards = cards_of(plan, changed)
     order = order_of(now_cards)
     first = next(card.step.id for card in now_cards if card.step.phase in REDONE)
     back = at in order and order.index(at) <= order.index(first)
     return changed.model_copy(update={"step": at if back else first})
 
 
-def confirmed(plan: Plan, log: RunLog, step: str, now: Moment, at: str) -> RunLog:
-    """Return the log with a stop answered.
-
-    Raises:
-        Refused: no such stop, nobody named, or what it waits for has not happened.
-    """
-    cards = {card.step.id: card.step for card in _cards(plan, log)}
-    asked = cards.get(step)
-    if asked is None or (asked.gate != "stop" and asked.kind != "fire-watch"):
-        raise Refused("step", step, "a stop of this run")
+def _vouched_for(log: RunLog, before: RunLog | None, now: Moment) -> None:
+    """Raise Refused where the run before does not vouch for rig, gas and hands."""
     if not log.who:
         raise Refused("who", "", "the name of whoever holds the torch")
-    _ready(log, asked.kind, now)
-    others = [one for one in log.confirmations if one.step != step]
-    mine = Confirmation(step=step, at=at, who=log.who)
-    return log.model_copy(update={"confirmations": [*others, mine]})
-
-
-def _ready(log: RunLog, kind: str, now: Moment) -> None:
-    """Raise Refused where a stop waits for a clock or a test."""
-    running = {mark.clock for mark in log.clocks}
-    if kind == "stand" and "stand" in running and not clock_is_over(log.clocks, "stand", now):
-        raise Refused("step", "stand", "the cylinder to have stood until the clock stops")
-    if kind == "leak":
-        if log.leak_test is not None and not log.leak_test.values.tight:
-            raise Refused("step", "leak", "a test in which no gauge moves; this one found a leak")
-        if log.leak_test is None and not clock_is_over(log.clocks, "leak", now):
-            raise Refused("step", "leak", "the test's clock to have run out, both valves closed")
-    if kind == "fire-watch" and not clock_is_over(log.clocks, "fire-watch", now):
-        raise Refused("step", "fire-watch", "the watch to have run out")
+    if before is None or not leak_holds(before, now):
+        why = "the daily start: no leak test of today stands, or the cylinders were closed since"
+    elif before.who != log.who:
+        why = f"the daily start: {before.who} held the torch, not {log.who}"
+    elif any(pop.what == "flash-back" for pop in before.pops):
+        why = "the full start after what was examined: a flash-back was told"
+    else:
+        return
+    raise Refused("start", "short", why)
 
 
 def _purge_s(plan: Plan, clock: ClockId) -> float:
@@ -198,6 +195,8 @@ def clock_started(
         Refused: a time that cannot be read or used, or a plan without that clock.
     """
     lain_s, ago_s = _typed_s("lain", lain), _typed_s("ago", ago)
+    # A tablet that was away may be late; a wait that keeps people safe may run long, never short.
+    ago_s = min(ago_s, MOST_LATE_S.get(clock, ago_s))
     seconds = _counts_s(plan, log, clock, lain_s)
     changes: dict[str, object] = {"clocks": started(log.clocks, clock, seconds, now, ago_s)}
     if clock == "leak":
@@ -211,16 +210,22 @@ def _typed_s(field: str, text: str) -> float:
     if not text.strip():
         return 0.0
     try:
-        return read_quantity(text, "time").value
+        # Nobody tells by the second how long a cylinder lay: a bare number is hours.
+        unit = " h" if re.fullmatch(r"[\d.,/\s½¼¾]+", text.strip()) else ""
+        return read_quantity(text.strip() + unit, "time").value
     except Refused as refused:
         raise Refused(field, text, refused.accepted) from None
 
 
-def clock_cleared(log: RunLog, clock: ClockId) -> RunLog:
-    """Return the log without a clock. The fire watch is never cleared: it runs out."""
+def clock_cleared(log: RunLog, clock: ClockId, at: str) -> RunLog:
+    """Return the log without a clock; that it was taken back is kept. The fire watch is never
+    cleared: it runs out."""
     if clock == "fire-watch":
         raise Refused("clock", clock, "a clock other than the fire watch, which runs out by itself")
-    return log.model_copy(update={"clocks": cleared(log.clocks, clock)})
+    if not any(mark.clock == clock for mark in log.clocks):
+        return log
+    told = [*log.taken_back, TakenBack(what=f"clock {clock}", at=at, who=log.who)][-MOST_TAKEN:]
+    return log.model_copy(update={"clocks": cleared(log.clocks, clock), "taken_back": told})
 
 
 def put_right(log: RunLog, now: Moment) -> RunLog:
@@ -247,11 +252,14 @@ def leak_tested(
         for gas in gases
     }
     seconds = LEAK_S[log.start]
+    limit = (plan.facts or facts_kept(plan.stations)).acetylene_limit
     try:
-        given = LeakTestGiven.model_validate({**read, "seconds": seconds})
+        given = LeakTestGiven.model_validate({**read, "seconds": seconds, "region": limit})
     except ValidationError as error:
         raise refusals(error)[0] from None
-    test = LeakTest(at=at, who=log.who, given=given, values=reckon_leak_test(given).values)
+    test = LeakTest(
+        at=at, read_s=now.utc_s, who=log.who, given=given, values=reckon_leak_test(given).values
+    )
     others = [one for one in log.confirmations if one.step != "leak"]
     return log.model_copy(update={"leak_test": test, "confirmations": others})
 

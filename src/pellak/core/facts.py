@@ -5,6 +5,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from pellak.core.gas.limits import LimitRegion
 from pellak.core.seam.job_gas import JobGas
 from pellak.core.seam.pace import Direction
 from pellak.core.seam.passes import WeldPass
@@ -42,6 +43,7 @@ class Facts(Record):
     gas: JobGas | None = None
     purge: PurgeSeconds | None = None
     fire_watch_min: float = 60.0
+    acetylene_limit: LimitRegion = "general"
     cool_in: CoolIn = "still-air"
     tacked: bool = False
     crayons: bool = False

@@ -159,7 +159,10 @@ def schools_of(job: Job, shop: ShopSchools) -> ShopSchools:
     """Return the schools a job goes by: its own choice, else the shop's."""
     # The acetylene limit is the region's and no job's own.
     own = {name: getattr(job, name, None) for name in ShopSchools.model_fields}
-    return shop.model_copy(update={name: s for name, s in own.items() if s is not None})
+    chosen = shop.model_copy(update={name: s for name, s in own.items() if s is not None})
+    # A job may lengthen the shop's watch; nobody may shorten it.
+    longest = max(chosen.fire_watch, shop.fire_watch, key=int)
+    return chosen.model_copy(update={"fire_watch": longest})
 
 
 def metal_of(job: Job, own: Metals | None = None) -> Metal | None:

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 from functools import cache
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from pydantic import Field, StringConstraints, ValidationError, field_validator
 
@@ -43,9 +43,32 @@ def signs() -> tuple[Sign, ...]:
 
 
 class Confirmation(Record):
-    """A stop that was answered, when (UTC, ISO 8601) and by whom."""
+    """A stop that was answered, when (UTC, ISO 8601), by whom and about which piece.
+
+    "No" is also "not sure": it bars the light until somebody answers anew.
+    """
 
     step: str = Field(max_length=60)
+    at: str = Field(max_length=40)
+    who: str = Field(default="", max_length=60)
+    answer: Literal["yes", "no"] = "yes"
+    given_s: Number | None = None
+    """When it was given, seconds since 1970 UTC; None in runs kept before answers ended."""
+    piece: str = Field(default="", max_length=40)
+
+
+class Pop(Record):
+    """A backfire or a flash-back that was told, when and by whom."""
+
+    what: Literal["backfire", "flash-back"]
+    at: str = Field(max_length=40)
+    who: str = Field(default="", max_length=60)
+
+
+class TakenBack(Record):
+    """Something told by mistake and taken back, when and by whom."""
+
+    what: str = Field(max_length=60)
     at: str = Field(max_length=40)
     who: str = Field(default="", max_length=60)
 
@@ -54,6 +77,7 @@ class LeakTest(Record):
     """A leak test as it was read, when, and what came of it."""
 
     at: str = Field(max_length=40)
+    read_s: Number | None = None
     who: str = Field(max_length=60)
     given: LeakTestGiven
     values: LeakTestValues
@@ -78,6 +102,10 @@ class RunLog(Record):
     confirmations: list[Confirmation] = Field(default_factory=list, max_length=200)
     clocks: list[ClockMark] = Field(default_factory=list, max_length=20)
     leak_test: LeakTest | None = None
+    gas_ended_s: Number | None = None
+    """When the cylinders were last closed or something was exchanged, seconds since 1970 UTC."""
+    pops: list[Pop] = Field(default_factory=list, max_length=50)
+    taken_back: list[TakenBack] = Field(default_factory=list, max_length=50)
     tacking: Tacking = Field(default_factory=Tacking)
     who: Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)] = ""
     puddle_s: Number | None = Field(default=None, ge=0.2, le=600)

@@ -195,7 +195,7 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
             type_.line(told, type_.strong),
             type_.line(address, type_.small),
         ]
-        if plan.why_not:
+        if plan.why_not and not any(c.level == "stop" for s in plan.stations for c in s.cautions):
             head.append(
                 type_.line(prose(f"Not to be lit yet: {plan.why_not}", system), type_.strong)
             )
@@ -208,6 +208,17 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
         guidance = type_.line(plan.guidance, type_.small)
         _, tall = guidance.wrap(inner, 100)
         guidance.drawOn(canvas, MARGIN, MARGIN)
+        stops = [c for s in plan.stations for c in s.cautions if c.level == "stop"]
+        if stops:
+            # One thing only: no set-up to follow, nothing to sign.
+            barred = [type_.line("DO NOT LIGHT", type_.title)]
+            for stop in stops:
+                barred.append(type_.line(prose(stop.text, system), type_.strong))
+                barred.append(
+                    type_.line(prose(f"{stop.reason} {stop.source}.", system), type_.body)
+                )
+            ends = draw_column(canvas, barred, MARGIN, under - 3 * mm, inner)
+            return float(ends - tall)
         floor = _sign_off(canvas, type_, MARGIN, MARGIN + tall + 2 * mm, inner) + 3 * mm
 
         half = (inner - GUTTER) / 2

@@ -5,7 +5,7 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable
 
 from pellak.core.care.cards import bench_cards, cards_at_bench
-from pellak.core.care.sequences import GUIDANCE, Step, flash_back_drill
+from pellak.core.care.sequences import GUIDANCE, Step, drill_signs, flash_back_drill
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
 from pellak.core.job import ShopSchools
 from pellak.core.working import short
@@ -68,7 +68,11 @@ def shop_card(schools: ShopSchools, size: PaperSize = "a4") -> bytes:
         guidance.drawOn(canvas, MARGIN, MARGIN)
         floor = MARGIN + tall + 2 * mm
         drill = [
-            type_.line("Flash-back", type_.head),
+            type_.line("Backfire or flash-back", type_.head),
+            *(
+                type_.line(f"{sign.label}. {sign.text} {sign.then}", type_.item)
+                for sign in drill_signs()
+            ),
             *(
                 type_.line(f"{number}. {step.text}. {step.reason}", type_.item)
                 for number, step in enumerate(flash_back_drill(), start=1)

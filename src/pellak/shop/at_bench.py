@@ -7,7 +7,6 @@ from pellak.core.bench import (
     begun,
     clock_cleared,
     clock_started,
-    confirmed,
     leak_tested,
     stood_at,
 )
@@ -16,9 +15,11 @@ from pellak.core.care.sequences import Start
 from pellak.core.gas.hose import Gas
 from pellak.core.plan import Plan
 from pellak.core.run_log import RunLog
+from pellak.core.stops import Answered, Popped, confirmed, popped
 from pellak.core.tacking import tack_measured, tacks_made
 from pellak.core.working import Record
 from pellak.shop.clock import Moments, machine_moment
+from pellak.shop.rack import put_out_of_use
 from pellak.shop.run_book import Run, RunBook
 from pellak.store.database import Database
 from pellak.store.runs import Runs
@@ -59,16 +60,20 @@ class AtBench:
     def begin(self, run_id: str, version: int, start: Start) -> Run:
         """Say what was done to the torch since it last burnt; what was undone is tested again."""
 
+        with self._database.reading() as session:
+            row = Runs(session).newest_but(run_id)
+            before = None if row is None else RunLog.model_validate(row.log)
+
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return begun(plan, log, start)
+            return begun(plan, log, start, now, before)
 
         return self._book.change(run_id, version, change)
 
-    def confirm(self, run_id: str, version: int, step: str) -> Run:
-        """Answer a stop, under the name of whoever holds the torch."""
+    def confirm(self, run_id: str, version: int, step: str, answer: Answered = "yes") -> Run:
+        """Answer a stop on its own card, under the name of whoever holds the torch."""
 
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return confirmed(plan, log, step, now, _iso(now))
+            return confirmed(plan, log, step, now, _iso(now), answer)
 
         return self._book.change(run_id, version, change)
 
@@ -86,9 +91,22 @@ class AtBench:
         """Take a clock away."""
 
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return clock_cleared(log, clock)
+            return clock_cleared(log, clock, _iso(now))
 
         return self._book.change(run_id, version, change)
+
+    def pop(self, run_id: str, version: int, what: Popped) -> Run:
+        """Tell a backfire or a flash-back; after a flash-back the rack's line is out of use."""
+
+        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
+            return popped(plan, log, what, _iso(now))
+
+        run = self._book.change(run_id, version, change)
+        if what == "flash-back":
+            with self._database.transaction() as session:
+                put_out_of_use(session, f"flash-back {run.log.pops[-1].at[:10]}")
+            return self._book.look(run_id)
+        return run
 
     def test_leaks(
         self, run_id: str, version: int, readings: Mapping[Gas, Mapping[str, str]]

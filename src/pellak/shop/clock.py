@@ -2,7 +2,7 @@
 
 import time
 from collections.abc import Callable
-from datetime import datetime
+from datetime import UTC, datetime
 from pathlib import Path
 
 from pellak.core.care.clocks import Moment
@@ -14,6 +14,11 @@ Moments = Callable[[], Moment]
 """Returns the moment with the seconds since this boot, sleep counted."""
 
 BOOT_ID = Path("/proc/sys/kernel/random/boot_id")
+
+
+def now_utc() -> datetime:
+    """Return the moment, in UTC: the one clock the shop is given."""
+    return datetime.now(UTC)
 
 
 def machine_moment() -> Moment:

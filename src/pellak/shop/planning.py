@@ -15,6 +15,7 @@ from pellak.core.metal.certificate import Certificate, own_metal
 from pellak.core.plan import Plan, compose_plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.items import read_item
+from pellak.shop.clock import Clock, now_utc
 from pellak.shop.settings import shop_schools
 from pellak.store.change_count import shop_changes
 from pellak.store.heat_lots import HeatLots
@@ -45,7 +46,8 @@ def own_metals(session: Session) -> Metals:
 class Planner:
     """Plans of this shop, each reckoned once."""
 
-    def __init__(self) -> None:
+    def __init__(self, clock: Clock = now_utc) -> None:
+        self._clock = clock
         self._lock = Lock()
         self._one_at_a_time = Lock()
         self._shop: ShopNow | None = None
@@ -53,15 +55,15 @@ class Planner:
 
     def shop(self, session: Session) -> ShopNow:
         """Return what plans read of the shop, read again only when it was changed."""
-        changes = shop_changes(session)
+        changes, today = shop_changes(session), self._clock().date().isoformat()
         known = self._shop
-        if known is not None and known.changes == changes:
+        if known is not None and (known.changes, known.equipment.today) == (changes, today):
             return known
         rack = Rack(session)
         fresh = ShopNow(
             changes,
             shop_schools(rack),
-            Equipment(tuple(read_item(row.document) for row in rack.items())),
+            Equipment(tuple(read_item(row.document) for row in rack.items()), today),
             own_metals(session),
         )
         self._shop = fresh
@@ -69,7 +71,7 @@ class Planner:
 
     def plan(self, job: Job, shop: ShopNow) -> Plan:
         """Return the plan of a job in the shop as it stood."""
-        key = (shop.changes, job.model_dump_json())
+        key = (shop.changes, f"{shop.equipment.today} {job.model_dump_json()}")
         if (known := self._kept(key)) is not None:
             return known
         # Threads that reckon side by side only take the processor from each other; and whoever

@@ -241,3 +241,11 @@ def _row(session: Session, item_id: str) -> RackItemRow:
     if row is None:
         raise NotFound("item", item_id)
     return row
+
+
+def put_out_of_use(session: Session, why: str) -> None:
+    """Mark torch, hoses and arrestors out of use, until somebody says they were examined."""
+    for row in Rack(session).items():
+        if "out_of_use" in type(read_item(row.document)).model_fields:
+            row.document = {**row.document, "out_of_use": why}
+            row.version += 1

@@ -7,7 +7,8 @@ from uuid import uuid4
 
 from sqlalchemy.orm import Session
 
-from pellak.core.bench import BenchState, bench_state, put_right
+from pellak.core.bench import BenchState, bench_state, burns, put_right
+from pellak.core.binding import bound_by
 from pellak.core.care.clocks import Moment
 from pellak.core.errors import Refused
 from pellak.core.facts_kept import facts_kept
@@ -117,9 +118,9 @@ class RunBook:
             elif now is not None:
                 now.finished_at = self._clock()
             newest = Runs(session).newest()
-            # Most often the same hands as last time; one press on the bench keeps them.
+            # Who holds the torch is asked anew on every start; which hand, seldom changes.
             last = RunLog.model_validate(newest.log) if newest is not None else RunLog()
-            log = RunLog(who=last.who, hand=last.hand)
+            log = RunLog(hand=last.hand)
             row = _new_row(job_id, plan, self._clock(), log)
             Runs(session).add(row, _words(row.job_name, log))
             return row
@@ -161,8 +162,11 @@ class RunBook:
         if row.version != version:
             raise Stale("run", version, row.version, self._run(row))
         now = self._moments()
+        plan, _ = self._bound(row)
         log = put_right(RunLog.model_validate(row.log), now)
-        log = change(Plan.model_validate(row.plan), log, now)
+        if finish and row.finished_at is None and burns(plan, log):
+            raise Refused("finish", log.step, "the flame put out first: go to the flame-out card")
+        log = change(plan, log, now)
         columns = log_columns(log)
         if finish and row.finished_at is None:
             columns["finished_at"] = self._clock()
@@ -177,14 +181,28 @@ class RunBook:
         return self._run(row)
 
     def _run(self, row: RunRow) -> Run:
-        plan, log = Plan.model_validate(row.plan), RunLog.model_validate(row.log)
+        log = RunLog.model_validate(row.log)
+        bound, binds = self._bound(row)
         return Run(
             version=row.version,
             line=_line(row),
             log=log,
-            plan=plan,
-            bench=bench_state(plan, log, self._moments()),
+            plan=Plan.model_validate(row.plan),
+            bench=bench_state(bound, log, self._moments(), binds),
         )
+
+    def _bound(self, row: RunRow) -> tuple[Plan, list[str]]:
+        """Return the plan an open run is held to today, and what is stricter than its own."""
+        kept = Plan.model_validate(row.plan)
+        if row.finished_at is not None:
+            return kept, []
+        with self._database.reading() as session:
+            job = Jobs(session).find(row.job_id)
+            document = None if job is None or job.deleted_at is not None else job.document
+            shop = self._planner.shop(session)
+        if document is None:
+            return kept, []
+        return bound_by(kept, self._planner.plan(job_from(document), shop))
 
     def lines(self, before: int | None = None, words: str = "", most: int = PAGE) -> RunPage:
         """Return a page of the book, newest first, of the runs that words find."""

@@ -73,6 +73,11 @@ class Runs:
         """Return the newest run without its plan, or None."""
         return next(iter(self.newest_first(None, 1).rows), None)
 
+    def newest_but(self, run_id: str) -> RunRow | None:
+        """Return the newest run but one, without its plan, or None."""
+        rows = self.newest_first(None, 2).rows
+        return next((row for row in rows if row.run_id != run_id), None)
+
     def burnt_since(self, moment: datetime, flow: str) -> tuple[float, int]:
         """Return the gas of the timed runs since a moment, m³, and how many runs that is.
 

@@ -535,6 +535,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs/{run_id}/pops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tell Pop */
+        post: operations["tell_pop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs/{run_id}/clocks": {
         parameters: {
             query?: never;
@@ -1049,6 +1066,22 @@ export interface components {
             high_pct: number;
         };
         /**
+         * Answer
+         * @description What a stop was answered; "no" is also "not sure".
+         */
+        Answer: {
+            /** Version */
+            version: number;
+            /** Step */
+            step: string;
+            /**
+             * Answer
+             * @default yes
+             * @enum {string}
+             */
+            answer: "yes" | "no";
+        };
+        /**
          * Arrestor
          * @description A flash-back arrestor or check valve, by its drop at 1000 L/h.
          */
@@ -1068,6 +1101,11 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Out Of Use
+             * @default
+             */
+            out_of_use: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -1146,6 +1184,8 @@ export interface components {
             units: components["schemas"]["DisplayUnit"][];
             /** Drill */
             drill: components["schemas"]["DrillStep"][];
+            /** Drill Signs */
+            drill_signs: components["schemas"]["DrillSign"][];
             /** Guidance */
             guidance: string;
             /** Acetylene Limits Bar */
@@ -1164,7 +1204,7 @@ export interface components {
              * Start
              * @enum {string}
              */
-            start: "daily" | "after-assembly" | "cylinder-change";
+            start: "daily" | "short" | "after-assembly" | "cylinder-change";
         };
         /**
          * BenchCard
@@ -1187,6 +1227,15 @@ export interface components {
             cards: components["schemas"]["BenchCard"][];
             /** Open Stop */
             open_stop: string | null;
+            /**
+             * Barred
+             * @default
+             */
+            barred: string;
+            /** Binds */
+            binds?: string[];
+            /** Answered */
+            answered?: string[];
             /** Flame May Burn */
             flame_may_burn: boolean;
             /** Clocks */
@@ -1385,7 +1434,9 @@ export interface components {
         };
         /**
          * Confirmation
-         * @description A stop that was answered, when (UTC, ISO 8601) and by whom.
+         * @description A stop that was answered, when (UTC, ISO 8601), by whom and about which piece.
+         *
+         *     "No" is also "not sure": it bars the light until somebody answers anew.
          */
         Confirmation: {
             /** Step */
@@ -1397,6 +1448,19 @@ export interface components {
              * @default
              */
             who: string;
+            /**
+             * Answer
+             * @default yes
+             * @enum {string}
+             */
+            answer: "yes" | "no";
+            /** Given S */
+            given_s?: number | null;
+            /**
+             * Piece
+             * @default
+             */
+            piece: string;
         };
         /**
          * CoolingPoint
@@ -1655,6 +1719,23 @@ export interface components {
             properties: components["schemas"]["SectionProperties"];
         };
         /**
+         * DrillSign
+         * @description Which of the two it was, how it shows, and what follows.
+         */
+        DrillSign: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "backfire" | "flash-back";
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+            /** Then */
+            then: string;
+        };
+        /**
          * DrillStep
          * @description One step of the flash-back drill.
          */
@@ -1760,6 +1841,12 @@ export interface components {
              * @default 60
              */
             fire_watch_min: number;
+            /**
+             * Acetylene Limit
+             * @default general
+             * @enum {string}
+             */
+            acetylene_limit: "general" | "strict";
             /**
              * Cool In
              * @default still-air
@@ -2366,6 +2453,11 @@ export interface components {
              */
             note: string;
             /**
+             * Out Of Use
+             * @default
+             */
+            out_of_use: string;
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -2561,6 +2653,8 @@ export interface components {
         LeakTest: {
             /** At */
             at: string;
+            /** Read S */
+            read_s?: number | null;
             /** Who */
             who: string;
             given: components["schemas"]["LeakTestGiven"];
@@ -2588,6 +2682,12 @@ export interface components {
             oxygen: components["schemas"]["GasReadings"];
             /** Seconds */
             seconds: number;
+            /**
+             * Region
+             * @default general
+             * @enum {string}
+             */
+            region: "general" | "strict";
             /**
              * Hose Length M
              * @default 10
@@ -2915,6 +3015,37 @@ export interface components {
             may_start: boolean;
             /** Why Not */
             why_not: string;
+        };
+        /**
+         * Pop
+         * @description A backfire or a flash-back that was told, when and by whom.
+         */
+        Pop: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "backfire" | "flash-back";
+            /** At */
+            at: string;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+        };
+        /**
+         * Popping
+         * @description What it was: one pop, or burning inside.
+         */
+        Popping: {
+            /** Version */
+            version: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "backfire" | "flash-back";
         };
         /**
          * PostHeat
@@ -3313,7 +3444,7 @@ export interface components {
              * @default daily
              * @enum {string}
              */
-            start: "daily" | "after-assembly" | "cylinder-change";
+            start: "daily" | "short" | "after-assembly" | "cylinder-change";
             /**
              * Hand
              * @default right
@@ -3325,6 +3456,12 @@ export interface components {
             /** Clocks */
             clocks?: components["schemas"]["ClockMark"][];
             leak_test?: components["schemas"]["LeakTest"] | null;
+            /** Gas Ended S */
+            gas_ended_s?: number | null;
+            /** Pops */
+            pops?: components["schemas"]["Pop"][];
+            /** Taken Back */
+            taken_back?: components["schemas"]["TakenBack"][];
             tacking?: components["schemas"]["Tacking"];
             /**
              * Who
@@ -3794,7 +3931,8 @@ export interface components {
          *
          *     `when` names conditions that must all hold, `a|b` either, `!a` not; `starts` the kinds of
          *     start it belongs to, none meaning every one; `schools` the school it belongs to, by question.
-         *     `begins` is a clock that starts when the step is left behind.
+         *     `begins` is a clock that starts when the step is left behind; `short` keeps the step where the
+         *     same hands light the same rig again on the same day.
          */
         Step: {
             /** Id */
@@ -3835,7 +3973,12 @@ export interface components {
             /** When */
             when?: string[];
             /** Starts */
-            starts?: ("daily" | "after-assembly" | "cylinder-change")[];
+            starts?: ("daily" | "short" | "after-assembly" | "cylinder-change")[];
+            /**
+             * Short
+             * @default false
+             */
+            short: boolean;
             /**
              * Kind
              * @default step
@@ -4160,6 +4303,21 @@ export interface components {
             held_min: number;
         };
         /**
+         * TakenBack
+         * @description Something told by mistake and taken back, when and by whom.
+         */
+        TakenBack: {
+            /** What */
+            what: string;
+            /** At */
+            at: string;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+        };
+        /**
          * TakenIn
          * @description What an import came to.
          */
@@ -4367,6 +4525,11 @@ export interface components {
              */
             note: string;
             /**
+             * Out Of Use
+             * @default
+             */
+            out_of_use: string;
+            /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
@@ -4464,6 +4627,13 @@ export interface components {
              * @default false
              */
             rod_limited: boolean;
+            /**
+             * Wait S
+             * @default 0
+             */
+            wait_s: number;
+            /** Interpass Max C */
+            interpass_max_c?: number | null;
         };
         /**
          * Working
@@ -7783,7 +7953,114 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["StandAt"];
+                "application/json": components["schemas"]["Answer"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tell_pop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Popping"];
             };
         };
         responses: {

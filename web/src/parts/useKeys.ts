@@ -15,6 +15,11 @@ export function useKeys(keys: Keys, active = true) {
     if (!active) return;
     const press = (event: KeyboardEvent) => {
       if (event.defaultPrevented || writes(event.target)) return;
+      // A key held down is one press: what it turns or answers happens once.
+      if (event.repeat) {
+        if (latest.current[event.key]) event.preventDefault();
+        return;
+      }
       const held = event.ctrlKey || event.metaKey ? "Mod+" : "";
       const run = latest.current[held + event.key];
       if (run === undefined) return;

@@ -6,6 +6,7 @@ import { answer, client } from "../api/client";
 import { signedInQuery } from "../api/queries";
 import { ToggleRow } from "../parts/ToggleRow";
 import { useKeys } from "../parts/useKeys";
+import { Drill } from "../parts/Drill";
 import { FireWatchBar } from "./FireWatchBar";
 import { FindOrReckon } from "./FindOrReckon";
 import { useSettings } from "./settings";
@@ -14,6 +15,7 @@ import { useSettings } from "./settings";
 export function Frame() {
   const { units, setSystem, theme, setTheme } = useSettings();
   const [finding, setFinding] = useState(false);
+  const [drilling, setDrilling] = useState(false);
   const { pathname } = useLocation();
   const places = [
     { name: "Bench", to: "/", here: pathname === "/" || pathname.startsWith("/jobs") },
@@ -28,7 +30,8 @@ export function Frame() {
     await cache.resetQueries();
   };
   const find = () => setFinding(true);
-  useKeys({ "/": find, "Mod+k": find });
+  useKeys({ "/": find, "Mod+k": find, "!": () => setDrilling(true) });
+  useKeys({ Escape: () => setDrilling(false) }, drilling);
   const place = (here: boolean) =>
     `flex h-full items-center border-b-[3px] px-1 font-semibold ${here ? "border-cone text-ink" : "border-transparent text-mute"}`;
   return (
@@ -58,6 +61,13 @@ export function Frame() {
           ))}
         </nav>
         <div className="ml-auto flex flex-wrap items-center gap-2 py-1">
+          <button
+            className="button min-h-9 border-stop text-stop"
+            onClick={() => setDrilling(true)}
+            aria-label="Backfire or flash-back"
+          >
+            <kbd className="rounded border border-stop px-1.5 text-sm">!</kbd>
+          </button>
           <button className="button min-h-9" onClick={find} aria-label="Find or reckon">
             <kbd className="hidden rounded border border-line px-1.5 text-sm sm:inline">/</kbd>
             <span>
@@ -93,6 +103,7 @@ export function Frame() {
       <main className="flex flex-1 flex-col">
         <Outlet />
       </main>
+      {drilling && <Drill onClose={() => setDrilling(false)} />}
       <FindOrReckon open={finding} onClose={() => setFinding(false)} />
     </div>
   );

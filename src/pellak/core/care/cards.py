@@ -11,6 +11,7 @@ from pellak.core.torch.looks import FlameLook
 from pellak.core.working import Record
 
 Hand = Literal["right", "left"]
+BEFORE_THE_FLAME = ("people", "piece", "place", "equipment", "gas", "light-up")
 WAYS = ("right to left", "left to right")
 
 
@@ -72,5 +73,12 @@ def cards_at_bench(cards: Sequence[BenchCard], start: Start, hand: Hand) -> list
     return [
         card.model_copy(update={"step": _worded(card.step, words)})
         for card in cards
-        if not card.step.starts or start in card.step.starts
+        if _belongs(card.step, start)
     ]
+
+
+def _belongs(step: Step, start: Start) -> bool:
+    """Return whether a step belongs to a kind of start; once the flame burns all are alike."""
+    if step.starts and start not in step.starts:
+        return False
+    return start != "short" or step.short or step.phase not in BEFORE_THE_FLAME

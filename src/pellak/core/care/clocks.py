@@ -20,7 +20,12 @@ ClockId = Literal[
     "seam", "fire-watch",
 ]  # fmt: skip
 LEAST_STANDING_S = 2 * 3600.0
-LEAK_S: dict[Start, float] = {"daily": 60.0, "after-assembly": 300.0, "cylinder-change": 300.0}
+LEAK_S: dict[Start, float] = {
+    "daily": 60.0,
+    "short": 60.0,
+    "after-assembly": 300.0,
+    "cylinder-change": 300.0,
+}
 SETTLE_S = 60.0
 LONGEST_AGO_S = 14 * 24 * 3600.0
 

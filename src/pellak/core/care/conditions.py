@@ -39,6 +39,8 @@ def conditions_of(
     """
     found = {f"family:{family}", "hollow" if joint in HOLLOW_JOINTS else "sheet"}
     found |= {f"{field}:{answer}" for field, answer in answers.items() if answer}
+    if answers.get("place") is None:
+        found.add("place:untold")
     flow = facts.greatest_l_per_h or facts.acetylene_l_per_h or 0.0
     if joint == "casting-crack":
         found.add("casting")

@@ -1,19 +1,22 @@
 """The leak test: eight gauge readings in, what leaks out, with how much gas that is."""
 
 import math
+from collections.abc import Mapping
 from typing import Literal
 
 from pydantic import Field
 
+from pellak.core.errors import Refused
 from pellak.core.gas.hose import Gas
+from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR, LimitRegion
 from pellak.core.rack.equipment import USUAL_HOSE_M, USUAL_HOSE_MM
 from pellak.core.working import Answer, Caution, Number, Reckoner, Record, Working, inserted
 
 Gauge = Literal["contents", "outlet"]
-READ_TO_BAR = {"acetylene": 0.02, "oxygen": 0.1}
-"""About half the finest division of an outlet gauge, 0–2.5 and 0–10 bar: smaller is not seen."""
-SEEN_BAR = 1e-6
-"""Two readings that were typed differently were seen to differ, however little."""
+SEEN_BAR: Mapping[Gauge, float] = {"contents": 1.0, "outlet": 0.05}
+"""About half a division, 0.5 % of full scale: what moves less was not seen to move."""
+LEAST_HELD_BAR: Mapping[Gauge, float] = {"contents": 1.0, "outlet": 0.05}
+"""With less in it nothing can be seen to fall: that is no test."""
 LEAK_FORMULA = "pi / 4 * d^2 * L * fall / 1.013 * 3600 / t"
 SOURCE = "pressure decay in a closed volume; gas-equipment leak test, ANSI Z49.1, HSE HSG139"
 SOAP = "Soapy water on the joints, never a flame, never oil. Not found: tag it out."
@@ -35,6 +38,7 @@ class LeakTestGiven(Record):
     acetylene: GasReadings
     oxygen: GasReadings
     seconds: Number = Field(ge=30, le=7200)
+    region: LimitRegion = "general"
     hose_length_m: Number = Field(default=USUAL_HOSE_M, ge=0.5, le=100)
     hose_bore_mm: Number = Field(default=USUAL_HOSE_MM, ge=2, le=25)
 
@@ -64,31 +68,63 @@ class LeakTestAnswer(Answer):
     values: LeakTestValues
 
 
-def _findings(gas: Gas, readings: GasReadings) -> list[LeakFinding]:
-    contents = readings.contents_after_bar - readings.contents_before_bar
-    outlet = readings.outlet_after_bar - readings.outlet_before_bar
-    found = []
-    if contents < -SEEN_BAR:
-        found.append((
-            "contents", contents,
-            "ahead of the regulator: cylinder valve, its seat, or the regulator's inlet", SOAP,
-        ))  # fmt: skip
-    if contents > SEEN_BAR:
-        found.append((
-            "contents", contents, "the cylinder valve does not close, or was not closed",
-            "Close it and test again; if it still rises, the cylinder goes back.",
-        ))  # fmt: skip
-    if outlet < -SEEN_BAR:
-        found.append(("outlet", outlet, "hose, its joints, or the torch valves", SOAP))
-    if outlet > SEEN_BAR:
-        found.append((
-            "outlet", outlet, "the regulator creeps: its seat does not close",
-            "Close the cylinder, take the regulator off and tag it out.",
-        ))  # fmt: skip
-    return [
-        LeakFinding(gas=gas, gauge=gauge, moved_bar=moved, where=where, do=do)
-        for gauge, moved, where, do in found
+ALONE: Mapping[tuple[Gauge, bool], tuple[str, str]] = {
+    ("contents", False): (
+        "at the inlet joint, the contents gauge or the regulator's high side", SOAP,
+    ),
+    ("contents", True): (
+        "the cylinder valve does not shut",
+        "Close it and test again; if it still rises, the cylinder goes back.",
+    ),
+    ("outlet", False): ("at the outlet joint, the hose, the check valve or the torch", SOAP),
+    ("outlet", True): (
+        "the regulator creeps: its seat does not close",
+        "Close the cylinder, take the regulator off and tag it out.",
+    ),
+}  # fmt: skip
+"""Where a gauge points that fell (False) or rose (True) by itself."""
+SEAT = (
+    "the regulator's seat lets the cylinder's side into the outlet's",
+    "Close the cylinder, take the regulator off and tag it out.",
+)
+
+
+def _findings(gas: Gas, readings: GasReadings, region: LimitRegion) -> list[LeakFinding]:
+    moved: dict[Gauge, float] = {
+        "contents": readings.contents_after_bar - readings.contents_before_bar,
+        "outlet": readings.outlet_after_bar - readings.outlet_before_bar,
+    }
+    seen = {gauge: by for gauge, by in moved.items() if abs(by) > SEEN_BAR[gauge] + 1e-9}
+    through_seat = seen.get("contents", 0.0) < 0 < seen.get("outlet", 0.0)
+    found = [
+        LeakFinding(gas=gas, gauge=gauge, moved_bar=by, where=where, do=do)
+        for gauge, by in seen.items()
+        for where, do in [SEAT if through_seat else ALONE[gauge, by > 0]]
     ]
+    limit = ACETYLENE_LIMIT_BAR[region]
+    highest = max(readings.outlet_before_bar, readings.outlet_after_bar)
+    if gas == "acetylene" and highest > limit:
+        found.append(
+            LeakFinding(
+                gas=gas, gauge="outlet", moved_bar=moved["outlet"],
+                where=f"it stands at {highest:.2f} bar, over the limit of {limit:g} bar",
+                do="Close the cylinder, bleed the hose, set it again from below.",
+            )
+        )  # fmt: skip
+    return found
+
+
+def held_enough(given: LeakTestGiven) -> None:
+    """Raise Refused where a side held too little gas for anything to be seen to fall."""
+    for gas in ("acetylene", "oxygen"):
+        readings = getattr(given, gas)
+        for gauge, least in LEAST_HELD_BAR.items():
+            told = getattr(readings, f"{gauge}_before_bar")
+            if told < least:
+                raise Refused(
+                    f"{gas}.{gauge}_before_bar", told,
+                    f"at least {least:g} bar: an empty system shows no leak",
+                )  # fmt: skip
 
 
 def _leak(given: LeakTestGiven, gas: Gas) -> Working:
@@ -96,8 +132,8 @@ def _leak(given: LeakTestGiven, gas: Gas) -> Working:
     fall = readings.outlet_before_bar - readings.outlet_after_bar
     volume_l = math.pi / 4 * given.hose_bore_mm**2 * given.hose_length_m / 1000
     rate = volume_l * fall / 1.013 * 3600 / given.seconds
-    blur = volume_l * READ_TO_BAR[gas] / 1.013 * 3600 / given.seconds
-    leaks = fall > SEEN_BAR
+    blur = volume_l * SEEN_BAR["outlet"] / 1.013 * 3600 / given.seconds
+    leaks = fall > SEEN_BAR["outlet"]
     return Working(
         name=f"{gas}_leak_l_per_h",
         value=rate if leaks else None,
@@ -125,10 +161,16 @@ def _leak(given: LeakTestGiven, gas: Gas) -> Working:
 def reckon_leak_test(given: LeakTestGiven) -> LeakTestAnswer:
     """Return whether both sides held pressure, and where any movement points.
 
-    Contents falling points ahead of the regulator, the outlet falling at hose or torch, the
-    outlet rising at a creeping regulator. Any movement a gauge can show is a finding.
+    Both screws are backed out half a turn, so neither side feeds the other: contents and outlet
+    each speak for themselves, and both together, one falling and one rising, for the seat between.
+    Movement past what a gauge can show is a finding; so is acetylene over the limit. The valve
+    spindle is not in the test: it is soaped with the valve open. Raises Refused for an empty side.
     """
-    findings = [*_findings("acetylene", given.acetylene), *_findings("oxygen", given.oxygen)]
+    held_enough(given)
+    findings = [
+        *_findings("acetylene", given.acetylene, given.region),
+        *_findings("oxygen", given.oxygen, given.region),
+    ]
     working = [_leak(given, "acetylene"), _leak(given, "oxygen")]
     rates = {line.name: line.value for line in working}
     return LeakTestAnswer(

@@ -13,7 +13,7 @@ ShutDownSchool = Literal["acetylene-first", "oxygen-first"]
 FuelSetting = Literal["smoke-gone", "leaving-tip", "feathering"]
 FireWatch = Literal["60", "90", "120", "240"]
 """Minutes of fire watch, as a school's id: an hour is the least there is."""
-Start = Literal["daily", "after-assembly", "cylinder-change"]
+Start = Literal["daily", "short", "after-assembly", "cylinder-change"]
 Phase = Literal[
     "people", "piece", "place", "equipment", "gas", "light-up", "preheat", "tack", "seam", "cool",
     "shut-down", "after",
@@ -35,7 +35,8 @@ class Step(Record):
 
     `when` names conditions that must all hold, `a|b` either, `!a` not; `starts` the kinds of
     start it belongs to, none meaning every one; `schools` the school it belongs to, by question.
-    `begins` is a clock that starts when the step is left behind.
+    `begins` is a clock that starts when the step is left behind; `short` keeps the step where the
+    same hands light the same rig again on the same day.
     """
 
     id: str
@@ -50,6 +51,7 @@ class Step(Record):
     number: str | None = None
     when: list[str] = Field(default_factory=list)
     starts: list[Start] = Field(default_factory=list)
+    short: bool = False
     kind: Kind = "step"
     picture: Literal["", "fuel", "oxygen"] = ""
     begins: Literal["", "fire-watch"] = ""
@@ -61,6 +63,15 @@ class Step(Record):
         if isinstance(told, dict) and "school" in told:
             return {k: v for k, v in told.items() if k not in ("families", "school", "when")}
         return told
+
+
+class DrillSign(Record):
+    """Which of the two it was, how it shows, and what follows."""
+
+    what: Literal["backfire", "flash-back"]
+    label: str
+    text: str
+    then: str
 
 
 class DrillStep(Record):
@@ -89,6 +100,12 @@ def every_step() -> tuple[Step, ...]:
 def flash_back_drill() -> tuple[DrillStep, ...]:
     """Return the flash-back drill in order."""
     return tuple(DrillStep.model_validate(step) for step in _table("flash_back_drill")["drill"])
+
+
+@cache
+def drill_signs() -> tuple[DrillSign, ...]:
+    """Return how a backfire and a flash-back are told apart."""
+    return tuple(DrillSign.model_validate(s) for s in _table("flash_back_drill")["sign"])
 
 
 def holds(step: Step, conditions: frozenset[str]) -> bool:

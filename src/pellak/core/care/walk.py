@@ -7,7 +7,9 @@ from pellak.core.care.clocks import ClockMark, Moment, clock_state, started
 from pellak.core.care.sequences import FLAME_OUT_PHASE, LIGHT
 from pellak.core.errors import Refused
 
+LIGHTS = (LIGHT, "light-injector")
 LOOK = "look"
+CLOSING = "close-cylinders"
 """Where the bench stands once the last card is done: looking at the seam and logging."""
 STOPS_FOR = "an answer to the stop before it"
 
@@ -23,35 +25,56 @@ def open_stop(cards: Sequence[BenchCard], answered: frozenset[str]) -> str | Non
     return next((step for step in stops if step not in answered), None)
 
 
-def may_stand_at(cards: Sequence[BenchCard], answered: frozenset[str], step: str) -> bool:
+def may_stand_at(
+    cards: Sequence[BenchCard], answered: frozenset[str], step: str, barred: str = ""
+) -> bool:
     """Return whether the bench may stand at a step.
 
     The flame may always be put out: shut-down and what follows is never barred. The torch's own
-    cards, from the light on, and everything behind an open stop are.
+    cards, from the light on, are while the run is barred; and everything behind an open stop.
     """
     order = order_of(cards)
     if step not in order:
         return False
-    barred_by = open_stop(cards, answered)
-    if barred_by is None or order.index(step) <= order.index(barred_by):
-        return True
+    place = order.index(step)
     out = next(card.step.id for card in cards if card.step.phase == FLAME_OUT_PHASE)
-    return order.index(step) >= order.index(out)
+    if place >= order.index(out):
+        return True
+    if barred and place >= light_of(order):
+        return False
+    stop = open_stop(cards, answered)
+    return stop is None or place <= order.index(stop)
 
 
-def must_stand_at(cards: Sequence[BenchCard], answered: frozenset[str], step: str) -> None:
-    """Raise Refused naming the open stop where the bench may not stand at a step."""
+def must_stand_at(
+    cards: Sequence[BenchCard], answered: frozenset[str], step: str, barred: str = ""
+) -> None:
+    """Raise Refused naming the open stop, or what bars the light, where the bench may not stand."""
     if step not in order_of(cards):
         raise Refused("step", step, "a card of this run")
-    if not may_stand_at(cards, answered, step):
-        raise Refused("step", step, f"{STOPS_FOR}: {open_stop(cards, answered)}")
+    if not may_stand_at(cards, answered, step, barred):
+        why = f"{STOPS_FOR}: {open_stop(cards, answered)}"
+        raise Refused("step", step, f"what bars the light to end: {barred}" if barred else why)
+
+
+def left_closing(cards: Sequence[BenchCard], left: str, to: str) -> bool:
+    """Return whether going on from one card to another went past the closing of the cylinders."""
+    order = order_of(cards)
+    if CLOSING not in order or left not in order or to not in order:
+        return False
+    return order.index(left) <= order.index(CLOSING) < order.index(to)
 
 
 def flame_may_burn(cards: Sequence[BenchCard], step: str) -> bool:
     """Return whether the torch may be burning at a step: from the light to the flame-out card."""
     order = order_of(cards)
     out = next(card.step.id for card in cards if card.step.phase == FLAME_OUT_PHASE)
-    return order.index(LIGHT) <= order.index(step) <= order.index(out)
+    return light_of(order) <= order.index(step) <= order.index(out)
+
+
+def light_of(order: Sequence[str]) -> int:
+    """Return the place of the card on which the torch is lit."""
+    return next(n for n, step in enumerate(order) if step in LIGHTS)
 
 
 def begun_by_leaving(

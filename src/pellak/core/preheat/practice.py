@@ -8,7 +8,7 @@ from pellak.core.preheat.case import SHEET_BELOW_MM, MethodAnswer, PreheatCase
 from pellak.core.tables import rows
 from pellak.core.working import Working
 
-HAND_WARM_C = 40.0
+HAND_WARM_C = 25.0
 
 
 def practice(case: PreheatCase) -> MethodAnswer:

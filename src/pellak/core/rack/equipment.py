@@ -41,12 +41,12 @@ class Equipment:
     @property
     def hose(self) -> HoseItem | None:
         """The hose a plan goes by: the first in the rack."""
-        return next((i for i in self.items if isinstance(i, HoseItem)), None)
+        return next((i for i in self._in_use() if isinstance(i, HoseItem)), None)
 
     @property
     def mixer(self) -> Mixer | None:
         """The mixer of the first torch in the rack."""
-        return next((i.mixer for i in self.items if isinstance(i, TorchItem)), None)
+        return next((i.mixer for i in self._in_use() if isinstance(i, TorchItem)), None)
 
     @property
     def heads(self) -> list[HeadItem]:
@@ -65,9 +65,28 @@ class Equipment:
         ]
 
     def lacks_arrestor(self, gas: Gas) -> bool:
-        """Return whether the rack names arrestors and has none at this gas's regulator."""
-        held = [i for i in self.items if isinstance(i, ArrestorItem)]
-        return bool(held) and not any(i.gas == gas and i.stands == "regulator" for i in held)
+        """Return whether a rack that is told has no arrestor in date at this gas's regulator.
+
+        One without a date, or past its years, counts as none.
+        """
+        held = [
+            i
+            for i in self._in_use()
+            if isinstance(i, ArrestorItem) and i.gas == gas and i.stands == "regulator"
+        ]
+        return bool(self.items) and all(self.age_of(item) for item in held)
+
+    def _in_use(self) -> list[RackItem]:
+        return [i for i in self.items if not getattr(i, "out_of_use", "")]
+
+    def none_left(self) -> list[RackItem]:
+        """Return what is out of use where the rack holds no other of its kind."""
+        left = {_part(item) for item in self._in_use()}
+        return [
+            item
+            for item in self.items
+            if getattr(item, "out_of_use", "") and _part(item) not in left
+        ]
 
     def cylinders(self, gas: Gas) -> list[CylinderItem]:
         """Return the cylinders of a gas."""
@@ -88,3 +107,10 @@ class Equipment:
         years = int(self.today[:4]) - int(item.dated[:4])
         before_day = self.today[5:] < item.dated[5:]
         return "old" if years - before_day >= OLD_AFTER_YEARS else ""
+
+
+def _part(item: RackItem) -> tuple[str, ...]:
+    """Return which part of the line an item is; arrestors by gas and place."""
+    if isinstance(item, ArrestorItem):
+        return item.kind, item.gas, item.stands
+    return (item.kind,)

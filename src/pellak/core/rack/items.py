@@ -41,6 +41,12 @@ class _Item(Record):
     note: Cell = Field(default="", max_length=200)
 
 
+class _LineItem(_Item):
+    """Part of the line to the flame: a flash-back puts it out of use until it was examined."""
+
+    out_of_use: Cell = Field(default="", max_length=80)
+
+
 class TipItem(_Item):
     """A tip: its name is the label stamped on it."""
 
@@ -50,7 +56,7 @@ class TipItem(_Item):
     chart: list[ChartRow] = Field(default_factory=list, max_length=40)
 
 
-class TorchItem(_Item):
+class TorchItem(_LineItem):
     """A torch handle with its mixer."""
 
     kind: Literal["torch"] = "torch"
@@ -66,7 +72,7 @@ class HeadItem(_Item):
     acetylene_high_l_per_h: Number = Field(ge=10, le=20_000)
 
 
-class HoseItem(_Item):
+class HoseItem(_LineItem):
     """A pair of hoses."""
 
     kind: Literal["hose"] = "hose"
@@ -75,7 +81,7 @@ class HoseItem(_Item):
     dated: Day | None = None
 
 
-class ArrestorItem(_Item):
+class ArrestorItem(_LineItem):
     """A flash-back arrestor or check valve."""
 
     kind: Literal["arrestor"] = "arrestor"

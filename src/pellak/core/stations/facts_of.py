@@ -20,6 +20,7 @@ def facts_of(
     facts = Facts(
         start_c=job.start_c,
         fire_watch_min=float(schools.fire_watch),
+        acetylene_limit=schools.acetylene_limit,
         preheat_c=None if preheat is None else preheat.values.preheat_c,
         crayons=preheat is not None and preheat.values.check_with is not None,
         cool_in="slow" if preheat is not None and preheat.values.post_heat.slowly else "still-air",

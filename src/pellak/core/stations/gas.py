@@ -160,12 +160,26 @@ def _draw(flow_l_per_h: float) -> Caution:
     )
 
 
+def out_of_use_cautions(reckoned: Reckoned) -> list[Caution]:
+    """Return a stop for each part of the line that is out of use with no other in the rack."""
+    return [
+        Caution(
+            level="stop",
+            text=f"{item.name} is out of use ({getattr(item, 'out_of_use', '')}). Have it "
+            "examined, and say so in the rack, or fit another.",
+            reason="What stopped a flash-back is damaged inside and may not stop the next.",
+            source="EIGA Doc 123; ISO 5175-1",
+        )
+        for item in reckoned.equipment.none_left()
+    ]
+
+
 def arrestor_cautions(reckoned: Reckoned) -> list[Caution]:
     """Return a warning for each gas whose regulator has no arrestor in the rack."""
     return [
         Caution(
             level="warn",
-            text=f"The rack names no flash-back arrestor at the {gas} regulator. Fit one.",
+            text=f"The rack names no flash-back arrestor in date at the {gas} regulator. Fit one.",
             reason="A flash-back that is not stopped at the regulator reaches the cylinder.",
             source="EIGA Doc 123; ISO 5175-1",
         )

@@ -12,7 +12,12 @@ from pellak.core.figure import (
 from pellak.core.heat.verdict import verdict_bands
 from pellak.core.metal.mind import metal_cautions
 from pellak.core.stations.eyes import eyes_figure, shade_cautions
-from pellak.core.stations.gas import arrestor_cautions, gas_figures, pressure_figures
+from pellak.core.stations.gas import (
+    arrestor_cautions,
+    gas_figures,
+    out_of_use_cautions,
+    pressure_figures,
+)
 from pellak.core.stations.reckoned import Reckoned, choice_for, line
 from pellak.core.stations.seam_work import SeamWork
 from pellak.core.tables import rows
@@ -285,6 +290,7 @@ def torch_station(reckoned: Reckoned, work: SeamWork) -> Station:
         cautions=[
             *_once([*reckoned.supply.cautions, *reckoned.tip_answer.cautions]),
             *gas_cautions,
+            *out_of_use_cautions(reckoned),
             *arrestor_cautions(reckoned),
             *reckoned.flame.cautions,
             *_when_wrong(),

@@ -18,6 +18,7 @@ const BEFORE_WORK: ReadonlyArray<BenchCard["step"]["phase"]> = [
 ];
 const SHORT: Record<Start, string> = {
   daily: "Daily",
+  short: "Lit today",
   "after-assembly": "New hoses",
   "cylinder-change": "New cylinder",
 };
@@ -26,7 +27,9 @@ export function SafeStartList({ plan }: { plan: Plan }) {
   const units = useUnits();
   const [start, setStart] = useState<Start>("daily");
   const cards = plan.cards.filter(
-    ({ step }) => (step.starts ?? []).length === 0 || (step.starts ?? []).includes(start),
+    ({ step }) =>
+      ((step.starts ?? []).length === 0 || (step.starts ?? []).includes(start)) &&
+      (start !== "short" || step.short),
   );
   return (
     <div className="mt-2">

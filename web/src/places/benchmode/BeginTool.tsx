@@ -54,7 +54,7 @@ export function BeginTool({ run, bench }: ToolProps) {
         onChoose={(hand) => void bench.write({ hand })}
       />
       <BigChoice
-        label="Done to it since it last burnt"
+        label="What was done to it since it last burnt"
         choices={STARTS}
         chosen={run.log.start ?? "daily"}
         onChoose={(start) => void bench.begin(start)}

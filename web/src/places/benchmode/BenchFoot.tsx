@@ -12,6 +12,7 @@ interface BenchFootProps {
   asks: boolean;
   onBack: () => void;
   onForward: () => void;
+  onSay: (told: "yes" | "no") => void;
 }
 
 /** Back and on, at the bottom edge where a gloved thumb is. */
@@ -24,6 +25,7 @@ export function BenchFoot({
   asks,
   onBack,
   onForward,
+  onSay,
 }: BenchFootProps) {
   return (
     <footer className="sticky bottom-0 z-10 border-t border-line bg-paper p-3">
@@ -40,7 +42,15 @@ export function BenchFoot({
         >
           Back
         </button>
-        {card && (
+        {card && asks && (
+          <button
+            className="min-h-24 rounded-lg bg-ink text-3xl font-semibold text-panel"
+            onClick={() => onSay("yes")}
+          >
+            Yes, go on
+          </button>
+        )}
+        {card && !asks && (
           <button
             className="min-h-24 rounded-lg bg-ink text-3xl font-semibold text-panel"
             onClick={onForward}
@@ -49,12 +59,20 @@ export function BenchFoot({
           </button>
         )}
         {asks && (
-          <Link
-            to={`/jobs/${jobId}`}
-            className="col-span-2 flex min-h-[72px] items-center justify-center rounded-lg border-2 border-stop text-xl font-semibold text-stop"
-          >
-            No, or not sure: do not light
-          </Link>
+          <div className="col-span-2 grid grid-cols-[2fr_1fr] gap-3">
+            <button
+              className="min-h-[72px] rounded-lg border-2 border-stop text-xl font-semibold text-stop"
+              onClick={() => onSay("no")}
+            >
+              No, or not sure: do not light
+            </button>
+            <Link
+              to={`/jobs/${jobId}`}
+              className="flex min-h-[72px] items-center justify-center rounded-lg border-2 border-line text-lg"
+            >
+              Change the job
+            </Link>
+          </div>
         )}
       </div>
     </footer>

@@ -49,7 +49,7 @@ export function BenchMenu({ open, onClose, run, comfort, onHand, onBegin }: Benc
         />
         <BigChoice
           label="Changed since? With the flame out, the cards go back to where testing starts"
-          choices={STARTS.filter((start) => start.id !== "daily")}
+          choices={STARTS.filter((start) => start.id !== "daily" && start.id !== "short")}
           chosen=""
           onChoose={onBegin}
         />

@@ -6,13 +6,13 @@ import { Navigate, useNavigate, useParams } from "react-router";
 import type { BenchCard, Run } from "../../api/client";
 import { runQuery } from "../../api/queries";
 import { Away, Waiting } from "../../parts/States";
+import { Drill } from "../../parts/Drill";
 import { useKeys } from "../../parts/useKeys";
 import { BenchFoot } from "./BenchFoot";
 import { BenchHead } from "./BenchHead";
 import { BenchMenu } from "./BenchMenu";
 import { CardFace, CardMore } from "./CardFace";
 import { CardTools } from "./CardTools";
-import { Drill } from "./Drill";
 import { LogForm } from "./LogForm";
 import { PHASES } from "./phases";
 import { useAwake } from "./useAwake";
@@ -48,7 +48,10 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
   const order = [...cards.map((one) => one.step.id), LOOK];
   const here = Math.max(0, order.indexOf(at));
   const card = cards[here];
-  const answered = (step: string) => (run.log.confirmations ?? []).some((one) => one.step === step);
+  const answered = (step: string) => (run.bench.answered ?? []).includes(step);
+  const denied = (run.log.confirmations ?? []).some(
+    (one) => one.step === card?.step.id && one.answer === "no",
+  );
   const watch = run.bench.clocks.find((clock) => clock.clock === "fire-watch");
   const looks = card?.step.kind === "fire-watch" && watch?.over && !run.bench.fire_watch_looked;
   const asks = (card?.step.gate === "stop" && !answered(card.step.id)) || looks === true;
@@ -70,10 +73,18 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
       setWants("Say who holds the torch: every stop is kept under a name.");
       return;
     }
-    if (asks) {
-      const done = bench.confirm(card.step.id);
-      if (JUDGED.includes(card.step.kind) && (await done) === null) return;
+    if (asks && !looks) {
+      setWants("Answer this card itself: press Yes or No, or the key Y or N.");
+      return;
     }
+    if (looks && (await bench.confirm(card.step.id)) === null) return;
+    await go(order[here + 1]);
+  };
+  const say = async (told: "yes" | "no") => {
+    if (card === undefined || !asks || looks) return;
+    setWants("");
+    const done = bench.confirm(card.step.id, told);
+    if (told === "no" || (JUDGED.includes(card.step.kind) && (await done) === null)) return;
     await go(order[here + 1]);
   };
   const back = () => void go(order[here - 1]);
@@ -83,6 +94,8 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
       " ": () => void forward(),
       PageDown: () => void forward(),
       PageUp: back,
+      y: () => void say("yes"),
+      n: () => void say("no"),
       o: out,
       "!": () => setOpen("drill"),
     },
@@ -105,7 +118,10 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
   const fault = bench.refused?.problem.errors?.[0];
   // What was typed is answered beside its box; what the bench itself waits for, at its foot.
   const waits = card && fault && BENCH_FAULTS.includes(fault.field) ? fault.accepted : "";
-  const said = wants || (waits && `Not yet. It wants ${waits}.`);
+  const said =
+    (bench.elsewhere && "Another tablet changed this run. Look how it stands, then press again.") ||
+    wants ||
+    (waits && `Not yet. It wants ${waits}.`);
   return (
     <div
       className="flex min-h-screen flex-col bg-paper"
@@ -136,6 +152,24 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
             />
           </div>
         </div>
+        {(run.bench.barred || (run.bench.binds ?? []).length > 0) && (
+          <section
+            aria-label="What binds now"
+            className="border-l-4 border-stop bg-stop-soft px-4 py-3 text-xl"
+          >
+            {run.bench.barred && <p className="font-semibold">Do not light: {run.bench.barred}</p>}
+            {(run.bench.binds ?? [])
+              .filter((one) => one !== run.bench.barred)
+              .map((one) => (
+                <p key={one}>{one}</p>
+              ))}
+          </section>
+        )}
+        {denied && asks && (
+          <p role="status" className="border-l-4 border-stop bg-stop-soft px-4 py-3 text-xl">
+            Answered no, or not sure: do not light. Put it right and answer anew, or change the job.
+          </p>
+        )}
         {card ? (
           <>
             <CardFace key={card.step.id} card={card} leftHanded={run.log.hand === "left"} />
@@ -167,18 +201,11 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
         said={said}
         first={here === 0}
         card={card}
-        forward={
-          looks
-            ? "Looked: all cold"
-            : asks
-              ? "Yes, go on"
-              : here + 1 === cards.length
-                ? "Look and log"
-                : "Next"
-        }
+        forward={looks ? "Looked: all cold" : here + 1 === cards.length ? "Look and log" : "Next"}
         asks={asks && !looks}
         onBack={back}
         onForward={() => void forward()}
+        onSay={(told) => void say(told)}
       />
       <BenchMenu
         open={open === "menu"}
@@ -191,7 +218,15 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
           void bench.begin(start).then((begun) => begun && setAt(begun.bench.at));
         }}
       />
-      {open === "drill" && <Drill onClose={() => setOpen("")} />}
+      {open === "drill" && (
+        <Drill
+          onClose={() => setOpen("")}
+          onPop={(what) => {
+            setOpen("");
+            void bench.pop(what).then((told) => told && setAt(told.bench.at));
+          }}
+        />
+      )}
     </div>
   );
 }

@@ -8,22 +8,30 @@ import type { Readings } from "./useBenchRun";
 
 const GASES = ["acetylene", "oxygen"] as const;
 const GAUGES = ["contents", "outlet"] as const;
+const FRESH_MS = 20 * 60_000;
 const blank = (): Readings => ({ acetylene: {}, oxygen: {} });
+
+/** What was typed a moment ago outlives a reload; an older test's readings never stand again. */
+function standing(kept: string): Readings {
+  const told = JSON.parse(localStorage.getItem(kept) ?? "null") as {
+    at: number;
+    readings: Readings;
+  } | null;
+  return told?.at && Date.now() - told.at < FRESH_MS ? told.readings : blank();
+}
 
 /** Four gauges read as the clock starts and as it stops; the server judges what moved. */
 export function LeakTool(tool: ToolProps) {
   const { run, bench } = tool;
   const units = useUnits();
   const kept = `pellak.leak.${run.line.id}`;
-  const [readings, setReadings] = useState<Readings>(
-    () => JSON.parse(localStorage.getItem(kept) ?? "null") ?? blank(),
-  );
+  const [readings, setReadings] = useState<Readings>(() => standing(kept));
   const clock = run.bench.clocks.find((one) => one.clock === "leak");
   const test = run.log.leak_test;
   const type = (gas: (typeof GASES)[number], key: string, text: string) => {
     const next = { ...readings, [gas]: { ...readings[gas], [key]: text } };
     setReadings(next);
-    localStorage.setItem(kept, JSON.stringify(next));
+    localStorage.setItem(kept, JSON.stringify({ at: Date.now(), readings: next }));
   };
   const unit = units.symbol("bar");
   const judge = () => {
@@ -32,7 +40,7 @@ export function LeakTool(tool: ToolProps) {
     for (const gas of GASES)
       for (const [key, text] of Object.entries(readings[gas]))
         told[gas][key] = /^[\d.,\s]+$/.test(text) ? `${text} ${unit}` : text;
-    void bench.testLeaks(told);
+    void bench.testLeaks(told).then((judged) => judged && localStorage.removeItem(kept));
   };
   const column = (when: "before" | "after") => (
     <ReadingFields {...{ when, readings, unit }} error={bench.refused} onType={type} />
@@ -45,13 +53,8 @@ export function LeakTool(tool: ToolProps) {
         starts="Valves closed: start"
         over="Read the gauges again"
       />
-      <details
-        className="text-xl"
-        open={readings !== null && Object.keys(readings.acetylene).length > 0}
-      >
-        <summary className="inline-flex min-h-[72px] cursor-pointer items-center font-semibold text-cone underline">
-          Type the gauges, and have it judged
-        </summary>
+      <section aria-label="The four gauges" className="text-xl">
+        <p className="mb-2">All eight readings, typed by whoever reads the gauges.</p>
         <div className="grid gap-4 md:grid-cols-2">
           {column("before")}
           {column("after")}
@@ -63,14 +66,14 @@ export function LeakTool(tool: ToolProps) {
         >
           Judge what moved
         </button>
-      </details>
+      </section>
       {test && (
         <div
           role="status"
           className={`border-l-4 px-4 py-3 text-xl ${test.values.tight ? "border-good bg-panel" : "border-stop bg-stop-soft"}`}
         >
           {test.values.tight ? (
-            <strong>Nothing moved: both sides hold.</strong>
+            <strong>No movement seen: both sides hold.</strong>
           ) : (
             <>
               <strong className="text-stop">It leaks. Do not light.</strong>
@@ -86,7 +89,6 @@ export function LeakTool(tool: ToolProps) {
               <button
                 className="mt-2 min-h-[72px] rounded-lg border-2 border-ink bg-panel px-6 font-semibold"
                 onClick={() => {
-                  localStorage.removeItem(kept);
                   setReadings(blank());
                   void bench.startClock("leak");
                 }}
@@ -129,6 +131,7 @@ function ReadingFields({ when, readings, unit, error, onType }: ReadingFieldsPro
                 <input
                   id={`${id}-${gas}-${gauge}`}
                   inputMode="decimal"
+                  data-gauge={gauge}
                   className={`field min-h-[72px] text-2xl ${wrong ? "border-stop" : ""}`}
                   aria-invalid={wrong !== null}
                   value={readings[gas][key] ?? ""}

@@ -39,14 +39,14 @@ export function StandTool(tool: ToolProps) {
       label: "It lay for about",
       text: lain,
       set: setLain,
-      hint: "for example 3 h; empty, under two hours",
+      hint: "hours, such as 3; empty, under two hours",
     },
     {
       key: "ago",
       label: "It was stood up … ago",
       text: ago,
       set: setAgo,
-      hint: "for example 20 min; empty, just now",
+      hint: "hours, or such as 20 min; empty, just now",
     },
   ];
   return (

@@ -17,7 +17,12 @@ export const PHASES: Record<BenchCard["step"]["phase"], string> = {
 };
 
 export const STARTS = [
-  { id: "daily", label: "Nothing: same set-up", why: "daily start, one-minute leak test" },
+  { id: "daily", label: "Nothing since yesterday", why: "daily start, one-minute leak test" },
+  {
+    id: "short",
+    label: "Lit today by the same hands",
+    why: "same rig, nothing exchanged, cylinders open since: piece, place, gauges, light",
+  },
   {
     id: "after-assembly",
     label: "New hose, regulator or torch",

@@ -22,6 +22,7 @@ export function useBenchRun(run: Run) {
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const [away, setAway] = useState(false);
   const [refused, setRefused] = useState<ProblemError | null>(null);
+  const [elsewhere, setElsewhere] = useState(false);
 
   const send = useCallback(
     async (deed: Deed): Promise<Run> => {
@@ -30,13 +31,15 @@ export function useBenchRun(run: Run) {
           const written = await deed(cache.getQueryData<Run>(key)?.version ?? 0);
           setAway(false);
           setRefused(null);
+          setElsewhere(false);
           cache.setQueryData(key, written);
           return written;
         } catch (error) {
           if (error instanceof ProblemError && error.problem.status === 409) {
-            // Another tablet stands at the same run: take its version and write ours on top.
+            // Another tablet changed the run: show how it stands, and let a person decide anew.
             cache.setQueryData(key, error.problem.current as Run);
-            continue;
+            setElsewhere(true);
+            throw error;
           }
           if (error instanceof ProblemError) setRefused(error);
           if (!(error instanceof AwayError)) throw error;
@@ -71,9 +74,18 @@ export function useBenchRun(run: Run) {
     enqueue((version) =>
       answer(client.POST("/api/runs/{run_id}/begin", { params, body: { version, start } })),
     );
-  const confirm = (step: string) =>
+  const confirm = (step: string, told: "yes" | "no" = "yes") =>
     enqueue((version) =>
-      answer(client.POST("/api/runs/{run_id}/confirm", { params, body: { version, step } })),
+      answer(
+        client.POST("/api/runs/{run_id}/confirm", {
+          params,
+          body: { version, step, answer: told },
+        }),
+      ),
+    );
+  const pop = (what: "backfire" | "flash-back") =>
+    enqueue((version) =>
+      answer(client.POST("/api/runs/{run_id}/pops", { params, body: { version, what } })),
     );
   const startClock = (clock: ClockId, ago = "", lain = "") => {
     const pressed = performance.now();
@@ -122,9 +134,12 @@ export function useBenchRun(run: Run) {
       void cache.invalidateQueries({ queryKey: ["job", run.line.job_id] });
     },
   });
-  const hush = () => setRefused(null);
+  const hush = () => {
+    setRefused(null);
+    setElsewhere(false);
+  };
   return {
-    away, refused, hush, write, stand, begin, confirm, startClock, clearClock, testLeaks, makeTacks, measureTack, finish,
+    away, refused, elsewhere, hush, write, stand, begin, confirm, pop, startClock, clearClock, testLeaks, makeTacks, measureTack, finish,
   }; // prettier-ignore
 }
 
