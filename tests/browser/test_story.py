@@ -87,7 +87,7 @@ def test_the_first_seam_end_to_end(page, quick_server, watched, size):
     assert overflow_px(page) <= 0
 
     page.get_by_role("button", name="Take it to the bench").click()
-    expect(page.get_by_text("People · 1 of 31")).to_be_visible()
+    expect(page.get_by_text("People · 1 of 32")).to_be_visible()
     assert axe_violations(page) == []
     walk_to(page, re.compile("^Flame on: start"))
     begun = time.monotonic()

@@ -255,3 +255,17 @@ def test_the_drill_shuts_oxygen_then_acetylene_then_sends_people_out():
     assert texts[1].startswith("acetylene")
     assert "fire service" in texts[3]
     assert all(step.reason for step in flash_back_drill())
+
+
+def test_no_caution_is_shown_by_every_demo_job():
+    from pellak.core.rack.equipment import Equipment
+    from pellak.core.rack.items import read_item
+    from pellak.demo.ferry import RACK
+
+    equipment = Equipment(tuple(read_item(item) for item in RACK), "2026-11-25")
+    shown = []
+    for told in JOBS:
+        job = with_changes(SeamJob(name="x"), {k: v for k, v in told.items() if k != "kind"})
+        plan = compose_plan(job, ShopSchools(), equipment=equipment)
+        shown.append({c.text for station in plan.stations for c in station.cautions})
+    assert set.intersection(*shown) == set()

@@ -191,3 +191,15 @@ PROSE_CASES = json.loads((ROOT / "web/src/shell/prose_cases.json").read_text(enc
 def test_prose_says_its_measures_in_inches_as_the_page_does(text, expected):
     assert prose(text, "inch") == expected
     assert prose(text, "metric") == text
+
+
+def test_a_refused_job_prints_one_thing(tmp_path):
+    file = tmp_path / "card.pdf"
+    told = {"thickness_mm": 1.2, "length_mm": 300, "held": "fuel-solvent-gas"}
+    plan = compose_plan(with_changes(SeamJob(name="Drum"), told), ShopSchools())
+    file.write_bytes(job_card(plan, ADDRESS))
+    text = poppler("pdftotext", "-layout", file, "-")
+    assert "DO NOT LIGHT" in text
+    assert "no torch" in text
+    for word in ("Set-up", "Tack and run", "Afterwards", "L/h", "flowing"):
+        assert word not in text

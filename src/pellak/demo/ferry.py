@@ -32,7 +32,8 @@ RACK: tuple[dict[str, Any], ...] = (
     },
     {"kind": "hose", "name": "Slip hose", "bore_mm": 6.3, "length_m": 12.0, "dated": "2023-04-11"},
     {"kind": "arrestor", "name": "Red side", "gas": "acetylene", "dated": "2024-02-02"},
-    {"kind": "arrestor", "name": "Oxygen side", "gas": "oxygen", "dated": "2019-09-30"},
+    {"kind": "arrestor", "name": "Oxygen side", "gas": "oxygen", "dated": "2024-02-02"},
+    {"kind": "arrestor", "name": "Old oxygen side", "gas": "oxygen", "dated": "2019-09-30"},
     {
         "kind": "cylinder",
         "name": "A-12",
@@ -50,7 +51,7 @@ RACK: tuple[dict[str, Any], ...] = (
         "name": "A-15",
         "gas": "acetylene",
         "size": "acetylene-4.1",
-        "readings": [{"at": "2026-11-19T16:08", "gauge_bar": 6.0, "temperature_c": 9.0}],
+        "readings": [{"at": "2026-11-19T16:08", "gauge_bar": 6.0, "temperature_c": 15.0}],
     },
     {
         "kind": "cylinder",

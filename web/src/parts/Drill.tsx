@@ -14,7 +14,7 @@ export function Drill({ onClose, onPop }: DrillProps) {
   return (
     <section
       role="alertdialog"
-      aria-label="Flash-back drill"
+      aria-label="Backfire or flash-back"
       className="fixed inset-0 z-50 flex flex-col overflow-y-auto bg-stop-soft p-5"
     >
       <h2 className="font-narrow text-3xl font-semibold text-stop">Backfire or flash-back</h2>

@@ -71,7 +71,7 @@ export function Frame() {
           <button className="button min-h-9" onClick={find} aria-label="Find or reckon">
             <kbd className="hidden rounded border border-line px-1.5 text-sm sm:inline">/</kbd>
             <span>
-              Find<span className="hidden sm:inline"> or reckon</span>
+              Find<span className="hidden lg:inline"> or reckon</span>
             </span>
           </button>
           <ToggleRow

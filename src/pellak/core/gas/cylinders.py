@@ -86,8 +86,9 @@ def _draw_cautions(given: CylindersGiven, content: Content, full_m3: float) -> l
         cautions.append(
             Caution(
                 level="warn",
-                text=f"{'Nearly empty' if low else 'Cold'}: draw less than the limit, and change "
-                "it before a long job.",
+                text="Nearly empty: draw less than the limit, and change it before a long job."
+                if low
+                else "Cold: draw less than the limit, or stand it in a warm room; never a flame.",
                 reason="A cold or nearly empty cylinder gives up its gas slowly.",
                 source=DRAW_SOURCE,
             )

@@ -153,15 +153,6 @@ def _cautions(given: SupplyGiven, acetylene: GasLine, oxygen: GasLine) -> list[C
                 source="torch makers' instructions; ISO 5172",
             )
         )
-    cautions.append(
-        Caution(
-            level="note",
-            text=f"Acetylene never above {limit:g} bar, flowing or static. Set each gas with its "
-            "own torch valve open, nothing lit near.",
-            reason=REASON,
-            source=LIMIT_SOURCE,
-        )
-    )
     return cautions
 
 

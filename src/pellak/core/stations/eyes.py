@@ -8,6 +8,7 @@ from pellak.core.job import Shade
 from pellak.core.stations.reckoned import Reckoned, line
 from pellak.core.working import Caution, School
 
+NOT_ENOUGH = "plain safety glasses are not enough, cobalt-blue glass is none"
 SHADES: tuple[Shade, ...] = get_args(Shade)
 
 
@@ -29,9 +30,9 @@ def eyes_figure(reckoned: Reckoned) -> Figure:
         job_only=True,
         schools=[School(id=s, label=f"shade {s}", why=_shade_words(s, eyes)) for s in SHADES],
     )
-    return figure_of(shade, "Lens shade", detail=f"{whose}{schools}{glare}").model_copy(
-        update={"choice": choice}
-    )
+    return figure_of(
+        shade, "Lens shade", detail=f"{whose}{schools}{glare}; {NOT_ENOUGH}"
+    ).model_copy(update={"choice": choice})
 
 
 def _shade_words(shade: str, eyes: EyesAnswer) -> str:

@@ -53,6 +53,9 @@ def _pressure(reckoned: Reckoned, gas: Gas) -> Figure:
         also=[w for w in working if w.name != f"{gas}_set_bar"],
     )
     limit = ACETYLENE_LIMIT_BAR[reckoned.schools.acetylene_limit] if gas == "acetylene" else None
+    if limit is not None:
+        never = f"; never above {limit:g} bar, flowing or static"
+        figure = figure.model_copy(update={"detail": f"{figure.detail}{never}"})
     parts = [StackPart(label=part, value=bar) for part, bar in stack_of(values)]
     return figure.model_copy(
         update={"stack": Stack(parts=parts, limit=limit, static=values.set_static_bar)}

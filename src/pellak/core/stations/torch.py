@@ -157,12 +157,14 @@ def _flame_gases(reckoned: Reckoned) -> Figure:
     )
 
 
-def _when_wrong() -> list[Caution]:
+def _when_wrong() -> Figure:
     """Return what a wrong flame looks, sounds and does like."""
-    return [
-        Caution(level="note", text=row["text"], reason=row["reason"], source=row["source"])
-        for row in rows("flame_signs.csv")
-    ]
+    return Figure(
+        id="flame_signs",
+        label="When the flame is wrong",
+        text="three ways",
+        detail=" ".join(row["text"] for row in rows("flame_signs.csv")),
+    )
 
 
 def _cone(reckoned: Reckoned) -> Figure:
@@ -280,6 +282,7 @@ def torch_station(reckoned: Reckoned, work: SeamWork) -> Station:
             _puddle(reckoned),
             _flame(reckoned),
             _flame_gases(reckoned),
+            _when_wrong(),
             *pressures,
             _flow(reckoned),
             _oxygen(reckoned),
@@ -293,9 +296,7 @@ def torch_station(reckoned: Reckoned, work: SeamWork) -> Station:
             *out_of_use_cautions(reckoned),
             *arrestor_cautions(reckoned),
             *reckoned.flame.cautions,
-            *_when_wrong(),
             *shade_cautions(reckoned),
-            *reckoned.eyes.cautions,
             *metal_cautions(reckoned.metal, "torch"),
         ],
     )

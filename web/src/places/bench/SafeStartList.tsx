@@ -18,7 +18,7 @@ const BEFORE_WORK: ReadonlyArray<BenchCard["step"]["phase"]> = [
 ];
 const SHORT: Record<Start, string> = {
   daily: "Daily",
-  short: "Lit today",
+  short: "Short",
   "after-assembly": "New hoses",
   "cylinder-change": "New cylinder",
 };
