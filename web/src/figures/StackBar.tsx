@@ -11,7 +11,7 @@ const tone = (part: string) => TONES[part as keyof typeof TONES] ?? "bg-line";
 export function StackBar({ stack }: { stack: Stack }) {
   const units = useUnits();
   const sum = stack.parts.reduce((total, part) => total + part.value, 0);
-  const end = Math.max(sum * 1.25, (stack.limit ?? 0) * 1.08);
+  const end = 1.08 * Math.max(sum, stack.static ?? 0, stack.limit ?? 0);
   const place = scaleLinear([0, end], [0, 100]);
   const from = stack.parts.map((_, index) =>
     stack.parts.slice(0, index).reduce((total, part) => total + part.value, 0),
@@ -43,7 +43,8 @@ export function StackBar({ stack }: { stack: Stack }) {
         {stack.parts
           .map((part) => `${part.label} ${units.measure(part.value, "bar", 2)}`)
           .join(" + ")}
-        {stack.static != null && ` · static ${units.measure(stack.static, "bar", 2)}`}
+        {stack.static != null &&
+          ` · with the torch shut at most ${units.measure(stack.static, "bar", 2)}`}
         {stack.limit != null && ` · limit ${units.measure(stack.limit, "bar", 3)}`}
       </p>
     </div>

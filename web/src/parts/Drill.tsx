@@ -17,7 +17,13 @@ export function Drill({ onClose, onPop }: DrillProps) {
       aria-label="Backfire or flash-back"
       className="fixed inset-0 z-50 flex flex-col overflow-y-auto bg-stop-soft p-5"
     >
-      <h2 className="font-narrow text-3xl font-semibold text-stop">Backfire or flash-back</h2>
+      <h2
+        tabIndex={-1}
+        ref={(head) => head?.focus()}
+        className="font-narrow text-3xl font-semibold text-stop outline-none"
+      >
+        Backfire or flash-back
+      </h2>
       <ul className="mt-3 grid gap-3 md:grid-cols-2">
         {basics?.drill_signs.map((sign) => (
           <li key={sign.what} className="rounded-lg border-2 border-stop bg-panel px-4 py-3">
@@ -54,7 +60,6 @@ export function Drill({ onClose, onPop }: DrillProps) {
             It was a flash-back
           </button>
           <button
-            autoFocus
             className="min-h-[72px] rounded-lg border-2 border-line bg-panel text-xl md:col-span-2"
             onClick={onClose}
           >
@@ -62,7 +67,7 @@ export function Drill({ onClose, onPop }: DrillProps) {
           </button>
         </div>
       ) : (
-        <button autoFocus className="button-main min-h-20 text-2xl" onClick={onClose}>
+        <button className="button-main min-h-20 text-2xl" onClick={onClose}>
           Read: close
         </button>
       )}

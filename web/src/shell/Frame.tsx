@@ -66,12 +66,13 @@ export function Frame() {
             onClick={() => setDrilling(true)}
             aria-label="Backfire or flash-back"
           >
+            <span className="mr-1.5 hidden lg:inline">Flash-back</span>
             <kbd className="rounded border border-stop px-1.5 text-sm">!</kbd>
           </button>
           <button className="button min-h-9" onClick={find} aria-label="Find or reckon">
             <kbd className="hidden rounded border border-line px-1.5 text-sm sm:inline">/</kbd>
             <span>
-              Find<span className="hidden lg:inline"> or reckon</span>
+              Find<span className="hidden sm:inline"> or reckon</span>
             </span>
           </button>
           <ToggleRow

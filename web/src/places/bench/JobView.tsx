@@ -118,9 +118,13 @@ export function JobView({ job }: { job: OpenJob }) {
             <TackBoard job={job} plan={plan} faults={faults} onChange={change} />
           )}
         </div>
-        <div className="mt-3 grid gap-3 sm:grid-cols-[1fr_auto]">
-          {plan.may_start && first ? (
-            <CautionNote caution={first} />
+        <div className="mt-3 grid justify-end gap-3 sm:grid-cols-[1fr_auto]">
+          {plan.may_start ? (
+            first ? (
+              <CautionNote caution={first} />
+            ) : (
+              <span />
+            )
           ) : (
             <p className="border-l-4 border-cone bg-cone-soft px-3 py-2">
               {units.prose(plan.why_not)}

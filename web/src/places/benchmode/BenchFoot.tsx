@@ -68,7 +68,7 @@ export function BenchFoot({
             </button>
             <Link
               to={`/jobs/${jobId}`}
-              className="flex min-h-[72px] items-center justify-center rounded-lg border-2 border-line text-lg"
+              className="flex min-h-[72px] items-center justify-center rounded-lg border-2 border-line px-2 text-center text-lg"
             >
               Change the job
             </Link>
