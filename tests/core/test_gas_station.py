@@ -71,6 +71,20 @@ def test_a_small_cylinder_under_a_big_flame_is_stopped_with_what_to_couple():
     assert not plan.may_start
 
 
+def test_the_cylinder_in_use_is_the_one_judged():
+    small = cylinder("S", size="acetylene-0.28", readings=reading(gauge_bar=15.0))
+    unread = cylinder("U", size="acetylene-0.28", in_use=True)
+    full = cylinder("F", readings=reading(gauge_bar=15.0), in_use=True)
+    _, cautions, plan = told(small, full)
+    assert plan.may_start, "the small one stands in the corner"
+    assert not any(c.text.startswith("S:") for c in cautions)
+    _, cautions, plan = told(unread, small)
+    assert not plan.may_start, "never read, it counts by its size"
+    assert any(c.text.startswith("U: too fast") for c in cautions)
+    coupled = {**unread, "coupled": 8}
+    assert told(coupled)[2].may_start
+
+
 def test_the_generic_draw_is_told_only_where_no_acetylene_is_in_the_rack():
     _, bare, _ = told()
     _, owned, _ = told(cylinder(readings=reading(gauge_bar=15.0)))
@@ -80,13 +94,13 @@ def test_the_generic_draw_is_told_only_where_no_acetylene_is_in_the_rack():
 
 @pytest.mark.parametrize(("limit", "bar"), [("general", 1.03), ("strict", 0.62)])
 def test_the_regions_limit_is_drawn_and_kept(limit, bar):
-    shown, cautions, _ = told(shop=ShopSchools(acetylene_limit=limit))
+    shown, _, _ = told(shop=ShopSchools(acetylene_limit=limit))
     stack = shown["acetylene_set_bar"].stack
     assert stack.limit == bar
     assert stack.static <= bar
     assert sum(p.value for p in stack.parts) == pytest.approx(shown["acetylene_set_bar"].value)
     assert shown["oxygen_set_bar"].stack.limit is None
-    assert any(f"never above {bar:g} bar" in c.text for c in cautions)
+    assert f"never above {bar:g} bar" in shown["acetylene_set_bar"].detail
 
 
 def test_a_line_that_would_pass_the_limit_gets_no_number_and_a_stop():

@@ -78,9 +78,9 @@ def test_what_stands_out_is_said(shop):
 
     load_demo(*shop.demo)
     by_name = {owned.item.name: owned for owned in shop.rack.items()}
-    assert by_name["Oxygen side"].age == "old"
+    assert by_name["Old oxygen side"].age == "old"
     assert by_name["Red side"].age == ""
-    assert by_name["Rose head"].couple == 3
+    assert by_name["Rose head"].couple == 6
     held = by_name["A-12"].gas.values
     assert held.low_m3 < held.content_m3 < held.high_m3
     assert held.content_m3 == pytest.approx((47.3 - 44.6) / 1.11)

@@ -37,6 +37,7 @@ RACK: tuple[dict[str, Any], ...] = (
     {
         "kind": "cylinder",
         "name": "A-12",
+        "in_use": True,
         "gas": "acetylene",
         "size": "acetylene-4.1",
         "tare_kg": 44.6,

@@ -108,7 +108,7 @@ def _owned(row: RackItemRow, shop: Equipment) -> OwnedItem:
     if item.kind == "head":
         low, high = item.acetylene_low_l_per_h, item.acetylene_high_l_per_h
         full = [cylinder_sizes()[c.size].content_m3 for c in shop.cylinders("acetylene")]
-        couple = cylinders_to_couple(max(full), low, None) if full else None
+        couple = cylinders_to_couple(max(full), high, None) if full else None
         limit = 1000 * max(full) * CONTINUOUS_SHARE if full else None
     if item.kind == "cylinder":
         gas = content_now(item, COMMON_FLOW_L_PER_H)

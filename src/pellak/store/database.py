@@ -14,7 +14,7 @@ from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session
 
 from pellak.store.change_count import count_changes
-from pellak.store.errors import Unusable, in_our_words
+from pellak.store.errors import Busy, Unusable, in_our_words
 from pellak.store.form import APPLICATION_ID, FILE_NAME, migrations, newest_revision
 from pellak.store.keeping import USUALLY_KEPT, back_up_beside
 
@@ -97,9 +97,18 @@ class Database:
         Nothing is reckoned inside: the block holds everybody else's saves.
         """
         # Windows of this server wait their turn here; the file's own lock would let them guess.
-        with self._turn, _told(self.path), _session(self._writing) as session:
+        with self._in_turn(), _told(self.path), _session(self._writing) as session:
             event.listen(session, "before_flush", count_changes)
             yield session
+
+    @contextmanager
+    def _in_turn(self) -> Iterator[None]:
+        if not self._turn.acquire(timeout=WAITS_MS / 1000):
+            raise Busy("the records are busy with another save")
+        try:
+            yield
+        finally:
+            self._turn.release()
 
     def close(self) -> None:
         """Let go of the file."""

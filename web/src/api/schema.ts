@@ -1527,7 +1527,7 @@ export interface components {
         };
         /**
          * CylinderItem
-         * @description A cylinder of a usual size, with its readings, oldest first.
+         * @description A cylinder of a usual size, with its readings, oldest first; `coupled` to so many like it.
          */
         CylinderItem: {
             /** Name */
@@ -1549,6 +1549,16 @@ export interface components {
             gas: "acetylene" | "oxygen";
             /** Size */
             size: string;
+            /**
+             * In Use
+             * @default false
+             */
+            in_use: boolean;
+            /**
+             * Coupled
+             * @default 1
+             */
+            coupled: number;
             /** Tare Kg */
             tare_kg?: number | null;
             /** Price Per M3 */

@@ -17,8 +17,8 @@ FLUORIDE_FLUX = ("aluminium", "stainless")
 
 def _draw_limit_l_per_h(equipment: Equipment) -> float:
     sizes = cylinder_sizes()
-    held = [1000 * sizes[c.size].content_m3 for c in equipment.cylinders("acetylene")]
-    return max(held, default=COMMON_CYLINDER_L) * CONTINUOUS_SHARE
+    held = [1000 * sizes[c.size].content_m3 * c.coupled for c in equipment.in_use("acetylene")]
+    return (sum(held) or COMMON_CYLINDER_L) * CONTINUOUS_SHARE
 
 
 def conditions_of(

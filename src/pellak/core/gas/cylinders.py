@@ -62,25 +62,36 @@ def _enough(content: Content, coupled: int, given: CylindersGiven) -> bool | Non
     return False if content.high * coupled < need_m3 else None
 
 
+def too_fast(
+    full_m3: float, coupled: int, flow_l_per_h: float, minutes_needed: float | None
+) -> list[Caution]:
+    """Return what is to be said of a draw over the limit: a stop over the older seventh.
+
+    Judged on the nominal content, so a cylinder that was never read counts by its size.
+    """
+    share = flow_l_per_h / (1000 * full_m3 * coupled)
+    wanted = cylinders_to_couple(full_m3, flow_l_per_h, minutes_needed)
+    short = minutes_needed is not None and minutes_needed <= LONG_FROM_MIN
+    limit = SHORT_SHARE if short else CONTINUOUS_SHARE
+    if share <= limit:
+        return []
+    return [
+        Caution(
+            level="stop" if share > OLD_SHARE else "warn",
+            text=f"Too fast for the acetylene: couple {wanted} like it, or fit a smaller "
+            f"head of {1000 * full_m3 * coupled * limit:.0f} L/h at most.",
+            reason="Drawn faster, liquid solvent comes out with the gas, and the flame "
+            "starves and flashes back.",
+            source=DRAW_SOURCE,
+        )
+    ]
+
+
 def _draw_cautions(given: CylindersGiven, content: Content, full_m3: float) -> list[Caution]:
     cautions = []
     flow = given.flow_l_per_h
     if flow is not None:
-        share = flow / (1000 * full_m3 * given.coupled)
-        wanted = cylinders_to_couple(full_m3, flow, given.minutes_needed)
-        short = given.minutes_needed is not None and given.minutes_needed <= LONG_FROM_MIN
-        limit = SHORT_SHARE if short else CONTINUOUS_SHARE
-        if share > limit:
-            cautions.append(
-                Caution(
-                    level="stop" if share > OLD_SHARE else "warn",
-                    text=f"Too fast for the acetylene: couple {wanted} like it, or fit a smaller "
-                    f"head of {1000 * full_m3 * limit:.0f} L/h at most.",
-                    reason="Drawn faster, liquid solvent comes out with the gas, and the flame "
-                    "starves and flashes back.",
-                    source=DRAW_SOURCE,
-                )
-            )
+        cautions += too_fast(full_m3, given.coupled, flow, given.minutes_needed)
     low = content.value < NEARLY_EMPTY_SHARE * full_m3
     if low or given.temperature_c < COLD_BELOW_C:
         cautions.append(

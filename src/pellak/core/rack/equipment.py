@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
+from pellak.core.gas.content import cylinder_sizes
 from pellak.core.gas.hose import Gas
 from pellak.core.gas.supply_line import USUAL_ARRESTOR_BAR, Arrestor
 from pellak.core.rack.items import (
@@ -91,6 +92,14 @@ class Equipment:
     def cylinders(self, gas: Gas) -> list[CylinderItem]:
         """Return the cylinders of a gas."""
         return [i for i in self.items if isinstance(i, CylinderItem) and i.gas == gas]
+
+    def in_use(self, gas: Gas) -> list[CylinderItem]:
+        """Return the cylinders of a gas that are drawn from: those said to be, else the largest."""
+        held = self.cylinders(gas)
+        said = [item for item in held if item.in_use]
+        sizes = cylinder_sizes()
+        largest = sorted(held, key=lambda i: -sizes[i.size].content_m3 * i.coupled)
+        return said or largest[:1]
 
     def old_items(self) -> list[RackItem]:
         """Return hoses and arrestors past the age at which they are to be tested or replaced."""

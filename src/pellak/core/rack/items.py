@@ -101,11 +101,13 @@ class Reading(Record):
 
 
 class CylinderItem(_Item):
-    """A cylinder of a usual size, with its readings, oldest first."""
+    """A cylinder of a usual size, with its readings, oldest first; `coupled` to so many like it."""
 
     kind: Literal["cylinder"] = "cylinder"
     gas: Gas
     size: Cell = Field(max_length=40)
+    in_use: bool = False
+    coupled: int = Field(default=1, ge=1, le=20)
     tare_kg: Number | None = Field(default=None, ge=0, le=400)
     price_per_m3: Number | None = Field(default=None, ge=0, le=10_000)
     readings: list[Reading] = Field(default_factory=list, max_length=500)

@@ -25,6 +25,7 @@ def content_now(
                 gauge_bar=newest.gauge_bar,
                 weight_kg=newest.weight_kg,
                 tare_kg=item.tare_kg,
+                coupled=item.coupled,
                 temperature_c=newest.temperature_c,
                 flow_l_per_h=flow_l_per_h,
                 minutes_needed=minutes,

@@ -1,8 +1,10 @@
 """Gas at the Torch station: pressures from the torch back, purge, what the cylinders hold."""
 
+from collections.abc import Sequence
+
 from pellak.core.figure import Figure, Stack, StackPart, figure_of
 from pellak.core.gas.content import cylinder_sizes
-from pellak.core.gas.cylinders import CONTINUOUS_SHARE, CylindersAnswer
+from pellak.core.gas.cylinders import CONTINUOUS_SHARE, CylindersAnswer, too_fast
 from pellak.core.gas.hose import Gas
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
 from pellak.core.gas.supply import SCHOOLS, GasValues, stack_of
@@ -121,8 +123,13 @@ def gas_figures(reckoned: Reckoned, work: SeamWork) -> tuple[list[Figure], list[
         minutes = None if wanted_l is None else 60 * wanted_l / flow
         for item in reckoned.equipment.cylinders(gas):
             answer = content_now(item, flow, minutes)
+            used = item in reckoned.equipment.in_use(gas)
             if answer is None:
                 size = cylinder_sizes()[item.size]
+                if used and gas == "acetylene":
+                    cautions += _named(
+                        item.name, too_fast(size.content_m3, item.coupled, flow, minutes)
+                    )
                 figures.append(
                     Figure(
                         id=f"gas-{item.name}",
@@ -141,13 +148,19 @@ def gas_figures(reckoned: Reckoned, work: SeamWork) -> tuple[list[Figure], list[
                     also=[w for w in answer.working if w.name != "endurance_min"],
                 ).model_copy(update={"id": f"gas-{item.name}"})
             )
-            cautions += [
-                c.model_copy(update={"text": f"{item.name}: {c.text[0].lower()}{c.text[1:]}"})
-                for c in answer.cautions
-            ]
+            if used:
+                # What stands in the corner is not drawn from.
+                cautions += _named(item.name, answer.cautions)
     if not reckoned.equipment.cylinders("acetylene"):
         cautions.append(_draw(greatest))
     return figures, cautions
+
+
+def _named(name: str, cautions: Sequence[Caution]) -> list[Caution]:
+    """Return cautions that say which cylinder they are about."""
+    return [
+        c.model_copy(update={"text": f"{name}: {c.text[0].lower()}{c.text[1:]}"}) for c in cautions
+    ]
 
 
 def _draw(flow_l_per_h: float) -> Caution:
