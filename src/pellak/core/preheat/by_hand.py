@@ -5,7 +5,9 @@ from pellak.core.preheat.reckon import WORKING_WINDOW_C, PreheatAnswer
 from pellak.core.working import Caution
 
 
-def heated_by_hand(answer: PreheatAnswer, target_c: float, family: str) -> PreheatAnswer:
+def heated_by_hand(
+    answer: PreheatAnswer, target_c: float, family: str, thickness_mm: float
+) -> PreheatAnswer:
     """Return the answer with the person's target: window and crayons follow, methods stay.
 
     A refused metal stays refused. Over the most allowed between passes is said, not forbidden.
@@ -40,7 +42,7 @@ def heated_by_hand(answer: PreheatAnswer, target_c: float, family: str) -> Prehe
                     "preheat_c": target_c,
                     "preheat_low_c": target_c,
                     "preheat_high_c": most,
-                    "check_with": crayons_for(target_c, most, family),
+                    "check_with": crayons_for(target_c, most, family, thickness_mm),
                 }
             ),
             "working": [line, *answer.working[1:]],

@@ -1,6 +1,6 @@
 """Temperature crayons: the two to buy, one either side of what is wanted."""
 
-from pellak.core.working import Record
+from pellak.core.working import Record, short
 
 SOURCE = "crayons are stocked in steps of 25 °F to 600 °F and 50 °F above; makers differ a little"
 FIRST_F, FINE_UP_TO_F, LAST_F = 100, 600, 1250
@@ -23,7 +23,19 @@ def crayon_steps_c() -> list[float]:
     return [round((f - 32) / 1.8) for f in (*fine, *coarse)]
 
 
-def crayons_for(least_c: float, most_c: float, family: str) -> CheckWith:
+def proved_at_mm(thickness_mm: float) -> float:
+    """Return how far from the groove a preheat is measured: four thicknesses, 50 mm at most; 75 mm
+    on metal over 50 mm thick. Source: EN ISO 13916."""
+    return 75.0 if thickness_mm > 50 else min(50.0, 4 * thickness_mm)
+
+
+def settles_min(thickness_mm: float) -> float:
+    """Return how long heat is let even out before it is measured: two minutes for each 25 mm, one
+    at least. Source: EN ISO 13916."""
+    return max(1.0, 2 * thickness_mm / 25)
+
+
+def crayons_for(least_c: float, most_c: float, family: str, thickness_mm: float) -> CheckWith:
     """Return the crayons for a window: the first step at or above the least, one at or below most.
 
     Where the window holds only one step, the upper crayon is the next one above it.
@@ -35,7 +47,8 @@ def crayons_for(least_c: float, most_c: float, family: str) -> CheckWith:
     not_yet = inside[-1] if inside else above[0] if above else melts
     how = (
         f"Stroke the metal, not the flame's side: {melts:g} °C must melt, {not_yet:g} °C must not. "
-        "Look 75 mm from the seam and on the far face, a minute after the flame has moved off."
+        f"Look {short(proved_at_mm(thickness_mm), 2)} mm from the seam and on the far face, "
+        f"{short(settles_min(thickness_mm), 2)} min after the flame has moved off."
     )
     if family == "aluminium":
         how += (

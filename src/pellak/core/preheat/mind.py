@@ -64,7 +64,7 @@ def preheat_cautions(
                 text="Flux trapped in a lap or tee cannot be washed out. Make it a butt if you "
                 "can, or seal every edge.",
                 reason="Chloride flux left in a joint eats the aluminium through in weeks.",
-                source="gas-welding practice for aluminium; AWS C3.7 on flux residue",
+                source="gas-welding practice for aluminium; flux makers' instructions on residue",
             )
         )
     if case.metal.family == "manganese-steel":

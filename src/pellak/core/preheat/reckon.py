@@ -230,7 +230,7 @@ def answer_preheat(question: PreheatQuestion) -> PreheatAnswer:
             ),
             check_with=None
             if low_c is None or high_c is None
-            else crayons_for(low_c, high_c, metal.family),
+            else crayons_for(low_c, high_c, metal.family, given.thickness_mm),
             spread_max_k=None if spread is None else float(spread.value or 0),
             t85_s=None if cold is None else cold.t85_s,
             haz_hv=None if cold is None else cold.haz_hv,

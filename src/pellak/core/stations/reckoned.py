@@ -90,7 +90,9 @@ def preheat_of(job: Job, metal: Metal, shop: ShopSchools, hand_factor: float) ->
         school=schools_of(job, shop).preheat,
     )
     answer = answer_preheat(PreheatQuestion(metal, given, hand_factor))
-    return answer if job.preheat_c is None else heated_by_hand(answer, job.preheat_c, metal.family)
+    if job.preheat_c is None:
+        return answer
+    return heated_by_hand(answer, job.preheat_c, metal.family, job.thickness_mm)
 
 
 def _supply(
