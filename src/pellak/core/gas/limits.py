@@ -9,7 +9,7 @@ ACETYLENE_LIMIT_BAR: Mapping[LimitRegion, float] = {"general": 1.03, "strict": 0
 LOCK_UP_RATIO = 1.30
 """With the torch shut a sound regulator may stand three tenths above what it read flowing: the
 most ISO 2503 lets its closing pressure rise."""
-SOURCE = "limit on free acetylene, 15 psi: CGA G-1; 9 psi (0.62 bar): Acetylene Safety Regulations 2014, GB"
+SOURCE = "free acetylene, 15 psi: CGA G-1; 9 psi (0.62 bar): Acetylene Safety Regulations, GB"
 REASON = "Free acetylene can decompose explosively above it, without any air."
 
 
