@@ -10,7 +10,7 @@ from pellak.core.errors import Refused
 from pellak.core.metal.alloy import alloys
 from pellak.core.preheat.case import METHOD_LABELS, PreheatCase
 from pellak.core.preheat.choose import FORMULAS, NOT_RAISED, RESTRAINT_C
-from pellak.core.preheat.crayons import crayon_steps_c, crayons_for, proved_at_mm, settles_min
+from pellak.core.preheat.crayons import crayon_steps_c, crayons_for
 from pellak.core.preheat.en1011 import en1011_b
 from pellak.core.preheat.reckon import PreheatGiven, reckon_preheat
 from pellak.core.preheat.seferian import chemical_carbon, seferian
@@ -312,13 +312,3 @@ def test_every_alloy_gets_an_answer_with_its_sentence_and_working(alloy):
             assert all(c.reason and c.source for c in told.cautions)
             if values.preheat_c is not None and values.method not in NOT_RAISED:
                 assert values.check_with is not None
-
-
-@pytest.mark.parametrize(
-    ("thickness_mm", "at_mm", "minutes"), [(3, 12, 1), (10, 40, 1), (25, 50, 2), (60, 75, 4.8)]
-)
-def test_heat_is_proved_where_and_when_the_standard_says(thickness_mm, at_mm, minutes):
-    assert proved_at_mm(thickness_mm) == at_mm
-    assert settles_min(thickness_mm) == minutes
-    how = crayons_for(100, 200, "carbon-steel", thickness_mm).how
-    assert f"Look {at_mm} mm from the seam" in how

@@ -154,7 +154,9 @@ def _thin_wall(
         whole = answer.preheat_c or ROOM_C
     else:
         answer = by_id["cooling-time"]
-        whole = min(MOST_THIN_C, most, max(answer.preheat_c or band, band))
+        # Where no start softens it enough, the most that is ever asked for comes nearest.
+        never = MOST_THIN_C if cold is not None and cold > COLD_CRACKING_HV else band
+        whole = min(MOST_THIN_C, most, max(answer.preheat_c or never, band))
     asked = ROOM_C + share * (whole - ROOM_C)
     over = cold is not None and cold > COLD_CRACKING_HV
     told = f"Cold, the edge of this thin wall comes out at {cold:.0f} HV, over 350" if over else (

@@ -1,0 +1,259 @@
+"""Stops: on their own card, ended by what they speak of, and no path to the light around them."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from pellak.core.bench import (
+    begun,
+    bench_state,
+    clock_cleared,
+    clock_started,
+    fire_watch_s,
+    leak_tested,
+    stood_at,
+)
+from pellak.core.binding import bound_by
+from pellak.core.care.cards import BEFORE_THE_FLAME
+from pellak.core.care.walk import LIGHTS
+from pellak.core.errors import Refused
+from pellak.core.run_log import RunLog
+from pellak.core.stops import confirmed, piece_of, popped
+from tests.core.test_bench import (
+    BRIT,
+    NOON,
+    PLAN,
+    PLANS,
+    TIGHT,
+    after,
+    all_answered,
+    answer,
+    at,
+    ids,
+)
+from tests.core.test_families import plan_of
+
+ACTS = (
+    "stand",
+    "yes",
+    "no",
+    "begin",
+    "leak",
+    "read",
+    "clear",
+    "who",
+    "pop",
+    "flash",
+    "close",
+    "edit",
+)
+
+
+def acted(plans, log, act, number, now):
+    """Return plans and log after one act at the bench; unchanged where it was refused.
+
+    `plans` is the plan a run was begun under and the one its job has today.
+    """
+    kept, today = plans
+    plan, _ = bound_by(kept, today)
+    order = [*ids(plan, log), "look"]
+    step = order[number % len(order)]
+    here = bench_state(plan, log, now).at
+    try:
+        match act:
+            case "stand":
+                log = stood_at(plan, log, step, now)
+            case "yes" | "no":
+                log = confirmed(plan, log, here if number % 3 else step, now, "x", act)
+            case "begin":
+                log = begun(plan, log, ("daily", "cylinder-change", "short")[number % 3], now)
+            case "leak":
+                log = clock_started(plan, log, "leak", now, ago="10 min", lain="")
+            case "read":
+                log = leak_tested(plan, log, TIGHT, now, "x")
+            case "clear":
+                log = clock_cleared(log, "leak", "x")
+            case "who":
+                log = log.model_copy(update={"who": ("Brit", "Tove")[number % 2]})
+            case "pop":
+                log = popped(plan, log, "backfire", "x")
+            case "flash":
+                log = popped(plan, log, "flash-back", "x")
+            case "close":
+                out = next(s for s in order if s.startswith("out-"))
+                for card in (out, "close-cylinders", "bleed"):
+                    log = stood_at(plan, log, card, now)
+            case "edit":
+                family = sorted(PLANS)[number % len(PLANS)]
+                return (kept, (kept, STRICT, PLANS[family])[number % 3]), log
+    except Refused:
+        pass
+    return plans, log
+
+
+STRICT = plan_of("carbon-steel", place="roof", fire_watch="240")
+acts = st.lists(
+    st.tuples(st.sampled_from(ACTS), st.integers(0, 60), st.sampled_from((0, 5, 70, 4000, 40_000))),
+    max_size=60,
+)  # fmt: skip
+
+
+def may_burn(plan, log, now):
+    """Say by the rules themselves whether the torch may be lit, apart from the code under test."""
+    told = {one.step: one for one in log.confirmations}
+    if any(pop.what == "flash-back" for pop in log.pops) or len(log.pops) > 1:
+        return False
+    for card in bench_state(plan, log, now).cards:
+        step = card.step
+        if step.id in LIGHTS:
+            return plan.may_start
+        if step.gate != "stop":
+            continue
+        one = told.get(step.id)
+        if one is None or one.answer != "yes":
+            return False
+        if step.phase == "piece" and one.piece != piece_of(plan):
+            return False
+        age_h = (now.utc_s - one.given_s) / 3600
+        if step.phase in ("people", "place") and (age_h > 8 or one.who != log.who):
+            return False
+        if step.phase in ("equipment", "gas") and (
+            age_h > 12 or (log.gas_ended_s is not None and log.gas_ended_s >= one.given_s)
+        ):
+            return False
+        if step.kind == "leak" and (log.leak_test is None or not log.leak_test.values.tight):
+            return False
+    return False
+
+
+@settings(max_examples=300)
+@given(acts, st.booleans())
+def test_no_path_reaches_the_light_while_the_rules_say_it_must_not(path, ready):
+    plans, now = (PLAN, PLAN), NOON
+    log = all_answered(PLAN) if ready else BRIT
+    for act, number, wait in path:
+        now = after(now.utc_s - NOON.utc_s + wait)
+        before = log
+        plans, log = acted(plans, log, act, number, now)
+        plan, _ = bound_by(*plans)
+        light = next(step for step in ids(plan, log) if step in LIGHTS)
+        try:
+            stood_at(plan, log, light, now)
+            reached = True
+        except Refused:
+            reached = False
+        assert reached == may_burn(plan, log, now), (act, log.step)
+        # Nothing of an answer or a clock is lost but by the rules' own doing, and out is open.
+        if act not in ("begin", "yes", "no", "leak", "read", "clear", "close"):
+            kept = {c.step for c in log.confirmations}
+            # A flame lit and put out anew owes its look behind anew.
+            assert {c.step for c in before.confirmations} - kept <= {"fire-watch"}
+        out = next(step for step in ids(plan, log) if step.startswith("out-"))
+        assert stood_at(plan, log, out, now).step == out
+
+
+def test_a_stop_is_kept_with_who_when_and_what():
+    log = answer(PLAN, BRIT, "place")
+    (one,) = log.confirmations
+    assert (one.step, one.who, one.answer, one.given_s) == ("place", "Brit", "yes", NOON.utc_s)
+    tove = log.model_copy(update={"who": "Tove"})
+    both = answer(PLAN, tove, "no-oil")
+    assert [c.who for c in both.confirmations] == ["Brit", "Tove"]
+
+
+def test_a_stop_is_answered_on_its_own_card_only():
+    with pytest.raises(Refused, match="its own card"):
+        confirmed(PLAN, at(BRIT, "begin"), "place", NOON, "x")
+
+
+def test_no_or_not_sure_is_kept_and_bars():
+    log = answer(PLAN, all_answered(PLAN), "place", told="no")
+    assert [c.answer for c in log.confirmations if c.step == "place"] == ["no"]
+    with pytest.raises(Refused):
+        stood_at(PLAN, log, "light", NOON)
+    assert stood_at(PLAN, answer(PLAN, log, "place"), "light", NOON).step == "light"
+
+
+def test_answers_end_with_what_they_speak_of():
+    whole = all_answered(PLAN)
+    shift, half_day = after(8 * 3600 + 1), after(12 * 3600 + 1)
+    assert bench_state(PLAN, whole, NOON).open_stop is None
+    by_phase = {card.step.id: card.step.phase for card in PLAN.cards}
+    for now, ended in (
+        (shift, {"people", "place"}),
+        (half_day, {"people", "place", "equipment", "gas"}),
+    ):
+        gone = {c.step for c in whole.confirmations} - set(bench_state(PLAN, whole, now).answered)
+        assert {by_phase[step] for step in gone} == ended
+    tove = whole.model_copy(update={"who": "Tove"})
+    gone = {c.step for c in whole.confirmations} - set(bench_state(PLAN, tove, NOON).answered)
+    assert {by_phase[step] for step in gone} == {"people", "place"}
+    edited = plan_of("carbon-steel", length_mm=777)
+    assert {
+        by_phase[c.step]
+        for c in whole.confirmations
+        if c.step not in bench_state(bound_by(PLAN, edited)[0], whole, NOON).answered
+    } == {"piece"}
+
+
+def test_closing_the_cylinders_ends_what_was_tested():
+    lit = stood_at(PLAN, all_answered(PLAN), "seam", NOON)
+    shut = stood_at(PLAN, stood_at(PLAN, lit, "close-cylinders", NOON), "bleed", after(5))
+    assert shut.leak_test is None
+    assert bench_state(PLAN, shut, after(10)).open_stop in ("no-oil", "stand")
+    assert "leak" not in bench_state(PLAN, shut, after(10)).answered
+
+
+def test_an_open_run_is_held_to_what_is_stricter_today():
+    whole = all_answered(PLAN)
+    held = plan_of("carbon-steel", held="fuel-solvent-gas")
+    bound, told = bound_by(PLAN, held)
+    assert told[0] == held.why_not
+    with pytest.raises(Refused, match="bars the light"):
+        stood_at(bound, whole, "light", NOON)
+    lit = at(whole, "seam")
+    assert stood_at(bound, lit, "out-acetylene", NOON).step == "out-acetylene"
+    bound, told = bound_by(PLAN, STRICT)
+    assert fire_watch_s(bound) == 240 * 60
+    assert any("non-combustible layer" in one for one in told)
+    assert any("240 min" in one for one in told)
+    assert bench_state(bound, whole, NOON).open_stop is not None
+    assert bound_by(PLAN, PLAN)[1] == []
+    assert bound_by(PLAN, None) == (PLAN, [])
+
+
+def test_a_flash_back_locks_the_run_and_a_second_pop_shuts_it_down():
+    lit = at(all_answered(PLAN), "seam")
+    once = popped(PLAN, lit, "backfire", "x")
+    assert bench_state(PLAN, once, NOON).at == "purge"
+    assert stood_at(PLAN, once, "light", NOON).step == "light"
+    twice = popped(PLAN, at(once, "seam"), "backfire", "x")
+    assert bench_state(PLAN, twice, NOON).at == "out-acetylene"
+    flash = popped(PLAN, lit, "flash-back", "x")
+    assert bench_state(PLAN, flash, NOON).at == "close-cylinders"
+    for locked in (twice, flash):
+        assert bench_state(PLAN, locked, NOON).barred
+        with pytest.raises(Refused):
+            stood_at(PLAN, locked, "light", NOON)
+
+
+def test_a_short_start_goes_on_from_a_run_that_vouches_for_it():
+    before = all_answered(PLAN)
+    for log, last, why in (
+        (BRIT, None, "no leak test"),
+        (BRIT, before.model_copy(update={"leak_test": None}), "no leak test"),
+        (RunLog(who="Tove"), before, "Brit held the torch"),
+        (BRIT, popped(PLAN, before, "flash-back", "x"), "flash-back"),
+    ):
+        with pytest.raises(Refused, match=why):
+            begun(PLAN, log, "short", NOON, last)
+    with pytest.raises(Refused, match="no leak test"):
+        begun(PLAN, BRIT, "short", after(13 * 3600), before)
+    shop = plan_of("carbon-steel", place="shop")
+    short = begun(shop, BRIT, "short", NOON, before)
+    cards = bench_state(shop, short, NOON).cards
+    until_light = [c.step.id for c in cards if c.step.phase in BEFORE_THE_FLAME]
+    assert len(until_light) <= 8, until_light
+    assert "gauges" in until_light
+    assert short.leak_test == before.leak_test
+    assert {c.step.id for c in cards} >= {"seam", "out-acetylene", "fire-watch"}
