@@ -11,6 +11,7 @@ from pellak.core.bench import (
     clock_started,
     fire_watch_s,
     leak_tested,
+    popped,
     stood_at,
 )
 from pellak.core.binding import bound_by
@@ -18,7 +19,7 @@ from pellak.core.care.cards import BEFORE_THE_FLAME
 from pellak.core.care.walk import LIGHTS
 from pellak.core.errors import Refused
 from pellak.core.run_log import RunLog
-from pellak.core.stops import confirmed, piece_of, popped
+from pellak.core.stops import confirmed, piece_of
 from tests.core.test_bench import (
     BRIT,
     NOON,
@@ -76,9 +77,9 @@ def acted(plans, log, act, number, now):
             case "who":
                 log = log.model_copy(update={"who": ("Brit", "Tove")[number % 2]})
             case "pop":
-                log = popped(plan, log, "backfire", "x")
+                log = popped(plan, log, "backfire", now, "x")
             case "flash":
-                log = popped(plan, log, "flash-back", "x")
+                log = popped(plan, log, "flash-back", now, "x")
             case "close":
                 out = next(s for s in order if s.startswith("out-"))
                 for card in (out, "close-cylinders", "bleed"):
@@ -224,13 +225,15 @@ def test_an_open_run_is_held_to_what_is_stricter_today():
 
 def test_a_flash_back_locks_the_run_and_a_second_pop_shuts_it_down():
     lit = at(all_answered(PLAN), "seam")
-    once = popped(PLAN, lit, "backfire", "x")
+    once = popped(PLAN, lit, "backfire", NOON, "x")
     assert bench_state(PLAN, once, NOON).at == "purge"
     assert stood_at(PLAN, once, "light", NOON).step == "light"
-    twice = popped(PLAN, at(once, "seam"), "backfire", "x")
+    twice = popped(PLAN, at(once, "seam"), "backfire", NOON, "x")
     assert bench_state(PLAN, twice, NOON).at == "out-acetylene"
-    flash = popped(PLAN, lit, "flash-back", "x")
+    flash = popped(PLAN, lit, "flash-back", NOON, "x")
     assert bench_state(PLAN, flash, NOON).at == "close-cylinders"
+    (watch,) = [c for c in bench_state(PLAN, flash, NOON).clocks if c.clock == "fire-watch"]
+    assert watch.left_s == 3600, "the flame is out, and nobody walked past its card"
     for locked in (twice, flash):
         assert bench_state(PLAN, locked, NOON).barred
         with pytest.raises(Refused):
@@ -243,7 +246,7 @@ def test_a_short_start_goes_on_from_a_run_that_vouches_for_it():
         (BRIT, None, "no leak test"),
         (BRIT, before.model_copy(update={"leak_test": None}), "no leak test"),
         (RunLog(who="Tove"), before, "Brit held the torch"),
-        (BRIT, popped(PLAN, before, "flash-back", "x"), "flash-back"),
+        (BRIT, popped(PLAN, before, "flash-back", NOON, "x"), "flash-back"),
     ):
         with pytest.raises(Refused, match=why):
             begun(PLAN, log, "short", NOON, last)

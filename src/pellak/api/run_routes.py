@@ -9,8 +9,8 @@ from pellak.api.problems import documented
 from pellak.core.care.clocks import ClockId
 from pellak.core.care.sequences import Start
 from pellak.core.gas.hose import Gas
-from pellak.core.run_log import Sign, signs
-from pellak.core.stops import Answered, Popped
+from pellak.core.run_log import Popped, Sign, signs
+from pellak.core.stops import Answered
 from pellak.shop.at_bench import AtBench, FireWatchLine
 from pellak.shop.run_book import Run, RunBook, RunPage
 

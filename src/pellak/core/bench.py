@@ -8,7 +8,6 @@ from pydantic import Field, ValidationError
 from pellak.core.care.cards import BenchCard
 from pellak.core.care.clocks import (
     LEAK_S,
-    SETTLE_S,
     ClockId,
     ClockState,
     Moment,
@@ -19,8 +18,9 @@ from pellak.core.care.clocks import (
     started,
 )
 from pellak.core.care.leak_test import LeakTestGiven, reckon_leak_test
-from pellak.core.care.sequences import Start
+from pellak.core.care.sequences import FLAME_OUT_PHASE, Start
 from pellak.core.care.walk import (
+    CLOSING,
     begun_by_leaving,
     clock_is_over,
     flame_may_burn,
@@ -34,8 +34,9 @@ from pellak.core.facts_kept import facts_kept
 from pellak.core.gas.hose import Gas
 from pellak.core.job import refusals
 from pellak.core.plan import Plan
+from pellak.core.preheat.crayons import settles_min
 from pellak.core.reading.quantity import read_quantity
-from pellak.core.run_log import LeakTest, RunLog, TakenBack
+from pellak.core.run_log import LeakTest, Pop, Popped, RunLog, TakenBack
 from pellak.core.seam.tacks import TacksValues
 from pellak.core.stops import answered, barred_by, cards_of, leak_holds, standing_at
 from pellak.core.tacking import tacks_now
@@ -141,6 +142,25 @@ def begun(
     return changed.model_copy(update={"step": at if back else first})
 
 
+def popped(plan: Plan, log: RunLog, what: Popped, now: Moment, at: str) -> RunLog:
+    """Return the log with a backfire or a flash-back told.
+
+    A backfire leads back to the purge, a second one to the flame-out card. A flash-back leads to
+    the closing of the cylinders, past that card, so its fire watch begins here.
+    """
+    told = log.model_copy(update={"pops": [*log.pops, Pop(what=what, at=at, who=log.who)]})
+    cards = cards_of(plan, told)
+    out = next(card.step.id for card in cards if card.step.phase == FLAME_OUT_PHASE)
+    purge = next((card.step.id for card in cards if card.step.kind == "purge"), out)
+    clocks = cleared(told.clocks, "purge-acetylene", "purge-oxygen")
+    step, confirmations = (out if barred_by(plan, told) else purge), told.confirmations
+    if what == "flash-back":
+        step = next((card.step.id for card in cards if card.step.id == CLOSING), out)
+        clocks = started(clocks, "fire-watch", fire_watch_s(plan), now)
+        confirmations = [one for one in confirmations if one.step != "fire-watch"]
+    return told.model_copy(update={"step": step, "clocks": clocks, "confirmations": confirmations})
+
+
 def _vouched_for(log: RunLog, before: RunLog | None, now: Moment) -> None:
     """Raise Refused where the run before does not vouch for rig, gas and hands."""
     if not log.who:
@@ -172,7 +192,7 @@ def _counts_s(plan: Plan, log: RunLog, clock: ClockId, lain_s: float) -> float |
         case "purge-acetylene" | "purge-oxygen":
             return _purge_s(plan, clock)
         case "settle":
-            return SETTLE_S
+            return 60 * settles_min(plan.job.thickness_mm or 0.0)
         case "fire-watch":
             return fire_watch_s(plan)
     return None

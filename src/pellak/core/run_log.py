@@ -57,10 +57,13 @@ class Confirmation(Record):
     piece: str = Field(default="", max_length=40)
 
 
+Popped = Literal["backfire", "flash-back"]
+
+
 class Pop(Record):
     """A backfire or a flash-back that was told, when and by whom."""
 
-    what: Literal["backfire", "flash-back"]
+    what: Popped
     at: str = Field(max_length=40)
     who: str = Field(default="", max_length=60)
 

@@ -4,17 +4,15 @@ import hashlib
 from typing import Literal
 
 from pellak.core.care.cards import BenchCard, cards_at_bench
-from pellak.core.care.clocks import Moment, cleared
+from pellak.core.care.clocks import Moment
 from pellak.core.care.holding import answer_holds
-from pellak.core.care.sequences import FLAME_OUT_PHASE
-from pellak.core.care.walk import CLOSING, clock_is_over, order_of
+from pellak.core.care.walk import clock_is_over, order_of
 from pellak.core.errors import Refused
 from pellak.core.plan import Plan
-from pellak.core.run_log import Confirmation, Pop, RunLog
+from pellak.core.run_log import Confirmation, RunLog
 
 MOST_POPS = 2
 Answered = Literal["yes", "no"]
-Popped = Literal["backfire", "flash-back"]
 
 
 def cards_of(plan: Plan, log: RunLog) -> list[BenchCard]:
@@ -107,24 +105,6 @@ def confirmed(
         step=step, at=at, who=log.who, answer=answer, given_s=now.utc_s, piece=piece_of(plan)
     )
     return log.model_copy(update={"confirmations": [*others, mine]})
-
-
-def popped(plan: Plan, log: RunLog, what: Popped, at: str) -> RunLog:
-    """Return the log with a backfire or a flash-back told.
-
-    A backfire leads back to the purge; a flash-back, or a second pop, to the shut-down, and bars
-    the light.
-    """
-    told = log.model_copy(update={"pops": [*log.pops, Pop(what=what, at=at, who=log.who)]})
-    cards = cards_of(plan, told)
-    out = next(card.step.id for card in cards if card.step.phase == FLAME_OUT_PHASE)
-    purge = next((card.step.id for card in cards if card.step.kind == "purge"), out)
-    step = out if barred_by(plan, told) else purge
-    if what == "flash-back":
-        closing = [card.step.id for card in cards if card.step.id == CLOSING]
-        step = closing[0] if closing else out
-    gone = cleared(told.clocks, "purge-acetylene", "purge-oxygen")
-    return told.model_copy(update={"step": step, "clocks": gone})
 
 
 def _ready(log: RunLog, kind: str, now: Moment) -> None:

@@ -8,14 +8,15 @@ from pellak.core.bench import (
     clock_cleared,
     clock_started,
     leak_tested,
+    popped,
     stood_at,
 )
 from pellak.core.care.clocks import ClockId, ClockState, Moment, clock_state
 from pellak.core.care.sequences import Start
 from pellak.core.gas.hose import Gas
 from pellak.core.plan import Plan
-from pellak.core.run_log import RunLog
-from pellak.core.stops import Answered, Popped, confirmed, popped
+from pellak.core.run_log import Popped, RunLog
+from pellak.core.stops import Answered, confirmed
 from pellak.core.tacking import tack_measured, tacks_made
 from pellak.core.working import Record
 from pellak.shop.clock import Moments, machine_moment
@@ -99,7 +100,7 @@ class AtBench:
         """Tell a backfire or a flash-back; after a flash-back the rack's line is out of use."""
 
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return popped(plan, log, what, _iso(now))
+            return popped(plan, log, what, now, _iso(now))
 
         run = self._book.change(run_id, version, change)
         if what == "flash-back":

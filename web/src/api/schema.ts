@@ -1215,6 +1215,8 @@ export interface components {
             figure?: components["schemas"]["Figure"] | null;
             /** Looks */
             looks?: components["schemas"]["FlameLook"][];
+            /** Belongs To */
+            belongs_to?: ("daily" | "short" | "after-assembly" | "cylinder-change")[];
         };
         /**
          * BenchState

@@ -1,7 +1,7 @@
 """Bench cards: one instruction at a time, with the plan's own number on those that have one."""
 
 from collections.abc import Mapping, Sequence
-from typing import Literal
+from typing import Literal, get_args
 
 from pydantic import Field
 
@@ -21,6 +21,8 @@ class BenchCard(Record):
     step: Step
     figure: Figure | None = None
     looks: list[FlameLook] = Field(default_factory=list)
+    belongs_to: list[Start] = Field(default_factory=list)
+    """The kinds of start it is wanted for; empty in runs kept before it was told."""
 
 
 def bench_cards(
@@ -74,6 +76,15 @@ def cards_at_bench(cards: Sequence[BenchCard], start: Start, hand: Hand) -> list
         card.model_copy(update={"step": _worded(card.step, words)})
         for card in cards
         if _belongs(card.step, start)
+    ]
+
+
+def with_starts(cards: Sequence[BenchCard]) -> list[BenchCard]:
+    """Return the cards, each with the kinds of start it belongs to."""
+    every: tuple[Start, ...] = get_args(Start)
+    return [
+        card.model_copy(update={"belongs_to": [s for s in every if _belongs(card.step, s)]})
+        for card in cards
     ]
 
 

@@ -26,7 +26,6 @@ LEAK_S: dict[Start, float] = {
     "after-assembly": 300.0,
     "cylinder-change": 300.0,
 }
-SETTLE_S = 60.0
 LONGEST_AGO_S = 14 * 24 * 3600.0
 
 

@@ -4,13 +4,11 @@ from collections.abc import Mapping
 
 from pellak.core.facts import Facts
 from pellak.core.gas.content import cylinder_sizes
-from pellak.core.gas.cylinders import CONTINUOUS_SHARE
+from pellak.core.gas.cylinders import COMMON_CYLINDER_L, CONTINUOUS_SHARE
 from pellak.core.rack.equipment import Equipment
 
 BIG_FLAME_L_PER_H = 800.0
 """Above this the flame's own fumes want extraction: oxides of nitrogen, carbon monoxide."""
-COMMON_CYLINDER_L = 4100.0
-"""The common workshop acetylene cylinder, where the rack names none."""
 HOLLOW_JOINTS = ("cluster", "pipe-butt", "casting-crack")
 FLUORIDE_FLUX = ("aluminium", "stainless")
 

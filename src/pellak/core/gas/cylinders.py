@@ -17,6 +17,8 @@ SHORT_SHARE, CONTINUOUS_SHARE, OLD_SHARE = 1 / 10, 1 / 15, 1 / 7
 LONG_FROM_MIN = 10.0
 NEARLY_EMPTY_SHARE = 0.2
 COLD_BELOW_C = 10.0
+COMMON_CYLINDER_L = 4100.0
+"""The common workshop acetylene cylinder: what is taken where the rack names none."""
 DRAW_SOURCE = "CGA G-1 and EIGA Doc 123; many shops still quote an older seventh"
 
 

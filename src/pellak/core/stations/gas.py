@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 from pellak.core.figure import Figure, Stack, StackPart, figure_of
 from pellak.core.gas.content import cylinder_sizes
-from pellak.core.gas.cylinders import CONTINUOUS_SHARE, CylindersAnswer, too_fast
+from pellak.core.gas.cylinders import COMMON_CYLINDER_L, CONTINUOUS_SHARE, CylindersAnswer, too_fast
 from pellak.core.gas.hose import Gas
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
 from pellak.core.gas.supply import SCHOOLS, GasValues, stack_of
@@ -16,8 +16,6 @@ from pellak.core.stations.reckoned import Reckoned, choice_for, line
 from pellak.core.stations.seam_work import SeamWork
 from pellak.core.working import Caution, short
 
-COMMON_CYLINDER_L = 4100.0
-"""The common workshop acetylene cylinder; asking for more than one deserves more than a note."""
 DRAW_SOURCE = "gas-industry guidance: CGA G-1, EIGA Doc 123; older practice took a seventh"
 
 

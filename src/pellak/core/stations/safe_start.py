@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 
-from pellak.core.care.cards import BenchCard, bench_cards
+from pellak.core.care.cards import BenchCard, bench_cards, with_starts
 from pellak.core.care.conditions import conditions_of
 from pellak.core.facts import Facts
 from pellak.core.figure import Figure, Station
@@ -88,14 +88,14 @@ def safe_cards(
             "direction": f"{{{direction_of(schools, job.thickness_mm or 0.0)}}}",
         },
     )
-    return with_pass_cards(cards, facts.passes)
+    return with_starts(with_pass_cards(cards, facts.passes))
 
 
 def safe_start_station(
     job: Job, schools: ShopSchools, family: str, cards: Sequence[BenchCard]
 ) -> Station:
     """Return the Safe start station."""
-    daily = [card for card in cards if not card.step.starts or "daily" in card.step.starts]
+    daily = [card for card in cards if "daily" in card.belongs_to]
     stops = sum(card.step.gate == "stop" for card in daily)
     figures = [
         *question_figures(job, family, "safe-start"),

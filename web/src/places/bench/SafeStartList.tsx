@@ -26,11 +26,7 @@ const SHORT: Record<Start, string> = {
 export function SafeStartList({ plan }: { plan: Plan }) {
   const units = useUnits();
   const [start, setStart] = useState<Start>("daily");
-  const cards = plan.cards.filter(
-    ({ step }) =>
-      ((step.starts ?? []).length === 0 || (step.starts ?? []).includes(start)) &&
-      (start !== "short" || step.short),
-  );
+  const cards = plan.cards.filter((card) => (card.belongs_to ?? []).includes(start));
   return (
     <div className="mt-2">
       <ToggleRow

@@ -56,7 +56,7 @@ export function CardTools({ card, ...tool }: ToolProps & { card: BenchCard }) {
           <CountDown
             {...tool}
             clock="settle"
-            starts="Flame away: one minute"
+            starts="Flame away: let it even out"
             over="Prove it now"
             after="preheat"
           />
