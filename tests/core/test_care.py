@@ -12,10 +12,20 @@ from pellak.core.care.eyes import EyesGiven, reckon_eyes
 from pellak.core.care.sequences import every_step, flash_back_drill, holds
 from pellak.core.job import SeamJob, ShopSchools, with_changes
 from pellak.core.plan import compose_plan
+from pellak.core.rack.equipment import Equipment
+from pellak.core.rack.items import read_item
 from pellak.demo.ferry import JOBS, RACK
 from tests.core.test_families import PIECES, READY, plan_of
 from tests.published import published
 
+RIG = tuple(
+    read_item(one)
+    for one in (
+        {"kind": "cylinder", "name": "A", "gas": "acetylene", "size": "acetylene-4.1"},
+        {"kind": "arrestor", "name": "red", "gas": "acetylene", "dated": "2026-01-01"},
+        {"kind": "arrestor", "name": "green", "gas": "oxygen", "dated": "2026-01-01"},
+    )
+)
 STARTS = ("daily", "after-assembly", "cylinder-change")
 
 
@@ -125,16 +135,26 @@ def test_only_what_place_coating_and_flow_need_is_asked(told, cards):
 
 def test_a_big_flame_wants_extraction_arrestors_and_more_than_one_cylinder():
     told = {**READY, "alloy": "dc01", "thickness_mm": 9.0, "length_mm": 300.0}
-    steps = [
-        set(
-            order(
-                compose_plan(with_changes(SeamJob(name="x"), {**told, **more}), ShopSchools()).cards
-            )
-        )
-        for more in ({"acetylene_l_per_h": 200.0}, {"acetylene_l_per_h": 1800.0})
-    ]
-    new = {step for step in steps[1] - steps[0] if not step.startswith("pass-")}
-    assert new == {"big-flame", "arrestors-held", "draw"}
+
+    def steps(flow_l_per_h, items=RIG):
+        job = with_changes(SeamJob(name="x"), {**told, "acetylene_l_per_h": flow_l_per_h})
+        cards = order(compose_plan(job, ShopSchools(), equipment=Equipment(items)).cards)
+        return {step for step in cards if not step.startswith("pass-")}
+
+    assert steps(1800.0) - steps(200.0) == {"big-flame", "arrestors-held", "draw"}
+    # A rack that names neither is asked, never passed.
+    assert steps(200.0, ()) - steps(200.0) == {"cylinder-asked", "arrestors-held"}
+
+
+def test_the_cylinder_that_is_asked_for_feeds_the_flow():
+    job = with_changes(
+        SeamJob(name="x"), {**READY, "thickness_mm": 1.2, "acetylene_l_per_h": 200.0}
+    )
+    (card,) = [c for c in compose_plan(job, ShopSchools()).cards if c.step.id == "cylinder-asked"]
+    assert card.step.gate == "stop"
+    assert "hold 3000 L or more" in card.step.text
+    nothing = compose_plan(SeamJob(name="x"), ShopSchools()).cards
+    assert "fifteen hours" in next(c.step.text for c in nothing if c.step.id == "cylinder-asked")
 
 
 def test_hands_are_told_apart():

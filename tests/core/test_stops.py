@@ -11,13 +11,17 @@ from pellak.core.bench import (
     clock_started,
     fire_watch_s,
     leak_tested,
-    popped,
     stood_at,
 )
 from pellak.core.binding import bound_by
 from pellak.core.care.cards import BEFORE_THE_FLAME
 from pellak.core.care.walk import LIGHTS
 from pellak.core.errors import Refused
+from pellak.core.job import SeamJob, ShopSchools, with_changes
+from pellak.core.mishaps import flame_back, popped
+from pellak.core.plan import compose_plan
+from pellak.core.rack.equipment import Equipment
+from pellak.core.rack.items import read_item
 from pellak.core.run_log import RunLog
 from pellak.core.stops import confirmed, piece_of
 from tests.core.test_bench import (
@@ -31,8 +35,9 @@ from tests.core.test_bench import (
     answer,
     at,
     ids,
+    leak_read,
 )
-from tests.core.test_families import plan_of
+from tests.core.test_families import READY, plan_of
 
 ACTS = (
     "stand",
@@ -46,7 +51,10 @@ ACTS = (
     "pop",
     "flash",
     "close",
+    "back",
     "edit",
+    "rack",
+    "restart",
 )
 
 
@@ -84,6 +92,13 @@ def acted(plans, log, act, number, now):
                 out = next(s for s in order if s.startswith("out-"))
                 for card in (out, "close-cylinders", "bleed"):
                     log = stood_at(plan, log, card, now)
+            case "back":
+                log = flame_back(plan, log, ("", "slipped")[number % 2], now, "x")
+            case "restart":
+                # All that outlives a power cut is what was written down.
+                log = RunLog.model_validate_json(log.model_dump_json())
+            case "rack":
+                return (kept, (NO_RACK, DAMAGED, PLAN)[number % 3]), log
             case "edit":
                 family = sorted(PLANS)[number % len(PLANS)]
                 return (kept, (kept, STRICT, PLANS[family])[number % 3]), log
@@ -93,6 +108,14 @@ def acted(plans, log, act, number, now):
 
 
 STRICT = plan_of("carbon-steel", place="roof", fire_watch="240")
+READY_JOB = with_changes(SeamJob(name="x"), {**READY, "alloy": "dc01", "thickness_mm": 1.2})
+BROKEN = {"kind": "torch", "name": "T", "mixer": "equal-pressure", "out_of_use": "flash-back"}
+NO_RACK = compose_plan(READY_JOB, ShopSchools())
+DAMAGED = compose_plan(
+    READY_JOB,
+    ShopSchools(),
+    equipment=Equipment((read_item(BROKEN),)),
+)
 acts = st.lists(
     st.tuples(st.sampled_from(ACTS), st.integers(0, 60), st.sampled_from((0, 5, 70, 4000, 40_000))),
     max_size=60,
@@ -134,6 +157,8 @@ def test_no_path_reaches_the_light_while_the_rules_say_it_must_not(path, ready):
     log = all_answered(PLAN) if ready else BRIT
     for act, number, wait in path:
         now = after(now.utc_s - NOON.utc_s + wait)
+        if act == "restart":
+            now = now.model_copy(update={"boot": now.boot + "+", "boot_s": 1.0})
         before = log
         plans, log = acted(plans, log, act, number, now)
         plan, _ = bound_by(*plans)
@@ -260,3 +285,35 @@ def test_a_short_start_goes_on_from_a_run_that_vouches_for_it():
     assert "gauges" in until_light
     assert short.leak_test == before.leak_test
     assert {c.step.id for c in cards} >= {"seam", "out-acetylene", "fire-watch"}
+
+
+def test_a_flame_out_told_by_mistake_is_taken_back_with_its_reason():
+    lit = at(all_answered(PLAN), "seam")
+    out = stood_at(PLAN, stood_at(PLAN, lit, "out-acetylene", NOON), "close-cylinders", after(2))
+    with pytest.raises(Refused, match="why"):
+        flame_back(PLAN, out, " ", after(5), "x")
+    back = flame_back(PLAN, out, "wrong button", after(5), "x")
+    assert bench_state(PLAN, back, after(5)).at == "seam"
+    assert bench_state(PLAN, back, after(5)).flame_may_burn
+    assert [c.clock for c in bench_state(PLAN, back, after(5)).clocks] == ["leak"]
+    assert [(one.what, one.reason, one.who) for one in back.taken_back] == [
+        ("flame out", "wrong button", "Brit")
+    ]
+    for log, why in (
+        (lit, "that was put out"),
+        (stood_at(PLAN, out, "bleed", after(9)), "shut down"),
+        (popped(PLAN, lit, "flash-back", NOON, "x"), "shut down"),
+        (stood_at(PLAN, BRIT, "close-cylinders", NOON), "an answer to the stop"),
+    ):
+        with pytest.raises(Refused, match=why):
+            flame_back(PLAN, log, "wrong button", after(10), "x")
+
+
+def test_a_leak_test_in_doubt_is_repeated_over_a_longer_time():
+    tight = leak_read(PLAN)
+    again = clock_started(PLAN, tight, "leak", NOON, ago="", lain="", longer=True)
+    assert again.leak_test is None
+    with pytest.raises(Refused, match="run out"):
+        leak_tested(PLAN, again, TIGHT, after(600), "x")
+    long = leak_tested(PLAN, again, TIGHT, after(901), "x")
+    assert long.leak_test.given.seconds == 900

@@ -61,6 +61,13 @@ class StartClock(At):
     clock: ClockId
     ago: str = Field(default="", max_length=40)
     lain: str = Field(default="", max_length=40)
+    longer: bool = False
+
+
+class FlameBack(At):
+    """Why the flame was not out after all."""
+
+    reason: str = Field(max_length=200)
 
 
 class ClearClock(At):
@@ -132,7 +139,12 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
 
     @router.post("/runs/{run_id}/clocks", operation_id="start_clock")
     def start_clock(run_id: str, told: StartClock) -> Run:
-        return bench.start_clock(run_id, told.version, told.clock, ago=told.ago, lain=told.lain)
+        how = told.model_dump(exclude={"version", "clock"})
+        return bench.start_clock(run_id, told.version, told.clock, **how)
+
+    @router.post("/runs/{run_id}/flame-back", operation_id="take_flame_back")
+    def take_flame_back(run_id: str, told: FlameBack) -> Run:
+        return bench.take_flame_back(run_id, told.version, told.reason)
 
     @router.post("/runs/{run_id}/clocks/clear", operation_id="clear_clock")
     def clear_clock(run_id: str, told: ClearClock) -> Run:

@@ -240,7 +240,7 @@ def ask(text: str, rack: list[RackTip]) -> list[OneLineAnswer]:
         except Refused:
             continue
         bare = re.fullmatch(r"[\d.,/\s½¼¾⅛⅜⅝⅞-]+", measure)
-        if kind.kind == "minutes" or (bare and kind.kind != "length"):
+        if kind.kind in ("minutes", "hours") or (bare and kind.kind != "length"):
             # Times are answered once, in seconds.
             continue
         found.append(

@@ -1,6 +1,5 @@
 """A run at the bench: where it stands, its stops, its clocks; every change is one function here."""
 
-import re
 from collections.abc import Mapping, Sequence
 
 from pydantic import Field, ValidationError
@@ -8,6 +7,7 @@ from pydantic import Field, ValidationError
 from pellak.core.care.cards import BenchCard
 from pellak.core.care.clocks import (
     LEAK_S,
+    LONG_LEAK_S,
     ClockId,
     ClockState,
     Moment,
@@ -18,9 +18,8 @@ from pellak.core.care.clocks import (
     started,
 )
 from pellak.core.care.leak_test import LeakTestGiven, reckon_leak_test
-from pellak.core.care.sequences import FLAME_OUT_PHASE, Start
+from pellak.core.care.sequences import Start
 from pellak.core.care.walk import (
-    CLOSING,
     begun_by_leaving,
     clock_is_over,
     flame_may_burn,
@@ -36,7 +35,7 @@ from pellak.core.job import refusals
 from pellak.core.plan import Plan
 from pellak.core.preheat.crayons import settles_min
 from pellak.core.reading.quantity import read_quantity
-from pellak.core.run_log import LeakTest, Pop, Popped, RunLog, TakenBack
+from pellak.core.run_log import LeakTest, RunLog, with_taken_back
 from pellak.core.seam.tacks import TacksValues
 from pellak.core.stops import answered, barred_by, cards_of, leak_holds, standing_at
 from pellak.core.tacking import tacks_now
@@ -44,7 +43,7 @@ from pellak.core.working import Record
 
 REDONE = ("equipment", "gas")
 """Phases that are done again once a hose or a cylinder was changed."""
-MOST_TAKEN = 50
+KEPT_CLOCKS: tuple[ClockId, ...] = ("stand", "leak", "purge-acetylene", "purge-oxygen")
 MOST_LATE_S: Mapping[ClockId, float] = {"leak": 5.0, "fire-watch": 60.0}
 GAUGES = ("contents_before_bar", "contents_after_bar", "outlet_before_bar", "outlet_after_bar")
 
@@ -142,25 +141,6 @@ def begun(
     return changed.model_copy(update={"step": at if back else first})
 
 
-def popped(plan: Plan, log: RunLog, what: Popped, now: Moment, at: str) -> RunLog:
-    """Return the log with a backfire or a flash-back told.
-
-    A backfire leads back to the purge, a second one to the flame-out card. A flash-back leads to
-    the closing of the cylinders, past that card, so its fire watch begins here.
-    """
-    told = log.model_copy(update={"pops": [*log.pops, Pop(what=what, at=at, who=log.who)]})
-    cards = cards_of(plan, told)
-    out = next(card.step.id for card in cards if card.step.phase == FLAME_OUT_PHASE)
-    purge = next((card.step.id for card in cards if card.step.kind == "purge"), out)
-    clocks = cleared(told.clocks, "purge-acetylene", "purge-oxygen")
-    step, confirmations = (out if barred_by(plan, told) else purge), told.confirmations
-    if what == "flash-back":
-        step = next((card.step.id for card in cards if card.step.id == CLOSING), out)
-        clocks = started(clocks, "fire-watch", fire_watch_s(plan), now)
-        confirmations = [one for one in confirmations if one.step != "fire-watch"]
-    return told.model_copy(update={"step": step, "clocks": clocks, "confirmations": confirmations})
-
-
 def _vouched_for(log: RunLog, before: RunLog | None, now: Moment) -> None:
     """Raise Refused where the run before does not vouch for rig, gas and hands."""
     if not log.who:
@@ -183,12 +163,17 @@ def _purge_s(plan: Plan, clock: ClockId) -> float:
     return purge.acetylene_s if clock == "purge-acetylene" else purge.oxygen_s
 
 
-def _counts_s(plan: Plan, log: RunLog, clock: ClockId, lain_s: float) -> float | None:
+def _leak_s(log: RunLog) -> float:
+    told = next((mark.seconds for mark in log.clocks if mark.clock == "leak"), None)
+    return told or LEAK_S[log.start]
+
+
+def _counts_s(plan: Plan, log: RunLog, clock: ClockId, lain_s: float, longer: bool) -> float | None:
     match clock:
         case "stand":
             return standing_s(lain_s)
         case "leak":
-            return LEAK_S[log.start]
+            return LONG_LEAK_S if longer else LEAK_S[log.start]
         case "purge-acetylene" | "purge-oxygen":
             return _purge_s(plan, clock)
         case "settle":
@@ -199,7 +184,14 @@ def _counts_s(plan: Plan, log: RunLog, clock: ClockId, lain_s: float) -> float |
 
 
 def clock_started(
-    plan: Plan, log: RunLog, clock: ClockId, now: Moment, *, ago: str, lain: str
+    plan: Plan,
+    log: RunLog,
+    clock: ClockId,
+    now: Moment,
+    *,
+    ago: str,
+    lain: str,
+    longer: bool = False,
 ) -> RunLog:
     """Return the log with a clock started, `ago` before now.
 
@@ -210,6 +202,7 @@ def clock_started(
         now: the moment.
         ago: how long ago it began, as typed; nothing typed is now.
         lain: for the standing cylinder, how long it lay, as typed; nothing typed is not long.
+        longer: for the leak test, over a longer time, where a gauge could not tell.
 
     Raises:
         Refused: a time that cannot be read or used, or a plan without that clock.
@@ -217,7 +210,7 @@ def clock_started(
     lain_s, ago_s = _typed_s("lain", lain), _typed_s("ago", ago)
     # A tablet that was away may be late; a wait that keeps people safe may run long, never short.
     ago_s = min(ago_s, MOST_LATE_S.get(clock, ago_s))
-    seconds = _counts_s(plan, log, clock, lain_s)
+    seconds = _counts_s(plan, log, clock, lain_s, longer)
     changes: dict[str, object] = {"clocks": started(log.clocks, clock, seconds, now, ago_s)}
     if clock == "leak":
         changes["leak_test"] = None
@@ -231,21 +224,22 @@ def _typed_s(field: str, text: str) -> float:
         return 0.0
     try:
         # Nobody tells by the second how long a cylinder lay: a bare number is hours.
-        unit = " h" if re.fullmatch(r"[\d.,/\s½¼¾]+", text.strip()) else ""
-        return read_quantity(text.strip() + unit, "time").value
+        return 3600 * read_quantity(text, "hours").value
     except Refused as refused:
         raise Refused(field, text, refused.accepted) from None
 
 
 def clock_cleared(log: RunLog, clock: ClockId, at: str) -> RunLog:
-    """Return the log without a clock; that it was taken back is kept. The fire watch is never
-    cleared: it runs out."""
+    """Return the log without a clock; that one people's safety hangs on was taken back is kept.
+
+    The fire watch is never cleared: it runs out.
+    """
     if clock == "fire-watch":
         raise Refused("clock", clock, "a clock other than the fire watch, which runs out by itself")
     if not any(mark.clock == clock for mark in log.clocks):
         return log
-    told = [*log.taken_back, TakenBack(what=f"clock {clock}", at=at, who=log.who)][-MOST_TAKEN:]
-    return log.model_copy(update={"clocks": cleared(log.clocks, clock), "taken_back": told})
+    told = with_taken_back(log, f"clock {clock}", at) if clock in KEPT_CLOCKS else log
+    return told.model_copy(update={"clocks": cleared(log.clocks, clock)})
 
 
 def put_right(log: RunLog, now: Moment) -> RunLog:
@@ -271,7 +265,7 @@ def leak_tested(
         }
         for gas in gases
     }
-    seconds = LEAK_S[log.start]
+    seconds = _leak_s(log)
     limit = (plan.facts or facts_kept(plan.stations)).acetylene_limit
     try:
         given = LeakTestGiven.model_validate({**read, "seconds": seconds, "region": limit})

@@ -74,6 +74,10 @@ class TakenBack(Record):
     what: str = Field(max_length=60)
     at: str = Field(max_length=40)
     who: str = Field(default="", max_length=60)
+    reason: str = Field(default="", max_length=200)
+
+
+MOST_TAKEN_BACK = 50
 
 
 class LeakTest(Record):
@@ -108,7 +112,7 @@ class RunLog(Record):
     gas_ended_s: Number | None = None
     """When the cylinders were last closed or something was exchanged, seconds since 1970 UTC."""
     pops: list[Pop] = Field(default_factory=list, max_length=50)
-    taken_back: list[TakenBack] = Field(default_factory=list, max_length=50)
+    taken_back: list[TakenBack] = Field(default_factory=list, max_length=MOST_TAKEN_BACK)
     tacking: Tacking = Field(default_factory=Tacking)
     who: Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)] = ""
     puddle_s: Number | None = Field(default=None, ge=0.2, le=600)
@@ -124,6 +128,12 @@ class RunLog(Record):
             if sign not in known:
                 raise ValueError(f"{sign} is no sign on the list")
         return seen
+
+
+def with_taken_back(log: RunLog, what: str, at: str, reason: str = "") -> RunLog:
+    """Return the log with something told by mistake kept as taken back."""
+    told = TakenBack(what=what, at=at, who=log.who, reason=reason)
+    return log.model_copy(update={"taken_back": [*log.taken_back, told][-MOST_TAKEN_BACK:]})
 
 
 def holds_nothing(log: RunLog) -> bool:

@@ -86,8 +86,15 @@ JOBS: tuple[dict[str, Any], ...] = (
         "thickness_mm": "1/8",
         "length_mm": "900",
         "root_gap_mm": "1.6",
+        "place": "open-air",
     },
-    {"name": "Lamp-room locker", "alloy": "dc01", "thickness_mm": "16 ga", "length_mm": "420"},
+    {
+        "name": "Lamp-room locker",
+        "alloy": "dc01",
+        "thickness_mm": "16 ga",
+        "length_mm": "420",
+        "place": "shop",
+    },
     {
         "name": "Survey-mast node",
         "alloy": "4130",
@@ -98,6 +105,7 @@ JOBS: tuple[dict[str, Any], ...] = (
         "closed": "vented",
         "restraint": "high",
         "coating": "bare",
+        "place": "shop",
     },
     {
         "name": "Cowl vent halves",
@@ -106,6 +114,7 @@ JOBS: tuple[dict[str, Any], ...] = (
         "thickness_mm": "16 ga",
         "length_mm": "510",
         "coating": "bare",
+        "place": "shop",
     },
     {
         "name": "Chart-house flashing",
@@ -127,6 +136,7 @@ JOBS: tuple[dict[str, Any], ...] = (
         "closed": "vented",
         "coating": "bare",
         "held": "nothing",
+        "place": "open-air",
     },
     {
         "name": "Bilge-pump body",
@@ -137,6 +147,7 @@ JOBS: tuple[dict[str, Any], ...] = (
         "closed": "vented",
         "restraint": "high",
         "held": "nothing",
+        "place": "shop",
     },
 )
 HEATS: tuple[dict[str, str], ...] = (

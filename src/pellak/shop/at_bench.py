@@ -8,12 +8,12 @@ from pellak.core.bench import (
     clock_cleared,
     clock_started,
     leak_tested,
-    popped,
     stood_at,
 )
 from pellak.core.care.clocks import ClockId, ClockState, Moment, clock_state
 from pellak.core.care.sequences import Start
 from pellak.core.gas.hose import Gas
+from pellak.core.mishaps import flame_back, popped
 from pellak.core.plan import Plan
 from pellak.core.run_log import Popped, RunLog
 from pellak.core.stops import Answered, confirmed
@@ -78,13 +78,28 @@ class AtBench:
 
         return self._book.change(run_id, version, change)
 
+    def take_flame_back(self, run_id: str, version: int, reason: str) -> Run:
+        """Take back a flame-out that was told by mistake, with its reason."""
+
+        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
+            return flame_back(plan, log, reason, now, _iso(now))
+
+        return self._book.change(run_id, version, change)
+
     def start_clock(
-        self, run_id: str, version: int, clock: ClockId, *, ago: str = "", lain: str = ""
+        self,
+        run_id: str,
+        version: int,
+        clock: ClockId,
+        *,
+        ago: str = "",
+        lain: str = "",
+        longer: bool = False,
     ) -> Run:
         """Start a clock, now or a typed while ago."""
 
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return clock_started(plan, log, clock, now, ago=ago, lain=lain)
+            return clock_started(plan, log, clock, now, ago=ago, lain=lain, longer=longer)
 
         return self._book.change(run_id, version, change)
 

@@ -569,6 +569,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs/{run_id}/flame-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take Flame Back */
+        post: operations["take_flame_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs/{run_id}/clocks/clear": {
         parameters: {
             query?: never;
@@ -1661,7 +1678,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle" | "speed" | "minutes";
+            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle" | "speed" | "minutes" | "hours";
             /** Unit */
             unit: string;
             /** Asks */
@@ -2096,6 +2113,16 @@ export interface components {
             cautions?: components["schemas"]["Caution"][];
             /** Schools */
             schools?: components["schemas"]["School"][];
+        };
+        /**
+         * FlameBack
+         * @description Why the flame was not out after all.
+         */
+        FlameBack: {
+            /** Version */
+            version: number;
+            /** Reason */
+            reason: string;
         };
         /**
          * FlameGiven
@@ -2926,7 +2953,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle" | "speed" | "minutes";
+            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle" | "speed" | "minutes" | "hours";
             /** Unit */
             unit: string;
             /** Told */
@@ -3258,7 +3285,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle" | "speed" | "minutes";
+            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle" | "speed" | "minutes" | "hours";
             /** Family */
             family?: ("carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "tool-steel" | "manganese-steel" | "cast-iron" | "aluminium" | "lead") | null;
         };
@@ -3908,6 +3935,11 @@ export interface components {
              * @default
              */
             lain: string;
+            /**
+             * Longer
+             * @default false
+             */
+            longer: boolean;
         };
         /**
          * Station
@@ -4328,6 +4360,11 @@ export interface components {
              * @default
              */
             who: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
         };
         /**
          * TakenIn
@@ -8180,6 +8217,113 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["StartClock"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_flame_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FlameBack"];
             };
         };
         responses: {

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 
 from pellak.core.facts import Facts
 from pellak.core.gas.content import cylinder_sizes
-from pellak.core.gas.cylinders import COMMON_CYLINDER_L, CONTINUOUS_SHARE
+from pellak.core.gas.cylinders import CONTINUOUS_SHARE
 from pellak.core.rack.equipment import Equipment
 
 BIG_FLAME_L_PER_H = 800.0
@@ -16,7 +16,7 @@ FLUORIDE_FLUX = ("aluminium", "stainless")
 def _draw_limit_l_per_h(equipment: Equipment) -> float:
     sizes = cylinder_sizes()
     held = [1000 * sizes[c.size].content_m3 * c.coupled for c in equipment.in_use("acetylene")]
-    return (sum(held) or COMMON_CYLINDER_L) * CONTINUOUS_SHARE
+    return sum(held) * CONTINUOUS_SHARE
 
 
 def conditions_of(
@@ -46,7 +46,9 @@ def conditions_of(
         found.add("flux:fluoride")
     if flow > BIG_FLAME_L_PER_H:
         found.add("big-flame")
-    if flow > _draw_limit_l_per_h(equipment):
+    if not equipment.cylinders("acetylene"):
+        found.add("no-cylinder")
+    elif flow > _draw_limit_l_per_h(equipment):
         found.add("heavy-draw")
     if any(equipment.lacks_arrestor(gas) for gas in ("acetylene", "oxygen")):
         found.add("no-arrestor")

@@ -45,6 +45,11 @@ class CylindersAnswer(Answer):
     values: CylindersValues
 
 
+def least_content_l(flow_l_per_h: float) -> float:
+    """Return the least full content, litres, of acetylene cylinders that may give this flow."""
+    return flow_l_per_h / CONTINUOUS_SHARE
+
+
 def cylinders_to_couple(full_m3: float, flow_l_per_h: float, minutes_needed: float | None) -> int:
     """Return how many like cylinders the draw limit asks for at a flow.
 

@@ -66,7 +66,7 @@ class Equipment:
         ]
 
     def lacks_arrestor(self, gas: Gas) -> bool:
-        """Return whether a rack that is told has no arrestor in date at this gas's regulator.
+        """Return whether the rack has no arrestor in date at this gas's regulator.
 
         One without a date, or past its years, counts as none.
         """
@@ -75,7 +75,7 @@ class Equipment:
             for i in self._in_use()
             if isinstance(i, ArrestorItem) and i.gas == gas and i.stands == "regulator"
         ]
-        return bool(self.items) and all(self.age_of(item) for item in held)
+        return all(self.age_of(item) for item in held)
 
     def _in_use(self) -> list[RackItem]:
         return [i for i in self.items if not getattr(i, "out_of_use", "")]
@@ -100,10 +100,6 @@ class Equipment:
         sizes = cylinder_sizes()
         largest = sorted(held, key=lambda i: -sizes[i.size].content_m3 * i.coupled)
         return said or largest[:1]
-
-    def old_items(self) -> list[RackItem]:
-        """Return hoses and arrestors past the age at which they are to be tested or replaced."""
-        return [item for item in self.items if self.age_of(item) == "old"]
 
     def age_of(self, item: RackItem) -> Literal["", "undated", "old"]:
         """Return whether a hose or arrestor is old by its date, or has none."""

@@ -9,7 +9,16 @@ from pellak.core.tables import rows
 from pellak.core.working import Record
 
 QuantityKind = Literal[
-    "length", "temperature", "pressure", "flow", "mass", "time", "angle", "speed", "minutes"
+    "length",
+    "temperature",
+    "pressure",
+    "flow",
+    "mass",
+    "time",
+    "angle",
+    "speed",
+    "minutes",
+    "hours",
 ]
 
 

@@ -4,7 +4,12 @@ from collections.abc import Sequence
 
 from pellak.core.figure import Figure, Stack, StackPart, figure_of
 from pellak.core.gas.content import cylinder_sizes
-from pellak.core.gas.cylinders import COMMON_CYLINDER_L, CONTINUOUS_SHARE, CylindersAnswer, too_fast
+from pellak.core.gas.cylinders import (
+    COMMON_CYLINDER_L,
+    CylindersAnswer,
+    least_content_l,
+    too_fast,
+)
 from pellak.core.gas.hose import Gas
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
 from pellak.core.gas.supply import SCHOOLS, GasValues, stack_of
@@ -163,7 +168,7 @@ def _named(name: str, cautions: Sequence[Caution]) -> list[Caution]:
 
 def _draw(flow_l_per_h: float) -> Caution:
     """Return what the flow asks of the acetylene cylinder, where the rack holds none."""
-    least_l = flow_l_per_h / CONTINUOUS_SHARE
+    least_l = least_content_l(flow_l_per_h)
     return Caution(
         level="warn" if least_l > COMMON_CYLINDER_L else "note",
         text="Draw no more than a fifteenth of an acetylene cylinder's full content an hour, a "

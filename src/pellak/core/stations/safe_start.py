@@ -6,6 +6,7 @@ from pellak.core.care.cards import BenchCard, bench_cards, with_starts
 from pellak.core.care.conditions import conditions_of
 from pellak.core.facts import Facts
 from pellak.core.figure import Figure, Station
+from pellak.core.gas.cylinders import least_content_l
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
 from pellak.core.job import Job, ShopSchools
 from pellak.core.piece.questions import question_cautions
@@ -85,10 +86,16 @@ def safe_cards(
         _looks(schools, reckoned),
         {
             "acetylene_limit": f"{short(limit)} bar",
+            "least_cylinder": _least_cylinder(facts),
             "direction": f"{{{direction_of(schools, job.thickness_mm or 0.0)}}}",
         },
     )
     return with_starts(with_pass_cards(cards, facts.passes))
+
+
+def _least_cylinder(facts: Facts) -> str:
+    flow = facts.greatest_l_per_h or facts.acetylene_l_per_h
+    return f"{short(least_content_l(flow), 2)} L" if flow else "fifteen hours of this job's flow"
 
 
 def safe_start_station(

@@ -13,6 +13,7 @@ import { BenchHead } from "./BenchHead";
 import { BenchMenu } from "./BenchMenu";
 import { CardFace, CardMore } from "./CardFace";
 import { CardTools } from "./CardTools";
+import { FlameBack } from "./FlameBack";
 import { LogForm } from "./LogForm";
 import { PHASES } from "./phases";
 import { useAwake } from "./useAwake";
@@ -54,6 +55,7 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
   );
   const watch = run.bench.clocks.find((clock) => clock.clock === "fire-watch");
   const looks = card?.step.kind === "fire-watch" && watch?.over && !run.bench.fire_watch_looked;
+  const seam = cards.find((one) => one.step.kind === "seam")?.step.id;
   const asks = (card?.step.gate === "stop" && !answered(card.step.id)) || looks === true;
 
   const go = async (step: string | undefined) => {
@@ -183,6 +185,9 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
               onTick={signal.tick}
               ticking={comfort.pace}
             />
+            {watch && card.step.id === "close-cylinders" && !run.bench.barred && (
+              <FlameBack bench={bench} onBack={() => setAt(seam ?? at)} />
+            )}
             <CardMore key={`${card.step.id}-more`} card={card} />
           </>
         ) : (

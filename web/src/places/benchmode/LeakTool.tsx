@@ -73,7 +73,18 @@ export function LeakTool(tool: ToolProps) {
           className={`border-l-4 px-4 py-3 text-xl ${test.values.tight ? "border-good bg-panel" : "border-stop bg-stop-soft"}`}
         >
           {test.values.tight ? (
-            <strong>No movement seen: both sides hold.</strong>
+            <>
+              <strong>No movement seen: both sides hold.</strong>
+              <button
+                className="link mt-1 block min-h-[72px]"
+                onClick={() => {
+                  setReadings(blank());
+                  void bench.startClock("leak", "", "", true);
+                }}
+              >
+                In doubt? Test again over 15 minutes
+              </button>
+            </>
           ) : (
             <>
               <strong className="text-stop">It leaks. Do not light.</strong>

@@ -1,13 +1,16 @@
 import { useId, useState } from "react";
 
+import { useQuery } from "@tanstack/react-query";
+
 import { faultOf } from "../../api/client";
+import { readingQuery } from "../../api/queries";
+import { useSettled } from "../../parts/useSettled";
 import type { ToolProps } from "./CardTools";
 import { CountDown } from "./CountDown";
 
 /** A cylinder that lay down: how long it lay, since when it stands, and the clock from there. */
 export function StandTool(tool: ToolProps) {
   const { run, bench } = tool;
-  const id = useId();
   const [lay, setLay] = useState(false);
   const [lain, setLain] = useState("");
   const [ago, setAgo] = useState("");
@@ -33,22 +36,6 @@ export function StandTool(tool: ToolProps) {
         It lay down: start its clock
       </button>
     );
-  const fields = [
-    {
-      key: "lain",
-      label: "It lay for about",
-      text: lain,
-      set: setLain,
-      hint: "hours, such as 3; empty, under two hours",
-    },
-    {
-      key: "ago",
-      label: "It was stood up … ago",
-      text: ago,
-      set: setAgo,
-      hint: "hours, or such as 20 min; empty, just now",
-    },
-  ];
   return (
     <form
       className="grid gap-3 text-xl sm:grid-cols-[1fr_1fr_auto] sm:items-start"
@@ -57,31 +44,57 @@ export function StandTool(tool: ToolProps) {
         void bench.startClock("stand", ago.trim() || "0 s", lain);
       }}
     >
-      {fields.map((field) => {
-        const wrong = faultOf(bench.refused, field.key);
-        return (
-          <div key={field.key}>
-            <label htmlFor={`${id}-${field.key}`}>{field.label}</label>
-            <input
-              id={`${id}-${field.key}`}
-              className={`field min-h-[72px] text-2xl ${wrong ? "border-stop" : ""}`}
-              aria-invalid={wrong !== null}
-              aria-describedby={`${id}-${field.key}-note`}
-              value={field.text}
-              onChange={(event) => field.set(event.target.value)}
-            />
-            <p
-              id={`${id}-${field.key}-note`}
-              className={wrong ? "text-stop" : "text-base text-mute"}
-            >
-              {wrong ?? field.hint}
-            </p>
-          </div>
-        );
-      })}
+      <HoursField
+        label="It lay for about"
+        text={lain}
+        onType={setLain}
+        hint="hours, such as 3; empty, under two hours"
+        fault={faultOf(bench.refused, "lain")}
+      />
+      <HoursField
+        label="It was stood up … ago"
+        text={ago}
+        onType={setAgo}
+        hint="hours, or such as 20 min; empty, just now"
+        fault={faultOf(bench.refused, "ago")}
+      />
       <button className="min-h-[72px] rounded-lg border-2 border-ink bg-panel px-5 font-semibold sm:mt-7">
         Start its clock
       </button>
     </form>
+  );
+}
+
+interface HoursFieldProps {
+  label: string;
+  text: string;
+  onType: (text: string) => void;
+  hint: string;
+  fault: string | null;
+}
+
+/** A time in hours as typed, with how it was read beneath before it counts. */
+function HoursField({ label, text, onType, hint, fault }: HoursFieldProps) {
+  const id = useId();
+  const settled = useSettled(text);
+  const reading = useQuery(readingQuery(settled, "hours", "carbon-steel"));
+  const same = text.trim() !== "" && settled === text;
+  const wrong = fault ?? (same ? faultOf(reading.error, "text") : null);
+  const read = same ? reading.data?.values.read_as.split(" = ")[0] : undefined;
+  return (
+    <div>
+      <label htmlFor={id}>{label}</label>
+      <input
+        id={id}
+        className={`field min-h-[72px] text-2xl ${wrong ? "border-stop" : ""}`}
+        aria-invalid={wrong !== null}
+        aria-describedby={`${id}-note`}
+        value={text}
+        onChange={(event) => onType(event.target.value)}
+      />
+      <p id={`${id}-note`} className={wrong ? "text-stop" : read ? "" : "text-base text-mute"}>
+        {wrong ?? (read ? `read as ${read}` : hint)}
+      </p>
+    </div>
   );
 }

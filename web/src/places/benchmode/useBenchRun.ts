@@ -87,7 +87,7 @@ export function useBenchRun(run: Run) {
     enqueue((version) =>
       answer(client.POST("/api/runs/{run_id}/pops", { params, body: { version, what } })),
     );
-  const startClock = (clock: ClockId, ago = "", lain = "") => {
+  const startClock = (clock: ClockId, ago = "", lain = "", longer = false) => {
     const pressed = performance.now();
     return enqueue((version) => {
       // Pressed while the server was away, or the queue was long: the clock began then, not now.
@@ -95,11 +95,15 @@ export function useBenchRun(run: Run) {
       return answer(
         client.POST("/api/runs/{run_id}/clocks", {
           params,
-          body: { version, clock, ago: late, lain },
+          body: { version, clock, ago: late, lain, longer },
         }),
       );
     });
   };
+  const takeFlameBack = (reason: string) =>
+    enqueue((version) =>
+      answer(client.POST("/api/runs/{run_id}/flame-back", { params, body: { version, reason } })),
+    );
   const clearClock = (clock: ClockId) =>
     enqueue((version) =>
       answer(client.POST("/api/runs/{run_id}/clocks/clear", { params, body: { version, clock } })),
@@ -139,7 +143,7 @@ export function useBenchRun(run: Run) {
     setElsewhere(false);
   };
   return {
-    away, refused, elsewhere, hush, write, stand, begin, confirm, pop, startClock, clearClock, testLeaks, makeTacks, measureTack, finish,
+    away, refused, elsewhere, hush, write, stand, begin, confirm, pop, startClock, takeFlameBack, clearClock, testLeaks, makeTacks, measureTack, finish,
   }; // prettier-ignore
 }
 

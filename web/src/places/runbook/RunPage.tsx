@@ -98,6 +98,21 @@ export default function RunPage() {
           </ul>
         </>
       )}
+      {(log.taken_back ?? []).length > 0 && (
+        <>
+          <h2 className="mt-3 font-semibold">Taken back</h2>
+          <ul>
+            {(log.taken_back ?? []).map((one) => (
+              <li key={one.at + one.what}>
+                {[one.what, one.reason].filter(Boolean).join(": ")}{" "}
+                <span className="text-sm text-mute">
+                  {[one.who, dayAndTime(one.at)].filter(Boolean).join(", ")}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
       <h2 className="mt-6 font-narrow text-xl font-semibold">The plan it was done under</h2>
       <p className="text-sm text-mute">Method {line.method_version}; kept as it was that day.</p>
       <div className="panel mt-2 grid px-4 sm:grid-cols-2 sm:gap-x-8">
