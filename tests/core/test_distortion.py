@@ -8,8 +8,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from pellak.core.errors import Refused
-from pellak.core.seam.distortion import DistortionGiven, Weld, reckon_distortion
-from pellak.core.seam.section import Section, properties
+from pellak.core.member.distortion import DistortionGiven, Weld, reckon_distortion
+from pellak.core.member.section import Section, properties
 
 
 def counted(section, cells=900):

@@ -8,10 +8,11 @@ from pellak.core.errors import Refused
 from pellak.core.gas.cylinders import CYLINDERS
 from pellak.core.gas.supply import SUPPLY
 from pellak.core.heat.reckon import HEAT
+from pellak.core.member.distortion import DISTORTION
+from pellak.core.member.straighten import STRAIGHTEN
 from pellak.core.metal.carbon_equivalent import CARBON_EQUIVALENT
 from pellak.core.preheat.reckon import PREHEAT
 from pellak.core.reading.quantity import QUANTITY
-from pellak.core.seam.distortion import DISTORTION
 from pellak.core.seam.filler import FILLER
 from pellak.core.seam.tacks import TACKS
 from pellak.core.torch.flame import FLAME
@@ -32,6 +33,7 @@ RECKONERS: tuple[Reckoner[Any, Any], ...] = (
     FILLER,
     TACKS,
     DISTORTION,
+    STRAIGHTEN,
 )
 
 

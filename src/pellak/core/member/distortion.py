@@ -5,8 +5,8 @@ from collections.abc import Sequence
 from pydantic import Field, model_validator
 
 from pellak.core.errors import Refused
-from pellak.core.seam.section import SOURCE as SECTION_SOURCE
-from pellak.core.seam.section import Section, SectionProperties, properties
+from pellak.core.member.section import SOURCE as SECTION_SOURCE
+from pellak.core.member.section import Section, SectionProperties, properties
 from pellak.core.working import Answer, Number, Reckoner, Record, School, Working, inserted
 
 SHRINKAGE = 0.005

@@ -8,7 +8,7 @@ from pydantic import Field, model_validator
 from pellak.core.errors import Refused
 from pellak.core.working import Number, Record
 
-SectionKind = Literal["rect-tube", "round-tube", "flat", "angle", "tee", "i"]
+SectionKind = Literal["rect-tube", "round-tube", "flat", "angle", "tee", "i", "channel"]
 SOURCE = "parallel-axis theorem over plain rectangles and circles; root radii left out"
 NEEDS: dict[SectionKind, tuple[str, ...]] = {
     "rect-tube": ("width_mm", "depth_mm", "wall_mm"),
@@ -17,6 +17,7 @@ NEEDS: dict[SectionKind, tuple[str, ...]] = {
     "angle": ("width_mm", "depth_mm", "wall_mm"),
     "tee": ("width_mm", "depth_mm", "wall_mm"),
     "i": ("width_mm", "depth_mm", "wall_mm"),
+    "channel": ("width_mm", "depth_mm", "wall_mm"),
 }
 
 
@@ -61,7 +62,7 @@ def _rectangles(section: Section) -> list[tuple[float, float, float]]:
             return [(b, f, 0.0), (w, d - f, f)]
         case "tee":
             return [(w, d - f, 0.0), (b, f, d - f)]
-        case "i":
+        case "i" | "channel":
             return [(b, f, 0.0), (w, d - 2 * f, f), (b, f, d - f)]
     return [(b, d, 0.0)]
 

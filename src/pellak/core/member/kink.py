@@ -1,0 +1,123 @@
+"""The kink one heat spot makes in a member: what goes red, how far off the axis, how much it bends.
+
+    theta = psi * alpha * (T - 20) * V_hot * e / I
+
+V_hot is the metal that went red, e its distance from the neutral axis, I the second moment about
+the axis the bow bends round. psi tells how much of the free expansion is upset and stays: the
+member itself tells it, round by round.
+"""
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+from pellak.core.errors import Refused
+from pellak.core.member.section import Section, SectionProperties, properties
+from pellak.core.working import Record
+
+Pattern = Literal["spot", "v-and-strip"]
+LongFace = Literal["top", "bottom"]
+SOURCE = (
+    "upset of a heated zone held by the cold metal round it: Holt, Heat straightening; FHWA, "
+    "Guide for Heat-Straightening of Damaged Steel Bridge Members"
+)
+KINK_FORMULA = "psi * alpha * (T - 20) * V * e / I"
+V_DEPTH_SHARE = 0.75
+"""A vee in a web reaches from the long flange to three quarters of the depth."""
+MOST_FACE_SHARE = 0.8
+"""A spot wider than this share of its face has no cold metal beside it to hold it."""
+
+
+class HotZone(Record):
+    """What one heating makes red: volume, mm³, its arm over the neutral axis, mm, and where."""
+
+    pattern: Pattern
+    volume_mm3: float
+    arm_mm: float
+    where: str
+
+
+@dataclass(frozen=True)
+class Spot:
+    """The section, the face that is too long, the diameter that goes red."""
+
+    section: Section
+    face: LongFace
+    spot_mm: float
+
+    @property
+    def shape(self) -> SectionProperties:
+        """Area, neutral axis and second moment."""
+        return properties(self.section)
+
+    def unit_kink_rad(self, expansion_per_k: float, peak_c: float) -> float:
+        """Return the kink of one heating were all expansion upset (psi 1), radians."""
+        zone = hot_zone(self)
+        inertia = self.shape.inertia_mm4
+        return expansion_per_k * (peak_c - 20) * zone.volume_mm3 * zone.arm_mm / inertia
+
+
+def heated_face_mm(section: Section, face: LongFace) -> float:
+    """Return how wide the face is that is heated, mm."""
+    depth, width, wall = section.depth_mm, section.width_mm or 0.0, section.wall_mm or 0.0
+    match section.kind:
+        case "rect-tube":
+            return width
+        case "round-tube":
+            return depth
+        case "flat":
+            return depth / 2
+        case "angle":
+            return width if face == "bottom" else depth - wall
+        case "tee":
+            return width if face == "top" else depth - wall
+    return width
+
+
+def hot_zone(spot: Spot) -> HotZone:
+    """Return what one heating makes red. Raises Refused where the spot is too wide for its face."""
+    section, face, d = spot.section, spot.face, spot.spot_mm
+    most = MOST_FACE_SHARE * heated_face_mm(section, face)
+    if d > most + 1e-9:
+        raise Refused("spot_mm", d, f"at most {most:.3g} mm on this face: cold metal holds it")
+    shape = spot.shape
+    to_top, to_bottom = section.depth_mm - shape.neutral_mm, shape.neutral_mm
+    arm = to_top if face == "top" else to_bottom
+    wall = section.wall_mm or 0.0
+    flange = section.flange_mm or wall
+    disc = math.pi / 4 * d * d
+    match section.kind:
+        case "rect-tube":
+            return HotZone(pattern="spot", volume_mm3=disc * wall, arm_mm=arm, where="on the face")
+        case "round-tube":
+            where = "on the long line"
+            return HotZone(pattern="spot", volume_mm3=disc * wall, arm_mm=arm, where=where)
+        case "flat":
+            # Through the flat at its long edge: the spot's middle lies half its width inside.
+            thick = section.width_mm or 0.0
+            where = "through the flat, at the long edge"
+            return HotZone(pattern="spot", volume_mm3=disc * thick, arm_mm=arm - d / 2, where=where)
+        case "angle" | "tee":
+            on_flange = face == ("bottom" if section.kind == "angle" else "top")
+            thick = flange if on_flange else wall
+            inside = 0.0 if on_flange else d / 2
+            where = "through the flange" if on_flange else "through the leg, at its toe"
+            return HotZone(
+                pattern="spot", volume_mm3=disc * thick, arm_mm=arm - inside, where=where
+            )
+    # An I or a channel about its strong axis: spots alone do nothing.
+    vee = d * V_DEPTH_SHARE * section.depth_mm / 2 * wall
+    strip = (section.width_mm or 0.0) * d * flange
+    where = "a vee in the web from the long flange, then a strip across that flange"
+    return HotZone(pattern="v-and-strip", volume_mm3=vee + strip, arm_mm=arm, where=where)
+
+
+def lowers_mm(at_mm: float, kink_rad: float, length_mm: float) -> float:
+    """Return by how much a kink at a place lowers the bow at mid length, mm."""
+    return kink_rad * min(at_mm, length_mm - at_mm) / 2
+
+
+def shape_of_kink(at_mm: float, seen_mm: float, length_mm: float) -> float:
+    """Return the bow at a place, mm a radian, of a kink at another; ends held on the line."""
+    near, far = min(at_mm, seen_mm), max(at_mm, seen_mm)
+    return near * (length_mm - far) / length_mm

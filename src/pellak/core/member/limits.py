@@ -1,0 +1,60 @@
+"""How hot a member may be made to straighten it, and which may not be straightened by flame."""
+
+from collections.abc import Mapping
+from typing import Literal
+
+from pellak.core.errors import Refused
+
+Steel = Literal[
+    "carbon", "low-alloy", "quenched-tempered", "cold-worked", "stainless", "aluminium", "unknown"
+]
+Condition = Literal["sound", "damaged", "fracture-critical"]
+LIMIT_SOURCE = (
+    "AASHTO/AWS D1.5 and FHWA heat-straightening guide: 650 °C carbon and low-alloy, 590 °C "
+    "quenched and tempered; 28 °C under the temper"
+)
+COMMON_LIMIT_C, COMMON_PLAN_C = 650.0, 600.0
+TEMPERED_LIMIT_C, TEMPERED_PLAN_C = 590.0, 550.0
+UNDER_TEMPER_K = 28.0
+LEAST_PEAK_C = 450.0
+"""Under this hardly anything is upset; 200 to 400 °C is the blue-brittle range."""
+REFUSED_STEEL: Mapping[str, str] = {
+    "cold-worked": "heat takes the strength out of cold-worked steel",
+    "stainless": "heat spots warp stainless without end, and it sensitises between 425 and 815 °C",
+    "aluminium": "it shows no red, and heat takes its temper",
+    "unknown": "nobody knows what the heat would do to it: identify it first",
+}
+REFUSED_CONDITION: Mapping[str, str] = {
+    "damaged": "a tear, crack, sharp kink or dent is not a bow: it wants a qualified repair",
+    "fracture-critical": "its failure would bring something down: a qualified engineer decides",
+}
+
+
+def limit_c(steel: Steel, temper_c: float | None) -> float:
+    """Return the temperature no spot may pass, °C. Raises Refused where flame is not for it."""
+    if steel in REFUSED_STEEL:
+        raise Refused("steel", steel, f"not straightened by flame: {REFUSED_STEEL[steel]}")
+    if steel != "quenched-tempered":
+        return COMMON_LIMIT_C
+    if temper_c is None:
+        raise Refused("temper_c", None, "the temper this steel was given, from its mill")
+    limit = min(TEMPERED_LIMIT_C, temper_c - UNDER_TEMPER_K)
+    if limit < LEAST_PEAK_C:
+        raise Refused("temper_c", temper_c, f"at least {LEAST_PEAK_C + UNDER_TEMPER_K:g} °C")
+    return limit
+
+
+def planned_peak_c(steel: Steel, temper_c: float | None, told_c: float | None) -> float:
+    """Return the temperature to stop at, °C. Raises Refused for one over the limit."""
+    limit = limit_c(steel, temper_c)
+    if told_c is None:
+        return min(TEMPERED_PLAN_C if steel == "quenched-tempered" else COMMON_PLAN_C, limit)
+    if told_c > limit:
+        raise Refused("peak_c", told_c, f"at most {limit:g} °C for this steel")
+    return told_c
+
+
+def sound(condition: Condition) -> None:
+    """Raise Refused for a member that flame is not to touch."""
+    if condition in REFUSED_CONDITION:
+        raise Refused("condition", condition, f"a sound member: {REFUSED_CONDITION[condition]}")

@@ -1,0 +1,101 @@
+"""Seconds to a red spot with a flame swept over it, the gas of it, and the wait until it is cold.
+
+Heating: the plate model's flame, widened by the sweep. A disc of radius R swept evenly has the mean
+square radius R^2 / 2, which adds to the flame's own. Cooling: the heat put in spreads first through
+the plate round the spot, then along the member, and leaves its faces; whichever of the two says it
+stays warmer longer is believed. Estimates: a hand sweeps as it likes.
+"""
+
+import math
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from pellak.core.heat.bracket import where_share_is_one
+from pellak.core.heat.case import HeatCase, HeatCases
+from pellak.core.heat.plate import NEAR_FACE, HeatingHistory
+from pellak.core.heat.standing import LONGEST_S
+from pellak.core.working import Record
+
+TOUCH_C = 50.0
+"""A bare hand rests on it; above this a reading of the bow means nothing."""
+LONGEST_WAIT_S = 4 * 3600.0
+STILL_AIR_W_PER_M2_K = 12.0
+SOURCE = (
+    "moving-source plate model of this product; Carslaw and Jaeger, Conduction of Heat in Solids, "
+    "10.2 and 10.3, instantaneous line and plane sources; still air and radiation 12 W/m2K"
+)
+SECONDS_SPREAD = (0.6, 1.6)
+WAIT_SPREAD = (0.6, 1.8)
+
+
+class SpotHeat(Record):
+    """Seconds and gas of one spot, minutes until it may be read; None where it never reddens."""
+
+    seconds: float | None
+    acetylene_l: float | None
+    wait_min: float | None
+
+
+@dataclass(frozen=True)
+class SpotCase:
+    """A flame on a member's wall. `area_mm2` is the section's, `round_mm` its outside round."""
+
+    case: HeatCase
+    spot_mm: float
+    peak_c: float
+    area_mm2: float
+    round_mm: float
+
+
+def _swept(spot: SpotCase) -> HeatCases:
+    cases = HeatCases.of([spot.case])
+    swept = (spot.spot_mm / 2000) ** 2 / 2
+    return replace(cases, radius_m=np.sqrt(cases.radius_m**2 + swept))
+
+
+def spot_heat(spot: SpotCase) -> SpotHeat:
+    """Return seconds, gas and wait of one spot."""
+    cases = _swept(spot)
+    rise_k = np.array([spot.peak_c - spot.case.start_c])
+    # The middle of the spot's area, by area: half of it is hotter, half less.
+    beside = np.array([spot.spot_mm / 2000 / math.sqrt(2)])
+
+    def share(ln_seconds: np.ndarray) -> np.ndarray:
+        history = HeatingHistory.at(cases, np.exp(ln_seconds), np.array([NEAR_FACE]))
+        told: np.ndarray = history.rise_beside_k(beside) / rise_k
+        return told
+
+    found = where_share_is_one(share, math.log(0.05), math.log(LONGEST_S), 1, rising=True)[0]
+    if not math.isfinite(found):
+        return SpotHeat(seconds=None, acetylene_l=None, wait_min=None)
+    seconds = float(np.exp(found))
+    energy_j = float(cases.power_w.sum()) * seconds
+    return SpotHeat(
+        seconds=seconds,
+        acetylene_l=spot.case.acetylene_l_per_h * seconds / 3600,
+        wait_min=_wait_s(spot, energy_j) / 60,
+    )
+
+
+def _wait_s(spot: SpotCase, energy_j: float) -> float:
+    metal = spot.case.family
+    capacity = metal.density_kg_per_m3 * metal.specific_heat_j_per_kg_k
+    diffusivity = spot.case.diffusivity_m2_per_s
+    wall, area = spot.case.thickness_mm / 1000, spot.area_mm2 / 1e6
+    leak = STILL_AIR_W_PER_M2_K * spot.round_mm / 1000 / (capacity * area)
+    spread = (spot.spot_mm / 2000) ** 2 / 2
+
+    def rise_k(t: float) -> float:
+        plate = energy_j / (math.pi * capacity * wall * (spread + 4 * diffusivity * t))
+        bar = energy_j / (capacity * area * math.sqrt(4 * math.pi * diffusivity * t))
+        return max(plate, bar) * math.exp(-leak * t)
+
+    low, high = 1.0, LONGEST_WAIT_S
+    cold = TOUCH_C - 20.0
+    if rise_k(high) > cold:
+        return high
+    while high / low > 1.001:
+        middle = math.sqrt(low * high)
+        low, high = (middle, high) if rise_k(middle) > cold else (low, middle)
+    return high

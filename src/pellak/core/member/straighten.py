@@ -1,0 +1,338 @@
+"""The straighten reckoner: how many heat spots, where the next round goes, what it will take."""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from pydantic import Field, model_validator
+
+from pellak.core.errors import Refused
+from pellak.core.member.kink import KINK_FORMULA, LongFace, Pattern, Spot, hot_zone, lowers_mm
+from pellak.core.member.kink import SOURCE as KINK_SOURCE
+from pellak.core.member.limits import LIMIT_SOURCE, Condition, Steel, limit_c, planned_peak_c, sound
+from pellak.core.member.places import Ground, placed_by_bow, round_places
+from pellak.core.member.psi import READING_MM, Psi, fitted_psi
+from pellak.core.member.psi import SOURCE as PSI_SOURCE
+from pellak.core.member.section import Section
+from pellak.core.member.spot_heat import TOUCH_C
+from pellak.core.tables import thermal_rows
+from pellak.core.working import Answer, Caution, Number, Reckoner, Record, Working, inserted, short
+
+SPOT_MM = 38.0
+PLANNED_SHARE = 0.8
+"""A round is planned to take this much of what is left, so that it does not go past."""
+FIRST_ROUND, MOST_A_ROUND = 3, 12
+TOLERANCE_PER_LENGTH, WEAK_PSI = 1 / 1000, 0.25
+EXPANSION = {"carbon": "low-carbon-steel", "low-alloy": "alloy-steel"}
+
+
+class BowStation(Record):
+    """The bow read at a place along the member."""
+
+    at_mm: Number = Field(ge=0, le=50_000)
+    bow_mm: Number = Field(ge=-500, le=2000)
+
+
+class Attached(Record):
+    """A stretch kept cold: a bracket, a weld, a fitting."""
+
+    from_mm: Number = Field(ge=0, le=50_000)
+    to_mm: Number = Field(ge=0, le=50_000)
+
+
+class SpotAt(Record):
+    """A spot's place along the member."""
+
+    at_mm: Number = Field(ge=0, le=50_000)
+
+
+class Round(Record):
+    """A round that was heated, and the bow before and after; `surface_c` as it was read."""
+
+    spots: list[SpotAt] = Field(min_length=1, max_length=60)
+    camber_before_mm: Number = Field(ge=-500, le=2000)
+    camber_after_mm: Number = Field(ge=-500, le=2000)
+    surface_c: Number | None = Field(default=None, ge=-40, le=900)
+
+
+class StraightenGiven(Record):
+    """A bowed member, its long face, its steel, and the rounds made so far."""
+
+    section: Section
+    length_mm: Number = Field(ge=300, le=50_000)
+    camber_mm: Number | None = Field(default=None, gt=0, le=2000)
+    stations: list[BowStation] = Field(default_factory=list, max_length=40)
+    face: LongFace = "top"
+    steel: Steel = "carbon"
+    condition: Condition = "sound"
+    temper_c: Number | None = Field(default=None, ge=300, le=750)
+    spot_mm: Number = Field(default=SPOT_MM, ge=8, le=120)
+    peak_c: Number | None = Field(default=None, ge=450, le=700)
+    tolerance_mm: Number | None = Field(default=None, ge=0.5, le=200)
+    attached: list[Attached] = Field(default_factory=list, max_length=60)
+    rounds: list[Round] = Field(default_factory=list, max_length=40)
+
+    @model_validator(mode="after")
+    def _one_bow(self) -> "StraightenGiven":
+        if self.camber_mm is None and len(self.stations) < 2:
+            raise ValueError("say camber_mm, or the bow at two stations or more")
+        if any(station.at_mm > self.length_mm for station in self.stations):
+            raise ValueError("every station lies on the member")
+        return self
+
+    @property
+    def bow_mm(self) -> float:
+        """The bow before the first round, at its worst."""
+        if self.camber_mm is not None:
+            return self.camber_mm
+        return max(station.bow_mm for station in self.stations)
+
+
+class StraightenValues(Record):
+    """What is still to do. `expected_mm` is the bow after the next round; none left, no round."""
+
+    theta_per_spot_rad: float
+    psi: float
+    psi_low: float
+    psi_high: float
+    spots_total: int
+    spots_low: int
+    spots_high: int
+    left_mm: float
+    tolerance_mm: float
+    next_round: list[SpotAt]
+    expected_mm: float
+    expected_low_mm: float
+    expected_high_mm: float
+    peak_c: float
+    limit_c: float
+    rounds_left: int
+    pattern: Pattern
+    where: str
+    spots_fit: int
+
+
+class StraightenAnswer(Answer):
+    """Answer of the straighten reckoner."""
+
+    values: StraightenValues
+
+
+@dataclass(frozen=True)
+class _Member:
+    """A member as it stands now."""
+
+    given: StraightenGiven
+    peak_c: float
+    unit_rad: float
+    psi: Psi
+
+    @property
+    def hot(self) -> list[Round]:
+        return [r for r in self.given.rounds if is_hot(r)]
+
+    @property
+    def left_mm(self) -> float:
+        cold = [r for r in self.given.rounds if not is_hot(r)]
+        return cold[-1].camber_after_mm if cold else self.given.bow_mm
+
+    @property
+    def tolerance_mm(self) -> float:
+        return self.given.tolerance_mm or self.given.length_mm * TOLERANCE_PER_LENGTH
+
+    @property
+    def done(self) -> bool:
+        # A reading errs by a millimetre or two: it stops once the bow surely is within.
+        return self.left_mm <= max(self.tolerance_mm - 1.5 * READING_MM, self.tolerance_mm / 2)
+
+    @property
+    def ground(self) -> Ground:
+        return Ground(
+            self.given.length_mm,
+            self.given.spot_mm,
+            tuple((a.from_mm, a.to_mm) for a in self.given.attached),
+            tuple(s.at_mm for r in self.given.rounds for s in r.spots),
+        )
+
+
+def is_hot(told: Round) -> bool:
+    """Return whether a round was read on a member too warm to tell its bow."""
+    return told.surface_c is not None and told.surface_c > TOUCH_C
+
+
+def spots_for(bow_mm: float, kink_rad: float, length_mm: float) -> float:
+    """Return how many spots spread evenly take a bow: N spots take theta L (N + 1) / 8."""
+    return max(1.0, 8 * bow_mm / (kink_rad * length_mm) - 1)
+
+
+def _fit(given: StraightenGiven, unit_rad: float) -> Psi:
+    moves = [
+        (
+            sum(lowers_mm(s.at_mm, unit_rad, given.length_mm) for s in r.spots),
+            r.camber_before_mm - r.camber_after_mm,
+        )
+        for r in given.rounds
+        if not is_hot(r)
+    ]
+    return fitted_psi(moves)
+
+
+def _next(member: _Member) -> list[float]:
+    given, left = member.given, member.left_mm
+    if member.done or member.hot[-1:] == given.rounds[-1:] != []:
+        return []
+    if _worse(given) is not None:
+        return []
+    kink = member.psi.median * member.unit_rad
+    wanted = PLANNED_SHARE * left
+    most = MOST_A_ROUND if given.rounds else FIRST_ROUND
+    if given.stations and not given.rounds:
+        at = {s.at_mm: s.bow_mm for s in given.stations}
+        return placed_by_bow(member.ground, kink, at, wanted, most)
+    # What it may not take over, were psi at the top of what it can be and the reading too high.
+    never = max(0.0, left - READING_MM) * member.psi.median / member.psi.cautious
+    return round_places(member.ground, kink, wanted, never, most)
+
+
+def _worse(given: StraightenGiven) -> Round | None:
+    cold = [r for r in given.rounds if not is_hot(r)]
+    error = 2 * math.sqrt(2) * READING_MM
+    return next((r for r in cold if r.camber_after_mm > r.camber_before_mm + error), None)
+
+
+def _taken(member: _Member, places: Sequence[float], psi: float) -> float:
+    length = member.given.length_mm
+    return sum(lowers_mm(at, psi * member.unit_rad, length) for at in places)
+
+
+def _rounds_left(member: _Member) -> int:
+    """Return how many rounds are still to be expected, each taking its share of what is left."""
+    if member.done:
+        return 0
+    goal = max(member.tolerance_mm - 1.5 * READING_MM, member.tolerance_mm / 2)
+    return max(1, math.ceil(math.log(goal / member.left_mm) / math.log(1 - PLANNED_SHARE)))
+
+
+def _cautions(member: _Member, fits: int, wanted: float) -> list[Caution]:
+    given = member.given
+    told: list[tuple[Literal["stop", "warn", "note"], str, str]] = []
+    worse = _worse(given)
+    if member.hot[-1:] == given.rounds[-1:] != []:
+        told.append(
+            ("warn", f"The last reading was taken at {short(member.hot[-1].surface_c or 0, 3)} °C. "
+             f"Read again when a bare hand rests on it, {TOUCH_C:g} °C: it is kept beside and not "
+             "reckoned with.", "While hot it bows further the wrong way and tells nothing.")
+        )  # fmt: skip
+    if worse is not None:
+        told.append(
+            ("stop", f"After a cold round it stood at {short(worse.camber_after_mm, 3)} mm, before "
+             f"it at {short(worse.camber_before_mm, 3)} mm. Stop and find out why.",
+             "The wrong face was heated, something holds or loads it, or it is not a bow at all.")
+        )  # fmt: skip
+    elif member.psi.median < WEAK_PSI:
+        told.append(
+            ("warn", "It hardly moves. Is it free at both ends and unloaded, and did the whole "
+             "spot turn dull red? If so, more heat will not do it: another way.",
+             "Spots that do not upset only tire the metal.")
+        )  # fmt: skip
+    if not member.done and wanted > fits:
+        told.append(
+            ("warn", f"Some {wanted:.0f} more spots are wanted and {fits} find room. Shorter steps "
+             "with smaller spots, or another way, for the rest.",
+             "A spot on a used or warm one upsets metal that is hard already.")
+        )  # fmt: skip
+    told += [
+        ("warn", f"Never above {limit_c(given.steel, given.temper_c):g} °C, by a crayon beside the "
+         "spot. No water above 315 °C. No hammer and no bending from 400 down to 200 °C.",
+         "Hotter it loses its strength; blue-hot steel cracks under the hammer."),
+        ("note", "A bow only: twist, dents, buckles and sharp kinks are another matter, and "
+         "structural work belongs to qualified people under its code.",
+         "Heat spots shorten one face; they do nothing else."),
+    ]  # fmt: skip
+    return [
+        Caution(level=level, text=text, reason=reason, source=LIMIT_SOURCE)
+        for level, text, reason in told
+    ]
+
+
+def _psi_line(member: _Member) -> Working:
+    psi, read = member.psi, sum(not is_hot(r) for r in member.given.rounds)
+    return Working(
+        name="psi", value=psi.median, low=psi.low, high=psi.high,
+        formula="prior 0.8, a factor of 1.6 either way, times what each cold round says",
+        inserted=f"{read} rounds read cold", source=PSI_SOURCE,
+        note="one spread either way; rounds read hot are left out",
+    )  # fmt: skip
+
+
+def reckon_straighten(given: StraightenGiven) -> StraightenAnswer:
+    """Return kink, spots, the next round's places and what it will take.
+
+    Valid for a bow in one plane of a sound, unloaded member, long against its depth. Raises
+    Refused for a steel or member that flame is not for, a peak over its limit, a spot too wide.
+    """
+    sound(given.condition)
+    peak = planned_peak_c(given.steel, given.temper_c, given.peak_c)
+    spot = Spot(given.section, given.face, given.spot_mm)
+    zone, shape = hot_zone(spot), spot.shape
+    alpha = thermal_rows()[EXPANSION.get(given.steel, "alloy-steel")].expansion_per_k
+    unit = spot.unit_kink_rad(alpha, peak)
+    if unit <= 0:
+        raise Refused("spot_mm", given.spot_mm, "a spot that lies off the neutral axis")
+    for told in given.attached:
+        if not told.from_mm <= told.to_mm <= given.length_mm:
+            raise Refused("attached", f"{told.from_mm:g} to {told.to_mm:g}", "a stretch of it")
+    member = _Member(given, peak, unit, _fit(given, unit))
+    psi, length, left = member.psi, given.length_mm, max(0.0, member.left_mm)
+    used = sum(len(r.spots) for r in given.rounds)
+    more = {n: 0.0 if member.done else spots_for(left, p * unit, length)
+            for n, p in (("value", psi.median), ("low", psi.high), ("high", psi.low))}  # fmt: skip
+    places = _next(member)
+    fits = len(member.ground.in_order())
+    after = {n: left - _taken(member, places, p)
+             for n, p in (("value", psi.median), ("low", psi.high), ("high", psi.low))}  # fmt: skip
+    theta = psi.median * unit
+    numbers = {"psi": psi.median, "alpha": alpha, "T": peak, "V": zone.volume_mm3,
+               "e": zone.arm_mm, "I": shape.inertia_mm4}  # fmt: skip
+    return StraightenAnswer(
+        values=StraightenValues(
+            theta_per_spot_rad=theta, psi=psi.median, psi_low=psi.low, psi_high=psi.high,
+            spots_total=used + round(more["value"]), spots_low=used + math.floor(more["low"]),
+            spots_high=used + math.ceil(more["high"]), left_mm=member.left_mm,
+            tolerance_mm=member.tolerance_mm, next_round=[SpotAt(at_mm=at) for at in places],
+            expected_mm=after["value"], expected_low_mm=after["low"],
+            expected_high_mm=after["high"], peak_c=peak,
+            limit_c=limit_c(given.steel, given.temper_c), rounds_left=_rounds_left(member),
+            pattern=zone.pattern, where=zone.where, spots_fit=fits,
+        ),
+        working=[
+            Working(name="theta_per_spot_rad", value=theta, unit="rad", low=psi.low * unit,
+                    high=psi.high * unit, formula=KINK_FORMULA,
+                    inserted=inserted(KINK_FORMULA, numbers), source=KINK_SOURCE,
+                    note=f"V in mm3, {zone.where}; I of the section as drawn"),
+            _psi_line(member),
+            Working(name="spots_total", value=used + round(more["value"]),
+                    low=used + math.floor(more["low"]), high=used + math.ceil(more["high"]),
+                    formula="used + 8 * bow / (theta * L) - 1",
+                    inserted=f"{used} + 8 * {short(left, 3)} / ({short(theta, 3)} * "
+                    f"{short(length, 4)}) - 1",
+                    source="kinks spread evenly: N of them take theta L (N + 1) / 8"),
+            Working(name="expected_mm", value=after["value"], unit="mm", low=after["low"],
+                    high=after["high"], formula="bow - sum of theta * min(x, L - x) / 2",
+                    inserted=f"{short(left, 3)} mm and {len(places)} spots",
+                    source="geometry of a bent line", note="cold, unloaded, line end to end"),
+            Working(name="limit_c", value=limit_c(given.steel, given.temper_c), unit="°C",
+                    formula="by the class of steel", inserted=given.steel, source=LIMIT_SOURCE),
+        ],
+        cautions=_cautions(member, fits, more["value"]),
+    )  # fmt: skip
+
+
+STRAIGHTEN = Reckoner(
+    "straighten",
+    "Where do the heat spots go, and how many?",
+    StraightenGiven,
+    StraightenAnswer,
+    reckon_straighten,
+)
