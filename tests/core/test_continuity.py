@@ -11,7 +11,8 @@ import pytest
 
 from pellak.core.heat.gas_rule import PACE_FACTORS
 from pellak.core.heat.solve import PieceGiven
-from pellak.core.job import SeamJob, ShopSchools, with_changes
+from pellak.core.job import SeamJob, with_changes
+from pellak.core.job_base import ShopSchools
 from pellak.core.metal.alloy import alloys, heat_family_of
 from pellak.core.plan import compose_plan
 from pellak.core.tables import joints

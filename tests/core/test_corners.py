@@ -5,7 +5,8 @@ import math
 import pytest
 
 from pellak.core.errors import Refused
-from pellak.core.job import SeamJob, ShopSchools, with_changes
+from pellak.core.job import SeamJob, with_changes
+from pellak.core.job_base import ShopSchools
 from pellak.core.plan import compose_plan
 from pellak.core.tables import joints
 from tests.core.test_one_sum import RACK

@@ -2,7 +2,8 @@
 
 import pytest
 
-from pellak.core.job import SeamJob, ShopSchools, with_changes
+from pellak.core.job import SeamJob, with_changes
+from pellak.core.job_base import ShopSchools
 from pellak.core.plan import compose_plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.items import read_item
@@ -53,7 +54,7 @@ def test_an_unread_or_impossible_cylinder_claims_nothing():
 
 def test_without_a_length_nothing_is_called_enough():
     shown, _, _ = told(cylinder(readings=reading(gauge_bar=9.0)), length_mm=None)
-    assert "tell the seam's length" in shown["gas-A"].detail
+    assert "tell the length" in shown["gas-A"].detail
 
 
 def test_oxygen_is_reckoned_at_its_own_flow():

@@ -7,7 +7,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from pellak.core.heat.case import HeatCase
-from pellak.core.job import SeamJob, ShopSchools, with_changes
+from pellak.core.job import SeamJob, with_changes
+from pellak.core.job_base import ShopSchools
 from pellak.core.plan import compose_plan
 from pellak.core.seam.interpass_wait import MEASURED_AT_MM, rise_beside_k, with_waits
 from pellak.core.tables import heat_families

@@ -5,7 +5,8 @@ import re
 import pytest
 
 from pellak.core.facts_kept import facts_kept
-from pellak.core.job import SeamJob, ShopSchools, with_changes
+from pellak.core.job import SeamJob, with_changes
+from pellak.core.job_base import ShopSchools
 from pellak.core.plan import compose_plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.items import read_item

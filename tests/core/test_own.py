@@ -3,7 +3,8 @@
 import pytest
 
 from pellak.core.errors import Refused
-from pellak.core.job import SeamJob, ShopSchools, with_changes
+from pellak.core.job import SeamJob, with_changes
+from pellak.core.job_base import ShopSchools
 from pellak.core.own import own_rows
 from pellak.core.plan import compose_plan
 

@@ -8,7 +8,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from pellak.core.errors import Refused
-from pellak.core.job import SeamJob, ShopSchools, with_changes
+from pellak.core.job import SeamJob, with_changes
+from pellak.core.job_base import ShopSchools
 from pellak.core.piece.dimensions import dimension_rows, ring_length, usual_value
 from pellak.core.piece.joint_drawing import joint_drawing
 from pellak.core.piece.questions import piece_questions, question_cautions

@@ -17,7 +17,8 @@ from pellak.core.binding import bound_by
 from pellak.core.care.cards import BEFORE_THE_FLAME
 from pellak.core.care.walk import LIGHTS
 from pellak.core.errors import Refused
-from pellak.core.job import SeamJob, ShopSchools, with_changes
+from pellak.core.job import SeamJob, with_changes
+from pellak.core.job_base import ShopSchools
 from pellak.core.mishaps import flame_back, popped
 from pellak.core.plan import compose_plan
 from pellak.core.rack.equipment import Equipment

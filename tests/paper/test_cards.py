@@ -12,7 +12,8 @@ from PIL import Image
 
 from pellak.core.care.cards import cards_at_bench
 from pellak.core.care.sequences import flash_back_drill
-from pellak.core.job import SeamJob, ShopSchools, with_changes
+from pellak.core.job import SeamJob, with_changes
+from pellak.core.job_base import ShopSchools
 from pellak.core.plan import compose_plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.items import read_item

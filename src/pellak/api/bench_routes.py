@@ -6,7 +6,9 @@ from fastapi import APIRouter, Query
 from pydantic import BaseModel, ConfigDict
 
 from pellak.api.problems import documented
-from pellak.core.plan import Plan, tacks_of
+from pellak.core.kinds.kind import KindLine
+from pellak.core.kinds.registry import kind_lines
+from pellak.core.planned import Plan, tacks_of
 from pellak.core.seam.playback import TackPlayback, play_tacks
 from pellak.shop.bench import Bench, OpenJob, TicketPage
 
@@ -43,6 +45,10 @@ def bench_router(bench: Bench) -> APIRouter:
         most: Annotated[int, Query(ge=1, le=500)] = 100,
     ) -> TicketPage:
         return bench.tickets(after, most)
+
+    @router.get("/kinds", operation_id="list_kinds")
+    def list_kinds() -> list[KindLine]:
+        return kind_lines()
 
     @router.post("", operation_id="add_job", status_code=201)
     def add_job(document: dict[str, Any]) -> OpenJob:

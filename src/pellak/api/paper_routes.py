@@ -5,7 +5,7 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Request, Response
 
 from pellak.api.problems import documented
-from pellak.core.plan import tacks_of
+from pellak.core.planned import tacks_of
 from pellak.core.seam.template import tacks_csv, template_svg
 from pellak.paper.job_card import job_card
 from pellak.paper.measures import System

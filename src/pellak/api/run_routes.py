@@ -77,7 +77,7 @@ class ClearClock(At):
 
 
 class TacksMade(At):
-    """How many tacks are made."""
+    """How many tacks, or spots of a round, are made."""
 
     done: int = Field(ge=0, le=400)
 
@@ -87,6 +87,13 @@ class TackMeasures(At):
 
     gap: str = Field(default="", max_length=40)
     rise: str = Field(default="", max_length=40)
+
+
+class LineRead(At):
+    """The bow read along the line, and the surface beside a spot where it was measured."""
+
+    bow: str = Field(max_length=40)
+    surface: str = Field(default="", max_length=40)
 
 
 class LeakReadings(At):
@@ -161,6 +168,14 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
     @router.post("/runs/{run_id}/tacks/measured", operation_id="measure_tack")
     def measure_tack(run_id: str, told: TackMeasures) -> Run:
         return bench.measure_tack(run_id, told.version, told.gap, told.rise)
+
+    @router.post("/runs/{run_id}/spots", operation_id="make_spots")
+    def make_spots(run_id: str, told: TacksMade) -> Run:
+        return bench.make_spots(run_id, told.version, told.done)
+
+    @router.post("/runs/{run_id}/spots/read", operation_id="read_line")
+    def read_line(run_id: str, told: LineRead) -> Run:
+        return bench.read_line(run_id, told.version, told.bow, told.surface)
 
     @router.get("/fire-watches", operation_id="list_fire_watches")
     def list_fire_watches() -> list[FireWatchLine]:

@@ -14,7 +14,7 @@ from pellak.core.care.sequences import (
     flash_back_drill,
 )
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR, LimitRegion
-from pellak.core.job import ShopSchools
+from pellak.core.job_base import ShopSchools
 from pellak.core.reading.units import DisplayUnit, display_units
 from pellak.shop.backups import Backups, BackupsKept, BackupState
 from pellak.shop.find import Finder, Found

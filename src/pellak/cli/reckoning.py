@@ -6,7 +6,8 @@ import sys
 from typing import Any
 
 from pellak.core.errors import Refused
-from pellak.core.job import ShopSchools, job_from
+from pellak.core.job import job_from
+from pellak.core.job_base import ShopSchools
 from pellak.core.plan import compose_plan
 from pellak.core.registry import RECKONERS, get_reckoner
 from pellak.core.sheet import plan_sheet

@@ -32,7 +32,9 @@ from pellak.core.errors import Refused
 from pellak.core.facts_kept import facts_kept
 from pellak.core.gas.hose import Gas
 from pellak.core.job import refusals
-from pellak.core.plan import Plan
+from pellak.core.kinds.straighten.rounds import member_now
+from pellak.core.member.straighten import StraightenValues
+from pellak.core.planned import Plan
 from pellak.core.preheat.crayons import settles_min
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.run_log import LeakTest, RunLog, with_taken_back
@@ -61,6 +63,7 @@ class BenchState(Record):
     clocks: list[ClockState]
     fire_watch_looked: bool
     tacks: TacksValues | None = None
+    member: StraightenValues | None = None
 
 
 def bench_state(plan: Plan, log: RunLog, now: Moment, binds: Sequence[str] = ()) -> BenchState:
@@ -78,6 +81,7 @@ def bench_state(plan: Plan, log: RunLog, now: Moment, binds: Sequence[str] = ())
         clocks=[clock_state(mark, now) for mark in log.clocks],
         fire_watch_looked=any(one.step == "fire-watch" for one in log.confirmations),
         tacks=tacks_now(plan, log),
+        member=member_now(plan, log),
     )
 
 
@@ -180,6 +184,9 @@ def _counts_s(plan: Plan, log: RunLog, clock: ClockId, lain_s: float, longer: bo
             return 60 * settles_min(plan.job.thickness_mm or 0.0)
         case "fire-watch":
             return fire_watch_s(plan)
+        case "spot-wait":
+            wait_min = plan.facts.spot_wait_min if plan.facts else None
+            return None if wait_min is None else 60 * wait_min
     return None
 
 

@@ -6,7 +6,7 @@ a longer watch or a plan that may no longer start binds at once."""
 from pellak.core.care.cards import BenchCard
 from pellak.core.care.sequences import Phase
 from pellak.core.facts_kept import facts_kept
-from pellak.core.plan import Plan
+from pellak.core.planned import Plan
 
 WORK: frozenset[Phase] = frozenset({"preheat", "tack", "seam", "cool"})
 

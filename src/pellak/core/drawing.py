@@ -1,6 +1,7 @@
 """What the drawings need, in millimetres and degrees: the page scales it and adds nothing."""
 
 import math
+from typing import Literal
 
 import numpy as np
 from pydantic import Field
@@ -50,6 +51,7 @@ class SeamDrawing(Record):
     the metal looks like at the temperature the seam is started at.
     """
 
+    kind: Literal["seam"] = "seam"
     thickness_mm: float | None
     root_gap_mm: float
     section_half_width_mm: float

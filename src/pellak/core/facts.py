@@ -47,5 +47,8 @@ class Facts(Record):
     cool_in: CoolIn = "still-air"
     tacked: bool = False
     crayons: bool = False
+    spot_s: float | None = None
+    spot_wait_min: float | None = None
+    """Until a bare hand rests on the last spot and the line may be read."""
     shrink_mm: float | None = None
     turn_deg: float | None = None

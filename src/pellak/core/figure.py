@@ -8,7 +8,14 @@ from pellak.core.reading.units import QuantityKind
 from pellak.core.working import Caution, Record, School, Working
 
 StationId = Literal[
-    "piece", "preheat", "torch", "safe-start", "tack-and-run", "cool-and-dress", "look-and-log"
+    "piece",
+    "preheat",
+    "torch",
+    "safe-start",
+    "tack-and-run",
+    "rounds",
+    "cool-and-dress",
+    "look-and-log",
 ]
 StationState = Literal["settled", "present", "ahead", "blocked", "to-come"]
 

@@ -7,7 +7,7 @@ from functools import cache
 from typing import Any
 
 from pellak.core.figure import Figure, OwnFigure, Station
-from pellak.core.job import Job
+from pellak.core.job import SeamJob
 from pellak.core.reading.units import QuantityKind, kinds
 from pellak.core.tables import rows
 from pellak.core.working import Caution, Working, short
@@ -40,13 +40,15 @@ def own_rows() -> tuple[OwnRow, ...]:
     )
 
 
-def without_own(job: Job) -> Job | None:
+def without_own(job: SeamJob) -> SeamJob | None:
     """Return the job as it is with no figure decided by hand; None where none is."""
     told = [row.field for row in own_rows() if getattr(job, row.field) is not None]
     return job.model_copy(update=dict.fromkeys(told)) if told else None
 
 
-def with_own(stations: Sequence[Station], reckoned: Sequence[Station], job: Job) -> list[Station]:
+def with_own(
+    stations: Sequence[Station], reckoned: Sequence[Station], job: SeamJob
+) -> list[Station]:
     """Return the stations with every figure that may be decided marked, and cautions of those told.
 
     Args:
@@ -58,7 +60,7 @@ def with_own(stations: Sequence[Station], reckoned: Sequence[Station], job: Job)
     return [_marked(station, ours, job) for station in stations]
 
 
-def _marked(station: Station, ours: Mapping[str, Figure], job: Job) -> Station:
+def _marked(station: Station, ours: Mapping[str, Figure], job: SeamJob) -> Station:
     figures: list[Figure] = []
     cautions: list[Caution] = []
     for figure in station.figures:
@@ -74,7 +76,7 @@ def _marked(station: Station, ours: Mapping[str, Figure], job: Job) -> Station:
     )
 
 
-def _own(row: OwnRow, ours: Figure | None, job: Job) -> OwnFigure:
+def _own(row: OwnRow, ours: Figure | None, job: SeamJob) -> OwnFigure:
     line = _line(row, ours)
     value = line.value if line is not None else None
     return OwnFigure(

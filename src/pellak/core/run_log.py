@@ -12,6 +12,7 @@ from pellak.core.care.leak_test import LeakTestGiven, LeakTestValues
 from pellak.core.care.sequences import Start
 from pellak.core.errors import Refused
 from pellak.core.job import refusals
+from pellak.core.member.straighten_given import Round
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.seam.tacks_given import MOST_TACKS, Measured
 from pellak.core.tables import rows
@@ -97,6 +98,13 @@ class Tacking(Record):
     measured: list[Measured] = Field(default_factory=list, max_length=60)
 
 
+class Straightening(Record):
+    """How far a round of spots is made, and the rounds that were read."""
+
+    done: int = Field(default=0, ge=0, le=60)
+    rounds: list[Round] = Field(default_factory=list, max_length=40)
+
+
 class RunLog(Record):
     """The log of a run; None where nothing was written.
 
@@ -114,6 +122,7 @@ class RunLog(Record):
     pops: list[Pop] = Field(default_factory=list, max_length=50)
     taken_back: list[TakenBack] = Field(default_factory=list, max_length=MOST_TAKEN_BACK)
     tacking: Tacking = Field(default_factory=Tacking)
+    straightening: Straightening = Field(default_factory=Straightening)
     who: Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)] = ""
     puddle_s: Number | None = Field(default=None, ge=0.2, le=600)
     seam_min: Number | None = Field(default=None, ge=0.02, le=1440)

@@ -3,7 +3,7 @@
 import textwrap
 
 from pellak.core.figure import Figure
-from pellak.core.plan import Plan
+from pellak.core.planned import Plan
 from pellak.core.working import short
 
 WIDTH = 92

@@ -8,7 +8,7 @@ from pellak.core.care.clocks import Moment
 from pellak.core.care.holding import answer_holds
 from pellak.core.care.walk import clock_is_over, order_of
 from pellak.core.errors import Refused
-from pellak.core.plan import Plan
+from pellak.core.planned import Plan
 from pellak.core.run_log import Confirmation, RunLog
 
 MOST_POPS = 2

@@ -4,7 +4,7 @@ from pydantic import ValidationError
 
 from pellak.core.errors import Refused
 from pellak.core.job import refusals
-from pellak.core.plan import Plan
+from pellak.core.planned import Plan
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.run_log import RunLog
 from pellak.core.seam.tacks import TacksValues, reckon_tacks

@@ -7,7 +7,8 @@ from datetime import UTC, datetime, timedelta
 from typing import Any
 
 from pellak.core.heat.solve import HeatGiven, solve_heat
-from pellak.core.job import ShopSchools, job_from, with_changes
+from pellak.core.job import SeamJob, job_from, with_changes
+from pellak.core.job_base import ShopSchools
 from pellak.core.plan import compose_plan
 from pellak.core.run_log import RunLog
 from pellak.core.torch.candidates import RackTip
@@ -149,6 +150,23 @@ JOBS: tuple[dict[str, Any], ...] = (
         "held": "nothing",
         "place": "shop",
     },
+    {
+        "kind": "straighten",
+        "name": "Gangway handrail",
+        "alloy": "s235jr",
+        "depth_mm": "2 in",
+        "width_mm": "3 in",
+        "thickness_mm": "1/4",
+        "length_mm": "25 ft",
+        "camber_mm": "60",
+        "acetylene_l_per_h": "400",
+        "brackets_mm": "900 mm; 2.7 m; 4.9 m; 6.7 m",
+        "condition": "sound",
+        "held": "nothing",
+        "closed": "vented",
+        "coating": "bare",
+        "place": "open-air",
+    },
 )
 HEATS: tuple[dict[str, str], ...] = (
     {
@@ -205,15 +223,19 @@ def load_demo(
 
 
 def _add_job(bench: Bench, job: Mapping[str, Any]) -> str:
-    measures = {field: text for field, text in job.items() if field != "name"}
-    blank = job_from({"name": job["name"], "belongs_to": FERRY})
+    measures = {field: text for field, text in job.items() if field not in ("name", "kind")}
+    blank = job_from({"kind": job.get("kind", "seam"), "name": job["name"], "belongs_to": FERRY})
     return bench.add(with_changes(blank, measures).model_dump()).id
 
 
 def _enter_runs(bench: Bench, book: RunBook, tips: list[RackTip], job_ids: list[str]) -> None:
     chance = random.Random(SEED)
     jobs = [bench.open(job_id).plan.job for job_id in job_ids]
-    plans = [compose_plan(job, ShopSchools(), tips) for job in jobs if job.joint in LOGGED_JOINTS]
+    plans = [
+        compose_plan(job, ShopSchools(), tips)
+        for job in jobs
+        if isinstance(job, SeamJob) and job.joint in LOGGED_JOINTS
+    ]
     days = sorted(chance.uniform(0, DAYS) for _ in range(RUNS))
     for day in days:
         place = chance.randrange(len(plans))

@@ -11,10 +11,12 @@ from reportlab.platypus import Flowable, Table, TableStyle
 
 from pellak.core.care.cards import cards_at_bench
 from pellak.core.figure import Figure
-from pellak.core.plan import Plan
+from pellak.core.kinds.straighten.drawing import MemberDrawing
+from pellak.core.planned import Plan
 from pellak.core.seam.tacks import TacksValues
 from pellak.paper.joint_picture import draw_joint
 from pellak.paper.measures import System, figure_words, measure, prose
+from pellak.paper.member_picture import draw_member
 from pellak.paper.sheet import (
     INK,
     LINE,
@@ -33,8 +35,8 @@ SET_UP = (
 )  # fmt: skip
 HEAT = ("preheat_c", "crayons", "interpass_max_c")
 RUN = (
-    "tacks", "travel_mm_per_min", "seam_min", "pool_width_mm", "blue_band_mm", "lift_off_mm",
-    "rod", "flux",
+    "spots_total", "next_round", "expected_mm", "peak_c", "spot_s", "spot_wait_min", "tacks",
+    "travel_mm_per_min", "seam_min", "pool_width_mm", "blue_band_mm", "lift_off_mm", "rod", "flux",
 )  # fmt: skip
 AFTER = ("post_heat_c", "hold_min", "cooling_max_c_per_h", "cool_in", "flux_off", "fire_watch")
 SIGNED = (
@@ -95,7 +97,7 @@ def _left(type_: Type, plan: Plan, width: float, system: System) -> list[Flowabl
     for head, ids in (
         ("Set-up", SET_UP),
         ("Preheat", HEAT),
-        ("Tack and run", RUN),
+        ("The work", RUN),
         ("Afterwards", AFTER),
     ):
         rows = _rows(type_, figures, ids, width, system)
@@ -181,9 +183,9 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
             [
                 next(f.text or "" for f in piece.figures if f.id == "metal"),
                 measure(job.thickness_mm, "mm", system) if job.thickness_mm else "thickness?",
-                next(f.text or "" for f in piece.figures if f.id == "joint"),
+                next((f.text or "" for f in piece.figures if f.id in ("joint", "section")), ""),
                 *(
-                    [f"seam {measure(length.value, 'mm', system)}"]
+                    [f"length {measure(length.value, 'mm', system)}"]
                     if length and length.value
                     else []
                 ),
@@ -223,7 +225,11 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
 
         half = (inner - GUTTER) / 2
         picture = 58 * mm
-        draw_joint(canvas, plan.drawing, MARGIN, under - 3 * mm - picture, half, picture, system)
+        place = (MARGIN, under - 3 * mm - picture, half, picture)
+        if isinstance(plan.drawing, MemberDrawing):
+            draw_member(canvas, plan.drawing, *place, system)
+        else:
+            draw_joint(canvas, plan.drawing, *place, system)
         left_ends = draw_column(
             canvas, _left(type_, plan, half, system), MARGIN, under - picture - 4 * mm, half
         )

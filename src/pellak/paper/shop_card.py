@@ -7,7 +7,7 @@ from reportlab.platypus import Flowable
 from pellak.core.care.cards import bench_cards, cards_at_bench
 from pellak.core.care.sequences import GUIDANCE, Step, drill_signs, flash_back_drill
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
-from pellak.core.job import ShopSchools
+from pellak.core.job_base import ShopSchools
 from pellak.core.working import short
 from pellak.paper.sheet import INK, MARGIN, PaperSize, Type, draw_column, one_page
 

@@ -13,8 +13,9 @@ from pellak.core.bench import (
 from pellak.core.care.clocks import ClockId, ClockState, Moment, clock_state
 from pellak.core.care.sequences import Start
 from pellak.core.gas.hose import Gas
+from pellak.core.kinds.straighten.rounds import line_read, spots_made
 from pellak.core.mishaps import flame_back, popped
-from pellak.core.plan import Plan
+from pellak.core.planned import Plan
 from pellak.core.run_log import Popped, RunLog
 from pellak.core.stops import Answered, confirmed
 from pellak.core.tacking import tack_measured, tacks_made
@@ -147,6 +148,22 @@ class AtBench:
 
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
             return tack_measured(plan, log, gap, rise)
+
+        return self._book.change(run_id, version, change)
+
+    def make_spots(self, run_id: str, version: int, done: int) -> Run:
+        """Say how many spots of this round are made."""
+
+        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
+            return spots_made(plan, log, done)
+
+        return self._book.change(run_id, version, change)
+
+    def read_line(self, run_id: str, version: int, bow: str, surface: str) -> Run:
+        """Keep the bow read after a round; the next round is drawn from it."""
+
+        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
+            return line_read(plan, log, bow, surface)
 
         return self._book.change(run_id, version, change)
 

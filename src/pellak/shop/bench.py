@@ -13,10 +13,10 @@ from sqlalchemy.orm import Session
 
 from pellak.core.errors import Refused
 from pellak.core.job import Job, job_from, metal_of, metal_words, started_solid, with_changes
+from pellak.core.kinds.registry import kind_of
 from pellak.core.metal.alloy import Metals as MetalsById
-from pellak.core.plan import Plan
-from pellak.core.tables import joints
-from pellak.core.working import Record, short
+from pellak.core.planned import Plan
+from pellak.core.working import Record
 from pellak.shop.clock import Clock
 from pellak.shop.cursor import cursor_of, place_of
 from pellak.shop.errors import NotFound, Stale
@@ -72,10 +72,9 @@ class _Standing:
 
 
 def ticket_line(job: Job, own: MetalsById) -> str:
-    """Return metal, thickness and joint in one line."""
+    """Return metal and piece in one line."""
     metal = metal_words(job, metal_of(job, own)).split(",")[0].removesuffix(" steel")
-    thickness = f" {short(job.thickness_mm, 3)} mm" if job.thickness_mm is not None else ""
-    return f"{metal}{thickness} · {joints()[job.joint].name}"[:LONGEST_LINE]
+    return f"{metal} {kind_of(job).line(job)}"[:LONGEST_LINE]
 
 
 class Bench:

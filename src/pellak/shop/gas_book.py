@@ -7,7 +7,7 @@ from time import monotonic
 
 from pellak.core.gas.hose import Gas
 from pellak.core.job import job_from
-from pellak.core.plan import Plan
+from pellak.core.planned import Plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.newest import content_now
 from pellak.core.working import Record

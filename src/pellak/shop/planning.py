@@ -9,10 +9,12 @@ from threading import Lock
 
 from sqlalchemy.orm import Session
 
-from pellak.core.job import Job, ShopSchools
+from pellak.core.job import Job
+from pellak.core.job_base import ShopSchools
 from pellak.core.metal.alloy import Metals
 from pellak.core.metal.certificate import Certificate, own_metal
-from pellak.core.plan import Plan, compose_plan
+from pellak.core.plan import compose_plan
+from pellak.core.planned import Plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.items import read_item
 from pellak.shop.clock import Clock, now_utc

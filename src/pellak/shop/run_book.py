@@ -13,7 +13,7 @@ from pellak.core.care.clocks import Moment
 from pellak.core.errors import Refused
 from pellak.core.facts_kept import facts_kept
 from pellak.core.job import job_from
-from pellak.core.plan import Plan
+from pellak.core.planned import Plan
 from pellak.core.run_log import RunLog, holds_nothing, signs, with_entries
 from pellak.core.working import Record
 from pellak.shop.clock import Clock, Moments, machine_moment

@@ -12,6 +12,7 @@ export type Working = Schemas["Working"];
 export type Caution = Schemas["Caution"];
 export type Choice = Schemas["Choice"];
 export type SeamDrawing = Schemas["SeamDrawing"];
+export type MemberDrawing = Schemas["MemberDrawing"];
 export type JointDrawing = Schemas["JointDrawing"];
 export type Place = Schemas["Place"];
 export type Dimension = Schemas["Dimension"];

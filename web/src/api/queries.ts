@@ -57,6 +57,12 @@ export const readingQuery = (text: string, kind: QuantityKind, family: MetalFami
     staleTime: Infinity,
   });
 
+export const kindsQuery = queryOptions({
+  queryKey: ["kinds"],
+  queryFn: ({ signal }) => answer(client.GET("/api/jobs/kinds", { signal })),
+  staleTime: Infinity,
+});
+
 export const metalsQuery = queryOptions({
   queryKey: ["metals"],
   queryFn: ({ signal }) => answer(client.GET("/api/metals", { signal })),

@@ -242,6 +242,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reckon/straighten": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where do the heat spots go, and how many? */
+        post: operations["reckon_straighten"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -254,6 +271,23 @@ export interface paths {
         put?: never;
         /** Add Job */
         post: operations["add_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Kinds */
+        get: operations["list_kinds"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -648,6 +682,40 @@ export interface paths {
         put?: never;
         /** Measure Tack */
         post: operations["measure_tack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/spots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make Spots */
+        post: operations["make_spots"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/spots/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read Line */
+        post: operations["read_line"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1170,6 +1238,16 @@ export interface components {
             picker: "" | "metals";
         };
         /**
+         * Attached
+         * @description A stretch kept cold: a bracket, a weld, a fitting.
+         */
+        Attached: {
+            /** From Mm */
+            from_mm: number;
+            /** To Mm */
+            to_mm: number;
+        };
+        /**
          * BackupState
          * @description The automatic backups: how many stand, how many are kept at most, when the newest was made,
          *     and in which folder; no moment where there is none yet.
@@ -1262,6 +1340,46 @@ export interface components {
             /** Fire Watch Looked */
             fire_watch_looked: boolean;
             tacks?: components["schemas"]["TacksValues"] | null;
+            member?: components["schemas"]["StraightenValues"] | null;
+        };
+        /**
+         * BowPoint
+         * @description A place along the member and the bow there, mm.
+         */
+        BowPoint: {
+            /** At Mm */
+            at_mm: number;
+            /** Bow Mm */
+            bow_mm: number;
+        };
+        /**
+         * BowStation
+         * @description The bow read at a place along the member.
+         */
+        BowStation: {
+            /** At Mm */
+            at_mm: number;
+            /** Bow Mm */
+            bow_mm: number;
+        };
+        /**
+         * Box
+         * @description A boxed measure of the piece: the job's field that is typed there.
+         */
+        Box: {
+            /** Field */
+            field: string;
+            /** Label */
+            label: string;
+            /** Asks */
+            asks: string;
+            /** Value */
+            value: number | null;
+            /**
+             * Usual
+             * @default false
+             */
+            usual: boolean;
         };
         /**
          * CarbonEquivalentAnswer
@@ -1411,7 +1529,7 @@ export interface components {
              * Clock
              * @enum {string}
              */
-            clock: "stand" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "fire-watch";
+            clock: "stand" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "spot-wait" | "fire-watch";
         };
         /**
          * ClockMark
@@ -1422,7 +1540,7 @@ export interface components {
              * Clock
              * @enum {string}
              */
-            clock: "stand" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "fire-watch";
+            clock: "stand" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "spot-wait" | "fire-watch";
             /** Seconds */
             seconds?: number | null;
             started: components["schemas"]["Moment"];
@@ -1436,7 +1554,7 @@ export interface components {
              * Clock
              * @enum {string}
              */
-            clock: "stand" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "fire-watch";
+            clock: "stand" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "spot-wait" | "fire-watch";
             /** Seconds */
             seconds: number | null;
             /** Elapsed S */
@@ -1892,6 +2010,10 @@ export interface components {
              * @default false
              */
             crayons: boolean;
+            /** Spot S */
+            spot_s?: number | null;
+            /** Spot Wait Min */
+            spot_wait_min?: number | null;
             /** Shrink Mm */
             shrink_mm?: number | null;
             /** Turn Deg */
@@ -2640,6 +2762,18 @@ export interface components {
             aims: boolean;
         };
         /**
+         * KindLine
+         * @description A kind of job as a person chooses it.
+         */
+        KindLine: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** About */
+            about: string;
+        };
+        /**
          * Kink
          * @description The bend one weld makes, at its middle: what is looked for with a straight-edge.
          */
@@ -2778,6 +2912,21 @@ export interface components {
             glare: boolean;
         };
         /**
+         * LineRead
+         * @description The bow read along the line, and the surface beside a spot where it was measured.
+         */
+        LineRead: {
+            /** Version */
+            version: number;
+            /** Bow */
+            bow: string;
+            /**
+             * Surface
+             * @default
+             */
+            surface: string;
+        };
+        /**
          * LogEntries
          * @description Entries of the log against a version; times may be typed text. `finish` closes the run.
          */
@@ -2805,6 +2954,68 @@ export interface components {
             gap_mm?: number | null;
             /** Rise Mm */
             rise_mm?: number | null;
+        };
+        /**
+         * MemberDrawing
+         * @description A member seen from the side. `exaggerated` is how much larger the bow is drawn.
+         */
+        MemberDrawing: {
+            /**
+             * Kind
+             * @default member
+             * @constant
+             */
+            kind: "member";
+            /**
+             * Section
+             * @enum {string}
+             */
+            section: "rect-tube" | "round-tube" | "flat" | "angle" | "tee" | "i" | "channel";
+            /** Depth Mm */
+            depth_mm?: number | null;
+            /** Width Mm */
+            width_mm?: number | null;
+            /** Wall Mm */
+            wall_mm?: number | null;
+            /** Length Mm */
+            length_mm?: number | null;
+            /**
+             * Face
+             * @default top
+             * @enum {string}
+             */
+            face: "top" | "bottom";
+            /** Line */
+            line?: components["schemas"]["BowPoint"][];
+            /**
+             * Exaggerated
+             * @default 1
+             */
+            exaggerated: number;
+            /** Spots */
+            spots?: number[];
+            /** Used */
+            used?: number[];
+            /** Brackets */
+            brackets?: number[];
+            /**
+             * Spot Mm
+             * @default 0
+             */
+            spot_mm: number;
+            /** Boxes */
+            boxes?: components["schemas"]["Box"][];
+            /** Text */
+            text: string;
+        };
+        /**
+         * MemberPlan
+         * @description What was asked of the member before any heat, and its answer: asked anew each round.
+         */
+        MemberPlan: {
+            given: components["schemas"]["StraightenGiven"];
+            values: components["schemas"]["StraightenValues"];
+            heat: components["schemas"]["SpotHeat"];
         };
         /**
          * MetalLine
@@ -3037,7 +3248,8 @@ export interface components {
             method_version: string;
             /** Guidance */
             guidance: string;
-            job: components["schemas"]["SeamJob"];
+            /** Job */
+            job: components["schemas"]["SeamJob"] | components["schemas"]["StraightenJob"];
             /** Stations */
             stations: components["schemas"]["Station"][];
             /** Candidates */
@@ -3046,7 +3258,9 @@ export interface components {
             tacks?: components["schemas"]["TackPlan"] | null;
             filler?: components["schemas"]["FillerValues"] | null;
             groove?: components["schemas"]["GrooveDrawing"] | null;
-            drawing: components["schemas"]["SeamDrawing"];
+            member?: components["schemas"]["MemberPlan"] | null;
+            /** Drawing */
+            drawing: components["schemas"]["SeamDrawing"] | components["schemas"]["MemberDrawing"];
             facts?: components["schemas"]["Facts"] | null;
             /** Cards */
             cards: components["schemas"]["BenchCard"][];
@@ -3418,6 +3632,20 @@ export interface components {
             mass_g: number;
         };
         /**
+         * Round
+         * @description A round that was heated, and the bow before and after; `surface_c` as it was read.
+         */
+        Round: {
+            /** Spots */
+            spots: components["schemas"]["SpotAt"][];
+            /** Camber Before Mm */
+            camber_before_mm: number;
+            /** Camber After Mm */
+            camber_after_mm: number;
+            /** Surface C */
+            surface_c?: number | null;
+        };
+        /**
          * Run
          * @description One run whole: its line, its log, the plan it was done under, how it stands at the bench.
          */
@@ -3502,6 +3730,7 @@ export interface components {
             /** Taken Back */
             taken_back?: components["schemas"]["TakenBack"][];
             tacking?: components["schemas"]["Tacking"];
+            straightening?: components["schemas"]["Straightening"];
             /**
              * Who
              * @default
@@ -3563,6 +3792,12 @@ export interface components {
          *     the metal looks like at the temperature the seam is started at.
          */
         SeamDrawing: {
+            /**
+             * Kind
+             * @default seam
+             * @constant
+             */
+            kind: "seam";
             /** Thickness Mm */
             thickness_mm: number | null;
             /** Root Gap Mm */
@@ -3618,18 +3853,9 @@ export interface components {
         };
         /**
          * SeamJob
-         * @description A seam. None means not told yet, never a silent default.
-         *
-         *     `alloy` is an id of the catalogue or of the shop's own heats, or "unknown"; while it is None
-         *     the family's common grade stands in, and the plan says so.
+         * @description A seam.
          */
         SeamJob: {
-            /**
-             * Kind
-             * @default seam
-             * @constant
-             */
-            kind: "seam";
             /** Name */
             name: string;
             /**
@@ -3645,14 +3871,60 @@ export interface components {
             family: "carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "tool-steel" | "manganese-steel" | "cast-iron" | "aluminium" | "lead";
             /** Alloy */
             alloy?: string | null;
+            /** Thickness Mm */
+            thickness_mm?: number | null;
+            /** Held */
+            held?: ("nothing" | "fuel-solvent-gas" | "not-known") | null;
+            /** Coating */
+            coating?: ("bare" | "paint" | "zinc" | "chromium" | "cadmium" | "lead-paint" | "degreased-chlorinated" | "not-known") | null;
+            /** Closed */
+            closed?: ("open" | "vented" | "closed") | null;
+            /** Fume */
+            fume?: ("extraction" | "open-air" | "none") | null;
+            /** Place */
+            place?: ("shop" | "open-air" | "roof" | "vehicle" | "confined") | null;
+            /**
+             * Start C
+             * @default 20
+             */
+            start_c: number;
+            /** Temper C */
+            temper_c?: number | null;
+            /** Acetylene L Per H */
+            acetylene_l_per_h?: number | null;
+            /** Acetylene Bar */
+            acetylene_bar?: number | null;
+            /** Oxygen Bar */
+            oxygen_bar?: number | null;
+            /** Shade */
+            shade?: ("4" | "5" | "6" | "7" | "8" | "9" | "10") | null;
+            /** Tip Label */
+            tip_label?: string | null;
+            /** Pace */
+            pace?: ("gentle" | "normal" | "brisk") | null;
+            /** Mixer */
+            mixer?: ("equal-pressure" | "injector") | null;
+            /** Shut Down */
+            shut_down?: ("acetylene-first" | "oxygen-first") | null;
+            /** Fuel Setting */
+            fuel_setting?: ("smoke-gone" | "leaving-tip" | "feathering") | null;
+            /** Fire Watch */
+            fire_watch?: ("60" | "90" | "120" | "240") | null;
+            /** Typed */
+            typed?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "seam";
             /**
              * Joint
              * @default butt
              * @enum {string}
              */
             joint: "butt" | "tipped-edge" | "outside-corner" | "tee" | "lap" | "cluster" | "pipe-butt" | "casting-crack";
-            /** Thickness Mm */
-            thickness_mm?: number | null;
             /** Length Mm */
             length_mm?: number | null;
             /** Root Gap Mm */
@@ -3671,61 +3943,24 @@ export interface components {
             included_angle_deg?: number | null;
             /** Root Face Mm */
             root_face_mm?: number | null;
-            /** Held */
-            held?: ("nothing" | "fuel-solvent-gas" | "not-known") | null;
-            /** Coating */
-            coating?: ("bare" | "paint" | "zinc" | "chromium" | "cadmium" | "lead-paint" | "degreased-chlorinated" | "not-known") | null;
-            /** Closed */
-            closed?: ("open" | "vented" | "closed") | null;
             /** Restraint */
             restraint?: ("low" | "medium" | "high") | null;
-            /** Fume */
-            fume?: ("extraction" | "open-air" | "none") | null;
-            /** Place */
-            place?: ("shop" | "open-air" | "roof" | "vehicle" | "confined") | null;
-            /**
-             * Start C
-             * @default 20
-             */
-            start_c: number;
-            /** Temper C */
-            temper_c?: number | null;
-            /** Acetylene L Per H */
-            acetylene_l_per_h?: number | null;
             /** Rod Diameter Mm */
             rod_diameter_mm?: number | null;
             /** Travel Mm Per Min */
             travel_mm_per_min?: number | null;
             /** Preheat C */
             preheat_c?: number | null;
-            /** Acetylene Bar */
-            acetylene_bar?: number | null;
-            /** Oxygen Bar */
-            oxygen_bar?: number | null;
             /** Tack Pitch Mm */
             tack_pitch_mm?: number | null;
             /** Tack Hold S */
             tack_hold_s?: number | null;
             /** Seam Min */
             seam_min?: number | null;
-            /** Shade */
-            shade?: ("4" | "5" | "6" | "7" | "8" | "9" | "10") | null;
-            /** Tip Label */
-            tip_label?: string | null;
             /** Rod */
             rod?: string | null;
-            /** Pace */
-            pace?: ("gentle" | "normal" | "brisk") | null;
-            /** Mixer */
-            mixer?: ("equal-pressure" | "injector") | null;
-            /** Shut Down */
-            shut_down?: ("acetylene-first" | "oxygen-first") | null;
             /** Preheat */
             preheat?: ("auto" | "shop" | "seferian" | "en1011-b" | "cooling-time" | "warm-through" | "soak" | "zone" | "warm-and-bury") | null;
-            /** Fuel Setting */
-            fuel_setting?: ("smoke-gone" | "leaving-tip" | "feathering") | null;
-            /** Fire Watch */
-            fire_watch?: ("60" | "90" | "120" | "240") | null;
             /** Tacks */
             tacks?: ("auto" | "halving" | "march" | "centre-out") | null;
             /** Direction */
@@ -3736,10 +3971,6 @@ export interface components {
             edge_form?: ("touching" | "gapped" | "tipped" | "v" | "double-v" | "fillet" | "corner") | null;
             /** Corners Mm */
             corners_mm?: number[];
-            /** Typed */
-            typed?: {
-                [key: string]: string;
-            };
         };
         /**
          * Section
@@ -3753,7 +3984,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "rect-tube" | "round-tube" | "flat" | "angle" | "tee" | "i";
+            kind: "rect-tube" | "round-tube" | "flat" | "angle" | "tee" | "i" | "channel";
             /** Depth Mm */
             depth_mm: number;
             /** Width Mm */
@@ -3882,6 +4113,26 @@ export interface components {
             may: "look" | "bench" | "all";
         };
         /**
+         * SpotAt
+         * @description A spot's place along the member.
+         */
+        SpotAt: {
+            /** At Mm */
+            at_mm: number;
+        };
+        /**
+         * SpotHeat
+         * @description Seconds and gas of one spot, minutes until it may be read; None where it never reddens.
+         */
+        SpotHeat: {
+            /** Seconds */
+            seconds: number | null;
+            /** Acetylene L */
+            acetylene_l: number | null;
+            /** Wait Min */
+            wait_min: number | null;
+        };
+        /**
          * Stack
          * @description What a pressure is made of, from the torch back, with the limit it must stay under.
          */
@@ -3924,7 +4175,7 @@ export interface components {
              * Clock
              * @enum {string}
              */
-            clock: "stand" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "fire-watch";
+            clock: "stand" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "spot-wait" | "fire-watch";
             /**
              * Ago
              * @default
@@ -3952,7 +4203,7 @@ export interface components {
              * Id
              * @enum {string}
              */
-            id: "piece" | "preheat" | "torch" | "safe-start" | "tack-and-run" | "cool-and-dress" | "look-and-log";
+            id: "piece" | "preheat" | "torch" | "safe-start" | "tack-and-run" | "rounds" | "cool-and-dress" | "look-and-log";
             /** Name */
             name: string;
             /**
@@ -4028,7 +4279,7 @@ export interface components {
              * @default step
              * @enum {string}
              */
-            kind: "step" | "begin" | "stand" | "leak" | "purge" | "preheat" | "tacks" | "puddle" | "seam" | "fire-watch";
+            kind: "step" | "begin" | "stand" | "leak" | "purge" | "preheat" | "tacks" | "puddle" | "seam" | "rounds" | "fire-watch";
             /**
              * Picture
              * @default
@@ -4065,6 +4316,230 @@ export interface components {
             diameter_mm?: number | null;
             /** Mass Kg */
             mass_kg: number;
+        };
+        /**
+         * StraightenAnswer
+         * @description Answer of the straighten reckoner.
+         */
+        StraightenAnswer: {
+            values: components["schemas"]["StraightenValues"];
+            /** Working */
+            working?: components["schemas"]["Working"][];
+            /** Cautions */
+            cautions?: components["schemas"]["Caution"][];
+            /** Schools */
+            schools?: components["schemas"]["School"][];
+        };
+        /**
+         * StraightenGiven
+         * @description A bowed member, its long face, its steel, and the rounds made so far.
+         */
+        StraightenGiven: {
+            section: components["schemas"]["Section"];
+            /** Length Mm */
+            length_mm: number;
+            /** Camber Mm */
+            camber_mm?: number | null;
+            /** Stations */
+            stations?: components["schemas"]["BowStation"][];
+            /**
+             * Face
+             * @default top
+             * @enum {string}
+             */
+            face: "top" | "bottom";
+            /**
+             * Steel
+             * @default carbon
+             * @enum {string}
+             */
+            steel: "carbon" | "low-alloy" | "quenched-tempered" | "cold-worked" | "stainless" | "aluminium" | "unknown";
+            /**
+             * Condition
+             * @default sound
+             * @enum {string}
+             */
+            condition: "sound" | "damaged" | "fracture-critical";
+            /** Temper C */
+            temper_c?: number | null;
+            /**
+             * Spot Mm
+             * @default 38
+             */
+            spot_mm: number;
+            /** Peak C */
+            peak_c?: number | null;
+            /** Tolerance Mm */
+            tolerance_mm?: number | null;
+            /** Attached */
+            attached?: components["schemas"]["Attached"][];
+            /** Rounds */
+            rounds?: components["schemas"]["Round"][];
+        };
+        /**
+         * StraightenJob
+         * @description A bowed member. `thickness_mm` is the wall or web, a flat's own thickness.
+         */
+        StraightenJob: {
+            /** Name */
+            name: string;
+            /**
+             * Belongs To
+             * @default
+             */
+            belongs_to: string;
+            /**
+             * Family
+             * @default carbon-steel
+             * @enum {string}
+             */
+            family: "carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "tool-steel" | "manganese-steel" | "cast-iron" | "aluminium" | "lead";
+            /** Alloy */
+            alloy?: string | null;
+            /** Thickness Mm */
+            thickness_mm?: number | null;
+            /** Held */
+            held?: ("nothing" | "fuel-solvent-gas" | "not-known") | null;
+            /** Coating */
+            coating?: ("bare" | "paint" | "zinc" | "chromium" | "cadmium" | "lead-paint" | "degreased-chlorinated" | "not-known") | null;
+            /** Closed */
+            closed?: ("open" | "vented" | "closed") | null;
+            /** Fume */
+            fume?: ("extraction" | "open-air" | "none") | null;
+            /** Place */
+            place?: ("shop" | "open-air" | "roof" | "vehicle" | "confined") | null;
+            /**
+             * Start C
+             * @default 20
+             */
+            start_c: number;
+            /** Temper C */
+            temper_c?: number | null;
+            /** Acetylene L Per H */
+            acetylene_l_per_h?: number | null;
+            /** Acetylene Bar */
+            acetylene_bar?: number | null;
+            /** Oxygen Bar */
+            oxygen_bar?: number | null;
+            /** Shade */
+            shade?: ("4" | "5" | "6" | "7" | "8" | "9" | "10") | null;
+            /** Tip Label */
+            tip_label?: string | null;
+            /** Pace */
+            pace?: ("gentle" | "normal" | "brisk") | null;
+            /** Mixer */
+            mixer?: ("equal-pressure" | "injector") | null;
+            /** Shut Down */
+            shut_down?: ("acetylene-first" | "oxygen-first") | null;
+            /** Fuel Setting */
+            fuel_setting?: ("smoke-gone" | "leaving-tip" | "feathering") | null;
+            /** Fire Watch */
+            fire_watch?: ("60" | "90" | "120" | "240") | null;
+            /** Typed */
+            typed?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "straighten";
+            /**
+             * Section
+             * @default rect-tube
+             * @enum {string}
+             */
+            section: "rect-tube" | "round-tube" | "flat" | "angle" | "tee" | "i" | "channel";
+            /** Depth Mm */
+            depth_mm?: number | null;
+            /** Width Mm */
+            width_mm?: number | null;
+            /** Flange Mm */
+            flange_mm?: number | null;
+            /** Length Mm */
+            length_mm?: number | null;
+            /** Camber Mm */
+            camber_mm?: number | null;
+            /** Stations */
+            stations?: components["schemas"]["BowStation"][];
+            /** Brackets Mm */
+            brackets_mm?: number[];
+            /**
+             * Face
+             * @default top
+             * @enum {string}
+             */
+            face: "top" | "bottom";
+            /** Steel */
+            steel?: ("carbon" | "low-alloy" | "quenched-tempered" | "cold-worked" | "stainless" | "aluminium" | "unknown") | null;
+            /** Condition */
+            condition?: ("sound" | "damaged" | "fracture-critical") | null;
+            /** Spot Mm */
+            spot_mm?: number | null;
+            /** Peak C */
+            peak_c?: number | null;
+            /** Tolerance Mm */
+            tolerance_mm?: number | null;
+        };
+        /**
+         * StraightenValues
+         * @description What is still to do. `expected_mm` is the bow after the next round; none left, no round.
+         */
+        StraightenValues: {
+            /** Theta Per Spot Rad */
+            theta_per_spot_rad: number;
+            /** Psi */
+            psi: number;
+            /** Psi Low */
+            psi_low: number;
+            /** Psi High */
+            psi_high: number;
+            /** Spots Total */
+            spots_total: number;
+            /** Spots Low */
+            spots_low: number;
+            /** Spots High */
+            spots_high: number;
+            /** Left Mm */
+            left_mm: number;
+            /** Tolerance Mm */
+            tolerance_mm: number;
+            /** Next Round */
+            next_round: components["schemas"]["SpotAt"][];
+            /** Expected Mm */
+            expected_mm: number;
+            /** Expected Low Mm */
+            expected_low_mm: number;
+            /** Expected High Mm */
+            expected_high_mm: number;
+            /** Peak C */
+            peak_c: number;
+            /** Limit C */
+            limit_c: number;
+            /** Rounds Left */
+            rounds_left: number;
+            /**
+             * Pattern
+             * @enum {string}
+             */
+            pattern: "spot" | "v-and-strip";
+            /** Where */
+            where: string;
+            /** Spots Fit */
+            spots_fit: number;
+        };
+        /**
+         * Straightening
+         * @description How far a round of spots is made, and the rounds that were read.
+         */
+        Straightening: {
+            /**
+             * Done
+             * @default 0
+             */
+            done: number;
+            /** Rounds */
+            rounds?: components["schemas"]["Round"][];
         };
         /**
          * StripCut
@@ -4303,7 +4778,7 @@ export interface components {
         };
         /**
          * TacksMade
-         * @description How many tacks are made.
+         * @description How many tacks, or spots of a round, are made.
          */
         TacksMade: {
             /** Version */
@@ -5942,6 +6417,93 @@ export interface operations {
             };
         };
     };
+    reckon_straighten: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StraightenGiven"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StraightenAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_jobs: {
         parameters: {
             query?: {
@@ -6068,6 +6630,107 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OpenJob"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KindLine"][];
                 };
             };
             /** @description Bad Request */
@@ -8752,6 +9415,220 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["TackMeasures"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    make_spots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TacksMade"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineRead"];
             };
         };
         responses: {

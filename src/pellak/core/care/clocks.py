@@ -17,7 +17,7 @@ from pellak.core.working import Number, Record
 
 ClockId = Literal[
     "stand", "leak", "purge-acetylene", "purge-oxygen", "preheat", "settle", "tack-wait", "puddle",
-    "seam", "fire-watch",
+    "seam", "spot-wait", "fire-watch",
 ]  # fmt: skip
 LEAST_STANDING_S = 2 * 3600.0
 LEAK_S: dict[Start, float] = {

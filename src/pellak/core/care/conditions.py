@@ -20,6 +20,7 @@ def _draw_limit_l_per_h(equipment: Equipment) -> float:
 
 
 def conditions_of(
+    kind: str,
     answers: Mapping[str, str | None],
     family: str,
     joint: str,
@@ -29,13 +30,14 @@ def conditions_of(
     """Return the names of the conditions a job meets.
 
     Args:
+        kind: the kind of job.
         answers: what was answered of the piece and the place, by question.
         family: the metal's family.
         joint: the joint's id.
         facts: what the plan knows: flow, preheat, crayons, tacks, cooling.
         equipment: the rack.
     """
-    found = {f"family:{family}", "hollow" if joint in HOLLOW_JOINTS else "sheet"}
+    found = {f"kind:{kind}", f"family:{family}", "hollow" if joint in HOLLOW_JOINTS else "sheet"}
     found |= {f"{field}:{answer}" for field, answer in answers.items() if answer}
     if answers.get("place") is None:
         found.add("place:untold")

@@ -19,8 +19,18 @@ Phase = Literal[
     "shut-down", "after",
 ]  # fmt: skip
 Kind = Literal[
-    "step", "begin", "stand", "leak", "purge", "preheat", "tacks", "puddle", "seam", "fire-watch"
-]
+    "step",
+    "begin",
+    "stand",
+    "leak",
+    "purge",
+    "preheat",
+    "tacks",
+    "puddle",
+    "seam",
+    "rounds",
+    "fire-watch",
+]  # fmt: skip
 CHAPTERS = ("1_people_and_place", "2_equipment_and_gas", "3_light", "4_work", "5_shut_down")
 LIGHT, FLAME_OUT_PHASE = "light", "shut-down"
 GUIDANCE = (

@@ -62,3 +62,8 @@ def colour_at(temperature_c: float, melting_c: float, family: str = "carbon-stee
         if colour.low_c <= temperature_c < colour.high_c:
             return colour.hex
     return BARE_STEEL
+
+
+def colour_words(temperature_c: float, family: str = "carbon-steel") -> str:
+    """Return the name of the colour a family shows in the shade at a temperature, or nothing."""
+    return next((c.name for c in heat_colours(family) if c.low_c <= temperature_c < c.high_c), "")

@@ -5,88 +5,23 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from pydantic import Field, model_validator
-
 from pellak.core.errors import Refused
-from pellak.core.member.kink import KINK_FORMULA, LongFace, Pattern, Spot, hot_zone, lowers_mm
+from pellak.core.member.kink import KINK_FORMULA, Pattern, Spot, hot_zone, lowers_mm
 from pellak.core.member.kink import SOURCE as KINK_SOURCE
-from pellak.core.member.limits import LIMIT_SOURCE, Condition, Steel, limit_c, planned_peak_c, sound
+from pellak.core.member.limits import LIMIT_SOURCE, limit_c, planned_peak_c, sound
 from pellak.core.member.places import Ground, placed_by_bow, round_places
 from pellak.core.member.psi import READING_MM, Psi, fitted_psi
 from pellak.core.member.psi import SOURCE as PSI_SOURCE
-from pellak.core.member.section import Section
 from pellak.core.member.spot_heat import TOUCH_C
+from pellak.core.member.straighten_given import Round, SpotAt, StraightenGiven, is_hot
 from pellak.core.tables import thermal_rows
-from pellak.core.working import Answer, Caution, Number, Reckoner, Record, Working, inserted, short
+from pellak.core.working import Answer, Caution, Reckoner, Record, Working, inserted, short
 
-SPOT_MM = 38.0
 PLANNED_SHARE = 0.8
 """A round is planned to take this much of what is left, so that it does not go past."""
 FIRST_ROUND, MOST_A_ROUND = 3, 12
 TOLERANCE_PER_LENGTH, WEAK_PSI = 1 / 1000, 0.25
 EXPANSION = {"carbon": "low-carbon-steel", "low-alloy": "alloy-steel"}
-
-
-class BowStation(Record):
-    """The bow read at a place along the member."""
-
-    at_mm: Number = Field(ge=0, le=50_000)
-    bow_mm: Number = Field(ge=-500, le=2000)
-
-
-class Attached(Record):
-    """A stretch kept cold: a bracket, a weld, a fitting."""
-
-    from_mm: Number = Field(ge=0, le=50_000)
-    to_mm: Number = Field(ge=0, le=50_000)
-
-
-class SpotAt(Record):
-    """A spot's place along the member."""
-
-    at_mm: Number = Field(ge=0, le=50_000)
-
-
-class Round(Record):
-    """A round that was heated, and the bow before and after; `surface_c` as it was read."""
-
-    spots: list[SpotAt] = Field(min_length=1, max_length=60)
-    camber_before_mm: Number = Field(ge=-500, le=2000)
-    camber_after_mm: Number = Field(ge=-500, le=2000)
-    surface_c: Number | None = Field(default=None, ge=-40, le=900)
-
-
-class StraightenGiven(Record):
-    """A bowed member, its long face, its steel, and the rounds made so far."""
-
-    section: Section
-    length_mm: Number = Field(ge=300, le=50_000)
-    camber_mm: Number | None = Field(default=None, gt=0, le=2000)
-    stations: list[BowStation] = Field(default_factory=list, max_length=40)
-    face: LongFace = "top"
-    steel: Steel = "carbon"
-    condition: Condition = "sound"
-    temper_c: Number | None = Field(default=None, ge=300, le=750)
-    spot_mm: Number = Field(default=SPOT_MM, ge=8, le=120)
-    peak_c: Number | None = Field(default=None, ge=450, le=700)
-    tolerance_mm: Number | None = Field(default=None, ge=0.5, le=200)
-    attached: list[Attached] = Field(default_factory=list, max_length=60)
-    rounds: list[Round] = Field(default_factory=list, max_length=40)
-
-    @model_validator(mode="after")
-    def _one_bow(self) -> "StraightenGiven":
-        if self.camber_mm is None and len(self.stations) < 2:
-            raise ValueError("say camber_mm, or the bow at two stations or more")
-        if any(station.at_mm > self.length_mm for station in self.stations):
-            raise ValueError("every station lies on the member")
-        return self
-
-    @property
-    def bow_mm(self) -> float:
-        """The bow before the first round, at its worst."""
-        if self.camber_mm is not None:
-            return self.camber_mm
-        return max(station.bow_mm for station in self.stations)
 
 
 class StraightenValues(Record):
@@ -156,11 +91,6 @@ class _Member:
         )
 
 
-def is_hot(told: Round) -> bool:
-    """Return whether a round was read on a member too warm to tell its bow."""
-    return told.surface_c is not None and told.surface_c > TOUCH_C
-
-
 def spots_for(bow_mm: float, kink_rad: float, length_mm: float) -> float:
     """Return how many spots spread evenly take a bow: N spots take theta L (N + 1) / 8."""
     return max(1.0, 8 * bow_mm / (kink_rad * length_mm) - 1)
@@ -206,12 +136,14 @@ def _taken(member: _Member, places: Sequence[float], psi: float) -> float:
     return sum(lowers_mm(at, psi * member.unit_rad, length) for at in places)
 
 
-def _rounds_left(member: _Member) -> int:
-    """Return how many rounds are still to be expected, each taking its share of what is left."""
+def _rounds_left(member: _Member, more: float, next_spots: int) -> int:
+    """Return how many rounds are still to be expected: by their share of what is left, and by
+    how many spots a round holds."""
     if member.done:
         return 0
+    by_spots = 1 + math.ceil(max(0.0, more - next_spots) / MOST_A_ROUND)
     goal = max(member.tolerance_mm - 1.5 * READING_MM, member.tolerance_mm / 2)
-    return max(1, math.ceil(math.log(goal / member.left_mm) / math.log(1 - PLANNED_SHARE)))
+    return max(by_spots, math.ceil(math.log(goal / member.left_mm) / math.log(1 - PLANNED_SHARE)))
 
 
 def _cautions(member: _Member, fits: int, wanted: float) -> list[Caution]:
@@ -303,7 +235,8 @@ def reckon_straighten(given: StraightenGiven) -> StraightenAnswer:
             tolerance_mm=member.tolerance_mm, next_round=[SpotAt(at_mm=at) for at in places],
             expected_mm=after["value"], expected_low_mm=after["low"],
             expected_high_mm=after["high"], peak_c=peak,
-            limit_c=limit_c(given.steel, given.temper_c), rounds_left=_rounds_left(member),
+            limit_c=limit_c(given.steel, given.temper_c),
+            rounds_left=_rounds_left(member, more["value"], len(places)),
             pattern=zone.pattern, where=zone.where, spots_fit=fits,
         ),
         working=[

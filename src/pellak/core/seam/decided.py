@@ -1,6 +1,7 @@
 """What a job decides of its seam: groove, direction, tack order; the usual where it is silent."""
 
-from pellak.core.job import Job, ShopSchools
+from pellak.core.job import SeamJob
+from pellak.core.job_base import ShopSchools
 from pellak.core.piece.dimensions import dimension_rows, dimension_value
 from pellak.core.seam.filler import FillerGiven, groove_of
 from pellak.core.seam.groove import MOST_ROOT_SHARE, EdgeForm, Groove
@@ -19,7 +20,7 @@ EDGES_OFFERED: dict[str, tuple[EdgeForm, ...]] = {
 """Joints whose edges are a choice; the others make their own."""
 
 
-def groove_for(job: Job, family: Family) -> Groove:
+def groove_for(job: SeamJob, family: Family) -> Groove:
     """Return the groove a job's dimensions make, what was not told taken as usual."""
     assert job.thickness_mm is not None
     t = job.thickness_mm
@@ -50,7 +51,9 @@ def direction_of(schools: ShopSchools, thickness_mm: float) -> Direction:
     return "backhand" if thickness_mm >= BACKHAND_FROM_MM else "forehand"
 
 
-def tack_school_of(job: Job, schools: ShopSchools, family: Family, seam_mm: float) -> TackSchool:
+def tack_school_of(
+    job: SeamJob, schools: ShopSchools, family: Family, seam_mm: float
+) -> TackSchool:
     """Return the order tacks are made in: opposite round tube, else the school chosen."""
     if job.joint in RINGS:
         return "opposite"

@@ -1,12 +1,12 @@
 """Questions only the person can answer, as figures of the station that asks them."""
 
 from pellak.core.figure import Asks, Figure
-from pellak.core.job import Job
+from pellak.core.job_base import JobBase
 from pellak.core.piece.questions import AskedAt, questions_for
 from pellak.core.working import School
 
 
-def question_figures(job: Job, family: str, station: AskedAt = "piece") -> list[Figure]:
+def question_figures(job: JobBase, family: str, station: AskedAt = "piece") -> list[Figure]:
     """Return one figure for each question a station asks, with what was answered."""
     figures = []
     for question in questions_for(family, station):

@@ -4,15 +4,15 @@ from typing import get_args
 
 from pellak.core.care.eyes import EyesAnswer
 from pellak.core.figure import Choice, Figure, figure_of
-from pellak.core.job import Shade
-from pellak.core.stations.reckoned import Reckoned, line
+from pellak.core.job_base import Shade
+from pellak.core.stations.set_up import TorchSetUp, line
 from pellak.core.working import Caution, School
 
 NOT_ENOUGH = "plain safety glasses are not enough, cobalt-blue glass is none"
 SHADES: tuple[Shade, ...] = get_args(Shade)
 
 
-def eyes_figure(reckoned: Reckoned) -> Figure:
+def eyes_figure(reckoned: TorchSetUp) -> Figure:
     """Return the lens shade, the person's own where they chose one, with both schools."""
     eyes, own = reckoned.eyes, reckoned.job.shade
     shade = line(eyes.working, "shade")
@@ -43,7 +43,7 @@ def _shade_words(shade: str, eyes: EyesAnswer) -> str:
     return "darker: only as long as the pool is seen clearly"
 
 
-def shade_cautions(reckoned: Reckoned) -> list[Caution]:
+def shade_cautions(reckoned: TorchSetUp) -> list[Caution]:
     """Return a warning where the shade chosen is lighter than the flame asks for."""
     own, least = reckoned.job.shade, reckoned.eyes.values.shade
     if own is None or int(own) >= least:

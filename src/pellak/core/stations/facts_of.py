@@ -1,7 +1,8 @@
 """The facts of a job, from what the reckoners said of it."""
 
 from pellak.core.facts import Facts, PurgeSeconds
-from pellak.core.job import Job, ShopSchools
+from pellak.core.job import SeamJob
+from pellak.core.job_base import ShopSchools
 from pellak.core.preheat.reckon import PreheatAnswer
 from pellak.core.seam.decided import direction_of
 from pellak.core.seam.shrink import DRAWN_TOGETHER, turn_deg
@@ -10,7 +11,7 @@ from pellak.core.stations.seam_work import SeamWork
 
 
 def facts_of(
-    job: Job,
+    job: SeamJob,
     schools: ShopSchools,
     preheat: PreheatAnswer | None,
     reckoned: Reckoned | None,

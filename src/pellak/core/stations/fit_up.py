@@ -16,7 +16,8 @@ from pellak.core.seam.shrink import DRAWN_TOGETHER, fused_area_mm2, turn_deg
 from pellak.core.seam.tacks import TacksAnswer, held_s, reckon_tacks
 from pellak.core.seam.tacks_given import MOST_TACKS, TacksGiven
 from pellak.core.stations.piece import seam_length
-from pellak.core.stations.reckoned import Reckoned, choice_for, line
+from pellak.core.stations.reckoned import Reckoned
+from pellak.core.stations.set_up import choice_for, line
 from pellak.core.working import School, Working, inserted, short
 
 UNTACKED = ("casting-crack",)

@@ -17,21 +17,20 @@ from pellak.core.gas.supply_line import LONG_PURGE, LONG_PURGE_S
 from pellak.core.rack.equipment import USUAL_HOSE_M, USUAL_HOSE_MM
 from pellak.core.rack.newest import content_now
 from pellak.core.seam.job_gas import JobGas
-from pellak.core.stations.reckoned import Reckoned, choice_for, line
-from pellak.core.stations.seam_work import SeamWork
+from pellak.core.stations.set_up import TorchSetUp, choice_for, line
 from pellak.core.working import Caution, short
 
 DRAW_SOURCE = "gas-industry guidance: CGA G-1, EIGA Doc 123; older practice took a seventh"
 
 
-def _hose_words(reckoned: Reckoned) -> str:
+def _hose_words(reckoned: TorchSetUp) -> str:
     hose = reckoned.equipment.hose
     if hose is None:
         return f"through a usual {USUAL_HOSE_M:g} m of {USUAL_HOSE_MM:g} mm hose"
     return f"through {hose.length_m:g} m of {hose.bore_mm:g} mm hose"
 
 
-def _pressure(reckoned: Reckoned, gas: Gas) -> Figure:
+def _pressure(reckoned: TorchSetUp, gas: Gas) -> Figure:
     values: GasValues = getattr(reckoned.supply.values, gas)
     name = "Acetylene" if gas == "acetylene" else "Oxygen"
     label = f"{name}, gas flowing"
@@ -67,7 +66,7 @@ def _pressure(reckoned: Reckoned, gas: Gas) -> Figure:
     )
 
 
-def pressure_figures(reckoned: Reckoned) -> list[Figure]:
+def pressure_figures(reckoned: TorchSetUp) -> list[Figure]:
     """Return what to set for each gas, with the choice of mixer beside the first."""
     acetylene, oxygen = (_pressure(reckoned, gas) for gas in ("acetylene", "oxygen"))
     choice = choice_for(
@@ -78,7 +77,7 @@ def pressure_figures(reckoned: Reckoned) -> list[Figure]:
     return [acetylene.model_copy(update={"choice": choice}), oxygen, _purge(reckoned)]
 
 
-def _purge(reckoned: Reckoned) -> Figure:
+def _purge(reckoned: TorchSetUp) -> Figure:
     values = reckoned.supply.values
     words = f"{values.acetylene.purge_s:.0f} s acetylene, {values.oxygen.purge_s:.0f} s oxygen"
     return Figure(
@@ -95,9 +94,9 @@ def _purge(reckoned: Reckoned) -> Figure:
     )
 
 
-def _enough_words(answer: CylindersAnswer, wanted_l: float | None, gas: JobGas) -> str:
-    if wanted_l is None:
-        return "tell the seam's length to see whether it is enough"
+def _enough_words(answer: CylindersAnswer, wanted_l: float | None, gas: JobGas | None) -> str:
+    if wanted_l is None or gas is None:
+        return "tell the length to see whether it is enough"
     what = f"the {wanted_l:.0f} L of this job" + (
         f", without {gas.not_counted}" if gas.not_counted else ""
     )
@@ -109,19 +108,21 @@ def _enough_words(answer: CylindersAnswer, wanted_l: float | None, gas: JobGas) 
     return f"perhaps enough for {what}; weigh it to know"
 
 
-def gas_figures(reckoned: Reckoned, work: SeamWork) -> tuple[list[Figure], list[Caution]]:
+def gas_figures(
+    reckoned: TorchSetUp, greatest_l_per_h: float, job_gas: JobGas | None
+) -> tuple[list[Figure], list[Caution]]:
     """Return what each cylinder in the rack allows at this job's flow, and what to mind.
 
-    Draw is judged at the greatest flow of any pass, content by the gas of the whole job. Without
-    an acetylene cylinder in the rack the draw is told in words, for any cylinder.
+    Draw is judged at the greatest flow of the job, content by the gas of the whole of it, None
+    where that is not known yet. Without an acetylene cylinder in the rack the draw is told in
+    words, for any cylinder.
     """
     figures: list[Figure] = []
     cautions: list[Caution] = []
-    greatest = work.greatest_l_per_h or reckoned.acetylene_l_per_h
     for gas in ("acetylene", "oxygen"):
         ratio = 1.0 if gas == "acetylene" else reckoned.oxygen_ratio
-        flow = greatest * ratio
-        wanted_l = work.gas.total_l * ratio if work.minutes is not None else None
+        flow = greatest_l_per_h * ratio
+        wanted_l = None if job_gas is None else job_gas.total_l * ratio
         # The reckoner asks for minutes at a flow: those in which this flow burns the job's gas.
         minutes = None if wanted_l is None else 60 * wanted_l / flow
         for item in reckoned.equipment.cylinders(gas):
@@ -147,7 +148,7 @@ def gas_figures(reckoned: Reckoned, work: SeamWork) -> tuple[list[Figure], list[
                     line(answer.working, "endurance_min"),
                     f"{item.name}, {gas}, lasts",
                     detail=f"{short(answer.values.content_m3, 2)} m³ left; "
-                    f"{_enough_words(answer, wanted_l, work.gas)}",
+                    f"{_enough_words(answer, wanted_l, job_gas)}",
                     also=[w for w in answer.working if w.name != "endurance_min"],
                 ).model_copy(update={"id": f"gas-{item.name}"})
             )
@@ -155,7 +156,7 @@ def gas_figures(reckoned: Reckoned, work: SeamWork) -> tuple[list[Figure], list[
                 # What stands in the corner is not drawn from.
                 cautions += _named(item.name, answer.cautions)
     if not reckoned.equipment.cylinders("acetylene"):
-        cautions.append(_draw(greatest))
+        cautions.append(_draw(greatest_l_per_h))
     return figures, cautions
 
 
@@ -179,7 +180,7 @@ def _draw(flow_l_per_h: float) -> Caution:
     )
 
 
-def out_of_use_cautions(reckoned: Reckoned) -> list[Caution]:
+def out_of_use_cautions(reckoned: TorchSetUp) -> list[Caution]:
     """Return a stop for each part of the line that is out of use with no other in the rack."""
     return [
         Caution(
@@ -193,7 +194,7 @@ def out_of_use_cautions(reckoned: Reckoned) -> list[Caution]:
     ]
 
 
-def arrestor_cautions(reckoned: Reckoned) -> list[Caution]:
+def arrestor_cautions(reckoned: TorchSetUp) -> list[Caution]:
     """Return a warning for each gas whose regulator has no arrestor in the rack."""
     return [
         Caution(

@@ -1,7 +1,8 @@
 """Station 1, Piece: metal, thickness as it is really named, joint, what it held, how it is held."""
 
 from pellak.core.figure import Asks, Figure, Station
-from pellak.core.job import Job, metal_words
+from pellak.core.job import SeamJob, metal_words
+from pellak.core.job_base import JobBase
 from pellak.core.metal.alloy import FAMILY_NAMES, Metal
 from pellak.core.metal.fusion import fusion_advice, fusion_cautions
 from pellak.core.metal.mind import metal_cautions
@@ -56,7 +57,8 @@ def _nearest(system: str, thickness_mm: float) -> tuple[str, float]:
     return min(gauge_thicknesses_mm()[system].items(), key=lambda g: abs(g[1] - thickness_mm))
 
 
-def _typed(job: Job, field: str, value: float) -> Working:
+def typed_line(job: JobBase, field: str, value: float) -> Working:
+    """Return the working of a measure somebody typed, mm."""
     typed = job.typed.get(field)
     return Working(
         name=field,
@@ -69,7 +71,7 @@ def _typed(job: Job, field: str, value: float) -> Working:
     )
 
 
-def fit_up(job: Job) -> str:
+def fit_up(job: SeamJob) -> str:
     """Return the fit-up in words."""
     if job.joint not in ("butt", "pipe-butt", "outside-corner"):
         return joints()[job.joint].name
@@ -84,7 +86,7 @@ def fit_up(job: Job) -> str:
     return "edges touching, no rod" if rodless else "edges touching"
 
 
-def _cautions(job: Job, metal: Metal | None) -> list[Caution]:
+def _cautions(job: SeamJob, metal: Metal | None) -> list[Caution]:
     family = metal.family if metal else job.family
     cautions = [IDENTIFY] if metal is None else fusion_cautions(metal)
     cautions += question_cautions(job.answers, family, job.joint)
@@ -116,7 +118,8 @@ def _cautions(job: Job, metal: Metal | None) -> list[Caution]:
     return cautions
 
 
-def _metal(job: Job, metal: Metal | None) -> Figure:
+def metal_figure(job: JobBase, metal: Metal | None) -> Figure:
+    """Return what metal it is, with the question that asks it."""
     asks = Asks(
         field="alloy",
         question="Which metal is it?",
@@ -149,7 +152,7 @@ def _metal(job: Job, metal: Metal | None) -> Figure:
     )
 
 
-def _joint(job: Job) -> Figure:
+def _joint(job: SeamJob) -> Figure:
     rows = joints()
     told = "" if job.thickness_mm is None else fit_up(job)
     return Figure(
@@ -166,14 +169,14 @@ def _joint(job: Job) -> Figure:
     )
 
 
-def _dimensions(job: Job, thickness_mm: float) -> list[Figure]:
+def _dimensions(job: SeamJob, thickness_mm: float) -> list[Figure]:
     figures = []
     told = {row.field: getattr(job, row.field) for row in dimension_rows(job.joint)}
     for row in dimension_rows(job.joint):
         if row.field == "root_gap_mm":
             continue
         value, usual = dimension_value(row, told, thickness_mm)
-        line = _typed(job, row.field, value) if value is not None and not usual else None
+        line = typed_line(job, row.field, value) if value is not None and not usual else None
         if value is not None and usual:
             line = Working(
                 name=row.field,
@@ -198,18 +201,18 @@ def _dimensions(job: Job, thickness_mm: float) -> list[Figure]:
     return figures
 
 
-def seam_length(job: Job) -> Working | None:
+def seam_length(job: SeamJob) -> Working | None:
     """Return the seam's length with working: typed, or once round the tube; None if neither."""
     if job.length_mm is not None:
-        return _typed(job, "length_mm", job.length_mm)
+        return typed_line(job, "length_mm", job.length_mm)
     return ring_length(job.joint, job.outside_diameter_mm, job.branch_deg)
 
 
-def piece_station(job: Job, metal: Metal | None) -> Station:
+def piece_station(job: SeamJob, metal: Metal | None) -> Station:
     """Return the Piece station; it answers once the thickness is told."""
     family = metal.family if metal else job.family
     length = seam_length(job)
-    figures = [_metal(job, metal)]
+    figures = [metal_figure(job, metal)]
     if job.thickness_mm is not None:
         figures.append(
             Figure(
@@ -218,7 +221,7 @@ def piece_station(job: Job, metal: Metal | None) -> Station:
                 value=job.thickness_mm,
                 unit="mm",
                 detail=gauge_beside(job.thickness_mm, family),
-                working=[_typed(job, "thickness_mm", job.thickness_mm)],
+                working=[typed_line(job, "thickness_mm", job.thickness_mm)],
             )
         )
     figures.append(_joint(job))
@@ -250,7 +253,7 @@ def piece_station(job: Job, metal: Metal | None) -> Station:
     )
 
 
-def _form(job: Job) -> str:
+def _form(job: SeamJob) -> str:
     return {"cluster": "tube", "pipe-butt": "pipe", "casting-crack": "casting"}.get(
         job.joint, "sheet" if (job.thickness_mm or 0) < SQUARE_EDGED_UP_TO_MM else "plate"
     )

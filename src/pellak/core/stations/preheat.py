@@ -2,7 +2,8 @@
 
 from pellak.core.figure import Curve, CurvePoint, Figure, MethodLine, Station, figure_of
 from pellak.core.heat.colour import blue_c
-from pellak.core.job import Job, ShopSchools, schools_of
+from pellak.core.job import SeamJob, schools_of
+from pellak.core.job_base import ShopSchools
 from pellak.core.metal.alloy import Metal
 from pellak.core.metal.fusion import fusion_advice
 from pellak.core.metal.hardness import COLD_CRACKING_HV
@@ -10,7 +11,7 @@ from pellak.core.metal.mind import metal_cautions
 from pellak.core.preheat.case import METHOD_LABELS
 from pellak.core.preheat.crayons import SOURCE as CRAYON_SOURCE
 from pellak.core.preheat.reckon import PreheatAnswer
-from pellak.core.stations.reckoned import choice_for, line
+from pellak.core.stations.set_up import choice_for, line
 from pellak.core.working import School, Working, short
 
 HOLDS = "Whether this metal at this thickness wants heat first, how much, and how to prove it."
@@ -24,7 +25,9 @@ BROAD_FLAME_FROM_C = 300.0
 REACH_SOURCE = "torch practice: heat broad and slow, let it even out, measure away from the flame"
 
 
-def _school_choice(job: Job, shop: ShopSchools, answer: PreheatAnswer, figure: Figure) -> Figure:
+def _school_choice(
+    job: SeamJob, shop: ShopSchools, answer: PreheatAnswer, figure: Figure
+) -> Figure:
     chosen = schools_of(job, shop).preheat
     pickable = [s for s in answer.schools if s.id not in ("none", "practice", "en1011-b-edge")]
     if not pickable:
@@ -33,7 +36,7 @@ def _school_choice(job: Job, shop: ShopSchools, answer: PreheatAnswer, figure: F
     return figure.model_copy(update={"choice": choice})
 
 
-def _heat(job: Job, shop: ShopSchools, answer: PreheatAnswer) -> Figure:
+def _heat(job: SeamJob, shop: ShopSchools, answer: PreheatAnswer) -> Figure:
     values = answer.values
     rule = [w for w in answer.working if len(values.by_method) == 1 and w.name == "practice_c"]
     figure = figure_of(
@@ -149,7 +152,7 @@ def _curve(answer: PreheatAnswer) -> Figure | None:
 
 
 def preheat_station(
-    job: Job, shop: ShopSchools, metal: Metal | None, answer: PreheatAnswer | None
+    job: SeamJob, shop: ShopSchools, metal: Metal | None, answer: PreheatAnswer | None
 ) -> Station:
     """Return the Preheat station; it answers once metal and thickness are told."""
     if metal is None or answer is None or job.thickness_mm is None:

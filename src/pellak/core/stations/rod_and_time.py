@@ -11,8 +11,9 @@ from pellak.core.seam.job_gas import BESIDE_SPREAD
 from pellak.core.seam.passes import WeldPass
 from pellak.core.stations.pass_cards import wait_words
 from pellak.core.stations.piece import RODLESS_UP_TO_MM, seam_length
-from pellak.core.stations.reckoned import Reckoned, line
+from pellak.core.stations.reckoned import Reckoned
 from pellak.core.stations.seam_work import SeamWork, rod_choice
+from pellak.core.stations.set_up import line
 from pellak.core.working import Caution, Working, inserted, short
 
 JOB_FORMULA = "preheat + tacks + waits + seam + 1 / 4"

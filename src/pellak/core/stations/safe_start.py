@@ -8,13 +8,13 @@ from pellak.core.facts import Facts
 from pellak.core.figure import Figure, Station
 from pellak.core.gas.cylinders import least_content_l
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
-from pellak.core.job import Job, ShopSchools
+from pellak.core.job_base import JobBase, ShopSchools
 from pellak.core.piece.questions import question_cautions
 from pellak.core.rack.equipment import Equipment
 from pellak.core.seam.decided import direction_of
 from pellak.core.stations.asked import question_figures
 from pellak.core.stations.pass_cards import with_pass_cards
-from pellak.core.stations.reckoned import Reckoned, choice_for
+from pellak.core.stations.set_up import TorchSetUp, choice_for
 from pellak.core.torch.looks import FlameLook, fuel_looks, oxygen_looks
 from pellak.core.working import School, short
 
@@ -58,7 +58,7 @@ FIRE_WATCH_SCHOOLS = [
 ]
 
 
-def _looks(schools: ShopSchools, reckoned: Reckoned | None) -> dict[str, list[FlameLook]]:
+def _looks(schools: ShopSchools, reckoned: TorchSetUp | None) -> dict[str, list[FlameLook]]:
     flame = reckoned.flame.values if reckoned else None
     cone_mm = (flame.cone_mm if flame else None) or USUAL_CONE_MM
     ratio = flame.feather_ratio if flame else 1.0
@@ -69,20 +69,22 @@ def _looks(schools: ShopSchools, reckoned: Reckoned | None) -> dict[str, list[Fl
 
 
 def safe_cards(
-    job: Job,
+    kind: str,
+    job: JobBase,
     schools: ShopSchools,
     family: str,
+    joint: str,
     figures: Mapping[str, Figure],
     facts: Facts,
     equipment: Equipment,
-    reckoned: Reckoned | None,
+    reckoned: TorchSetUp | None,
 ) -> list[BenchCard]:
     """Return the job's bench cards for every kind of start."""
     limit = ACETYLENE_LIMIT_BAR[schools.acetylene_limit]
     cards = bench_cards(
         figures,
         {name: str(school) for name, school in schools.model_dump().items()},
-        conditions_of(job.answers, family, job.joint, facts, equipment),
+        conditions_of(kind, job.answers, family, joint, facts, equipment),
         _looks(schools, reckoned),
         {
             "acetylene_limit": f"{short(limit)} bar",
@@ -99,7 +101,7 @@ def _least_cylinder(facts: Facts) -> str:
 
 
 def safe_start_station(
-    job: Job, schools: ShopSchools, family: str, cards: Sequence[BenchCard]
+    job: JobBase, schools: ShopSchools, family: str, joint: str, cards: Sequence[BenchCard]
 ) -> Station:
     """Return the Safe start station."""
     daily = [card for card in cards if "daily" in card.belongs_to]
@@ -127,12 +129,12 @@ def safe_start_station(
         answer=f"{stops} to answer",
         holds=HOLDS,
         figures=figures,
-        cautions=question_cautions(job.answers, family, job.joint, "safe-start"),
+        cautions=question_cautions(job.answers, family, joint, "safe-start"),
     )
 
 
 def _choice(
-    job: Job, field: str, label: str, question: str, chosen: str, schools: list[School]
+    job: JobBase, field: str, label: str, question: str, chosen: str, schools: list[School]
 ) -> Figure:
     return Figure(
         id=field,

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from pellak.core.job import Job
+from pellak.core.job import SeamJob
 from pellak.core.metal.rod import NO_ROD, rod_schools
 from pellak.core.seam.decided import direction_of
 from pellak.core.seam.filler import FillerAnswer, FillerGiven, reckon_filler
@@ -38,7 +38,7 @@ def rod_choice(reckoned: Reckoned) -> tuple[str, list[School]]:
     return (job.rod if job.rod in known else usual), schools
 
 
-def own_travel_mm_per_min(job: Job) -> float | None:
+def own_travel_mm_per_min(job: SeamJob) -> float | None:
     """Return the travel a person decided, told as such or as minutes of the whole seam."""
     length = seam_length(job)
     if job.seam_min is None or length is None:

@@ -8,7 +8,7 @@ from pellak.core.heat.reckon import SOURCE as HEAT_SOURCE
 from pellak.core.metal.mind import metal_cautions
 from pellak.core.stations.closing import closing_figure
 from pellak.core.stations.fit_up import fit_up_figures
-from pellak.core.stations.reckoned import Reckoned, line
+from pellak.core.stations.reckoned import Reckoned
 from pellak.core.stations.rod_and_time import (
     job_figures,
     rod_cautions,
@@ -17,6 +17,7 @@ from pellak.core.stations.rod_and_time import (
     travel_figure,
 )
 from pellak.core.stations.seam_work import SeamWork
+from pellak.core.stations.set_up import line
 from pellak.core.working import Working, inserted
 
 HOLDS = "Edges, tacks and their order, travel, pool and blue band, passes, rod, minutes, gas."

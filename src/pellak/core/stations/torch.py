@@ -18,8 +18,9 @@ from pellak.core.stations.gas import (
     out_of_use_cautions,
     pressure_figures,
 )
-from pellak.core.stations.reckoned import Reckoned, choice_for, line
+from pellak.core.stations.reckoned import Reckoned
 from pellak.core.stations.seam_work import SeamWork
+from pellak.core.stations.set_up import TorchSetUp, choice_for, line
 from pellak.core.tables import rows
 from pellak.core.torch.flame import (
     TABLE_SOURCE,
@@ -38,7 +39,7 @@ LEFT_OVER_RATIOS = tuple(round(0.8 + 0.05 * step, 2) for step in range(13))
 HOLDS = "Tip, flow, flame, pressures with gas flowing, lens."
 
 
-def _tip(reckoned: Reckoned) -> Figure:
+def _tip(reckoned: TorchSetUp) -> Figure:
     bore = line(reckoned.tip_answer.working, "orifice_mm")
     drill = line(reckoned.tip_answer.working, "drill")
     tip = reckoned.tip
@@ -99,8 +100,8 @@ def _puddle(reckoned: Reckoned) -> Figure:
     return figure.model_copy(update={"scale": scale})
 
 
-def _flame(reckoned: Reckoned) -> Figure:
-    values, setting = reckoned.flame.values, flame_settings()[reckoned.constants.family, "fusion"]
+def _flame(reckoned: TorchSetUp) -> Figure:
+    values, setting = reckoned.flame.values, flame_settings()[reckoned.flame_family, "fusion"]
     return Figure(
         id="flame",
         label="Flame",
@@ -118,7 +119,7 @@ def _flame(reckoned: Reckoned) -> Figure:
     )
 
 
-def _flame_gases(reckoned: Reckoned) -> Figure:
+def _flame_gases(reckoned: TorchSetUp) -> Figure:
     """Return what is left over in the flame: carbon that hardens, or oxygen that burns."""
     ratio = reckoned.oxygen_ratio
     shares = {b: flame_species(b) for b in (*LEFT_OVER_RATIOS, ratio)}
@@ -167,11 +168,11 @@ def _when_wrong() -> Figure:
     )
 
 
-def _cone(reckoned: Reckoned) -> Figure:
+def _cone(reckoned: TorchSetUp) -> Figure:
     return figure_of(line(reckoned.flame.working, "cone_mm"), "Cone length")
 
 
-def _flow(reckoned: Reckoned) -> Figure:
+def _flow(reckoned: TorchSetUp) -> Figure:
     rule = line(reckoned.tip_answer.working, "acetylene_l_per_h")
     own = reckoned.job.acetylene_l_per_h
     flow = reckoned.acetylene_l_per_h
@@ -213,13 +214,13 @@ def _flow(reckoned: Reckoned) -> Figure:
     )
 
 
-def _by_chart(reckoned: Reckoned) -> bool:
+def _by_chart(reckoned: TorchSetUp) -> bool:
     chart = reckoned.tip.chart if reckoned.tip else None
     told = chart.acetylene_l_per_h if chart is not None else None
     return reckoned.job.acetylene_l_per_h is None and told is not None
 
 
-def _jet(reckoned: Reckoned) -> Working:
+def _jet(reckoned: TorchSetUp) -> Working:
     numbers = {
         "Q": reckoned.acetylene_l_per_h,
         "beta": reckoned.oxygen_ratio,
@@ -238,7 +239,7 @@ def _jet(reckoned: Reckoned) -> Working:
     )
 
 
-def _oxygen(reckoned: Reckoned) -> Figure:
+def _oxygen(reckoned: TorchSetUp) -> Figure:
     flow = reckoned.acetylene_l_per_h * reckoned.oxygen_ratio
     numbers = {"Q": reckoned.acetylene_l_per_h, "beta": reckoned.oxygen_ratio}
     return figure_of(
@@ -264,39 +265,53 @@ def _once(cautions: list[Caution]) -> list[Caution]:
     return list(seen.values())
 
 
+def set_up_figures(reckoned: TorchSetUp) -> list[Figure]:
+    """Return what is screwed on and set, for any job: tip, flame, pressures, flows, lens."""
+    return [
+        _tip(reckoned),
+        _flame(reckoned),
+        _flame_gases(reckoned),
+        _when_wrong(),
+        *pressure_figures(reckoned),
+        _flow(reckoned),
+        _oxygen(reckoned),
+        _cone(reckoned),
+        eyes_figure(reckoned),
+    ]
+
+
+def set_up_cautions(reckoned: TorchSetUp) -> list[Caution]:
+    """Return what to mind of tip, gas line, flame and lens, for any job."""
+    return [
+        *_once([*reckoned.supply.cautions, *reckoned.tip_answer.cautions]),
+        *out_of_use_cautions(reckoned),
+        *arrestor_cautions(reckoned),
+        *reckoned.flame.cautions,
+        *shade_cautions(reckoned),
+        *metal_cautions(reckoned.metal, "torch"),
+    ]
+
+
+def set_up_answer(reckoned: TorchSetUp) -> str:
+    """Return tip and acetylene pressure in a few words."""
+    tip, bar = reckoned.tip, reckoned.supply.values.acetylene.set_flowing_bar
+    named = tip.label if tip else f"{short(reckoned.orifice_mm, 2)} mm"
+    return f"{named} · {bar:.2f} bar" if bar is not None else f"{named} · by chart"
+
+
 def torch_station(reckoned: Reckoned, work: SeamWork) -> Station:
     """Return the Torch station; the cylinders are asked for the gas of the whole job."""
-    tip = reckoned.tip
-    named = tip.label if tip else f"{short(reckoned.orifice_mm, 2)} mm"
-    pressures = pressure_figures(reckoned)
-    bar = pressures[0].value
-    gas, gas_cautions = gas_figures(reckoned, work)
+    tip_figure, *others = set_up_figures(reckoned)
+    greatest = work.greatest_l_per_h or reckoned.acetylene_l_per_h
+    gas, gas_cautions = gas_figures(
+        reckoned, greatest, work.gas if work.minutes is not None else None
+    )
     return Station(
         id="torch",
         name="Torch",
-        state="settled" if tip else "present",
-        answer=f"{named} · {bar:.2f} bar" if bar is not None else f"{named} · by chart",
+        state="settled" if reckoned.tip else "present",
+        answer=set_up_answer(reckoned),
         holds=HOLDS,
-        figures=[
-            _tip(reckoned),
-            _puddle(reckoned),
-            _flame(reckoned),
-            _flame_gases(reckoned),
-            _when_wrong(),
-            *pressures,
-            _flow(reckoned),
-            _oxygen(reckoned),
-            _cone(reckoned),
-            eyes_figure(reckoned),
-            *gas,
-        ],
-        cautions=[
-            *_once([*reckoned.supply.cautions, *reckoned.tip_answer.cautions]),
-            *gas_cautions,
-            *out_of_use_cautions(reckoned),
-            *arrestor_cautions(reckoned),
-            *reckoned.flame.cautions,
-            *shade_cautions(reckoned),
-            *metal_cautions(reckoned.metal, "torch"),
-        ],
+        figures=[tip_figure, _puddle(reckoned), *others, *gas],
+        cautions=[*gas_cautions, *set_up_cautions(reckoned)],
     )

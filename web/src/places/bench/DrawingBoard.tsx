@@ -1,4 +1,4 @@
-import type { Changes, Plan, QuantityKind } from "../../api/client";
+import type { Changes, Plan, QuantityKind, SeamDrawing } from "../../api/client";
 import { JointAcross } from "../../drawings/JointAcross";
 import { SeamAcross } from "../../drawings/SeamAcross";
 import { SeamAlong } from "../../drawings/SeamAlong";
@@ -9,6 +9,7 @@ import { useWidth } from "../../parts/useWidth";
 
 interface DrawingBoardProps {
   plan: Plan;
+  drawing: SeamDrawing;
   faults: Record<string, unknown>;
   onPreview: (field: string, text: string | null) => void;
   onChange: (changes: Changes) => Promise<boolean>;
@@ -23,9 +24,16 @@ const ALONG_PX = 216;
 const BESIDE_FROM_PX = 620;
 
 /** The piece is the form: both drawings at one scale, with the boxed dimensions as inputs. */
-export function DrawingBoard({ plan, faults, onPreview, onChange, strip }: DrawingBoardProps) {
+export function DrawingBoard({
+  plan,
+  drawing,
+  faults,
+  onPreview,
+  onChange,
+  strip,
+}: DrawingBoardProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const { drawing, job } = plan;
+  const { job } = plan;
   const tack = plan.stations.find((s) => s.id === "tack-and-run");
   const travel = (tack?.figures ?? []).find((f) => f.id === "travel_mm_per_min")?.value ?? null;
   const fed = plan.facts?.rod != null && plan.facts.rod !== "none";

@@ -22,16 +22,16 @@ const SAVE_WORDS: Record<SaveState, string> = {
 
 export function JobHead({ job, saveState, onRename, onPutAway, onUndo }: JobHeadProps) {
   const units = useUnits();
-  const { name, belongs_to: belongsTo, length_mm: length } = job.plan.job;
+  const { name, belongs_to: belongsTo, length_mm: length, kind } = job.plan.job;
   const [text, setText] = useState<string | null>(null);
   const commit = async () => {
     if (text !== null && text.trim() !== "" && text.trim() !== name) await onRename(text);
     setText(null);
   };
-  const fitUp = job.plan.stations[0]?.figures?.find((f) => f.id === "joint");
+  const fitUp = job.plan.stations[0]?.figures?.find((f) => f.id === "joint" || f.id === "section");
   const about = [
     belongsTo,
-    length == null ? null : `seam of ${units.measure(length, "mm")}`,
+    length == null ? null : `${kind === "seam" ? "seam of " : ""}${units.measure(length, "mm")}`,
     fitUp?.detail || fitUp?.text,
   ].filter(Boolean);
   return (

@@ -11,7 +11,7 @@ import { useKeys } from "../../parts/useKeys";
 import { useSettled } from "../../parts/useSettled";
 import { useUnits } from "../../shell/settings";
 import { ConflictDialog } from "./ConflictDialog";
-import { DrawingBoard } from "./DrawingBoard";
+import { PlanBoard } from "./PlanBoard";
 import { JobHead } from "./JobHead";
 import { SeamLine } from "./SeamLine";
 import { SafeStartList } from "./SafeStartList";
@@ -107,7 +107,7 @@ export function JobView({ job }: { job: OpenJob }) {
         />
         <SeamLine stations={stations} selected={selected} onSelect={select} />
         <div className="mt-3">
-          <DrawingBoard
+          <PlanBoard
             plan={plan}
             faults={faults}
             onPreview={(field, text) => setTyping(text === null ? null : { field, text })}

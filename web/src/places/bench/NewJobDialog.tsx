@@ -1,11 +1,12 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { useNavigate } from "react-router";
 
 import { answer, client } from "../../api/client";
-import { metalsQuery, ticketsQuery } from "../../api/queries";
+import { kindsQuery, metalsQuery, ticketsQuery } from "../../api/queries";
 import { MetalPicker } from "../../figures/AnswerChooser";
 import { Dialog } from "../../parts/Dialog";
+import { ToggleRow } from "../../parts/ToggleRow";
 
 const UNKNOWN = "unknown";
 const PICKER = {
@@ -36,6 +37,9 @@ function NewJob({ onClose }: { onClose: () => void }) {
   const id = useId();
   const [name, setName] = useState("");
   const [belongsTo, setBelongsTo] = useState("");
+  const { data: kinds } = useQuery(kindsQuery);
+  const [kind, setKind] = useState("seam");
+  const unnamed = (kinds?.find((one) => one.id === kind)?.label ?? "a seam").toLowerCase();
   const add = useMutation({
     mutationFn: async (alloy: string) => {
       const metals = await cache.ensureQueryData(metalsQuery);
@@ -43,8 +47,8 @@ function NewJob({ onClose }: { onClose: () => void }) {
       return answer(
         client.POST("/api/jobs", {
           body: {
-            kind: "seam",
-            name: name.trim() || `${metal?.name ?? "Unknown metal"}, new seam`.slice(0, 80),
+            kind,
+            name: name.trim() || `${metal?.name ?? "Unknown metal"}, ${unnamed}`.slice(0, 80),
             belongs_to: belongsTo,
             alloy,
             ...(alloy !== UNKNOWN && metal && { family: metal.family }),
@@ -60,6 +64,9 @@ function NewJob({ onClose }: { onClose: () => void }) {
   });
   return (
     <div className="space-y-3">
+      {kinds && (
+        <ToggleRow label="Which kind of job?" value={kind} onChoose={setKind} choices={kinds} />
+      )}
       <div className="grid gap-3 sm:grid-cols-2">
         <div>
           <label htmlFor={`${id}-name`}>What is it?</label>

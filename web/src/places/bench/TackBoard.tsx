@@ -49,7 +49,8 @@ export function TackBoard({ job, plan, faults, onChange }: TackBoardProps) {
   const last = tacks?.tacks
     .filter((tack) => seconds !== null && (tack.starts_s ?? Infinity) <= seconds)
     .at(-1);
-  const bent = (plan.job.corners_mm ?? []).length > 0;
+  const corners = "corners_mm" in plan.job ? (plan.job.corners_mm ?? []) : [];
+  const bent = corners.length > 0;
   const order = tacks?.tacks
     .map(
       (tack) =>
@@ -85,7 +86,7 @@ export function TackBoard({ job, plan, faults, onChange }: TackBoardProps) {
           </button>
           {plan.tacks && !tacks?.closed && (
             <Corners
-              value={plan.job.corners_mm ?? []}
+              value={corners}
               fault={faultOf(faults["corners_mm"], "corners_mm")}
               onChange={onChange}
             />

@@ -55,7 +55,7 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
   );
   const watch = run.bench.clocks.find((clock) => clock.clock === "fire-watch");
   const looks = card?.step.kind === "fire-watch" && watch?.over && !run.bench.fire_watch_looked;
-  const seam = cards.find((one) => one.step.kind === "seam")?.step.id;
+  const seam = cards.find((one) => one.step.kind === "seam" || one.step.kind === "rounds")?.step.id;
   const asks = (card?.step.gate === "stop" && !answered(card.step.id)) || looks === true;
 
   const go = async (step: string | undefined) => {

@@ -4,6 +4,7 @@ import { BeginTool } from "./BeginTool";
 import { CountDown } from "./CountDown";
 import { LeakTool } from "./LeakTool";
 import { PaceBar } from "./PaceBar";
+import { RoundTool } from "./RoundTool";
 import { StandTool } from "./StandTool";
 import { TackTool } from "./TackTool";
 import type { Bench } from "./useBenchRun";
@@ -89,6 +90,8 @@ export function CardTools({ card, ...tool }: ToolProps & { card: BenchCard }) {
           />
         </>
       );
+    case "rounds":
+      return <RoundTool {...tool} />;
     case "fire-watch":
       return (
         <CountDown

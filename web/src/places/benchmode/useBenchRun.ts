@@ -122,6 +122,16 @@ export function useBenchRun(run: Run) {
         client.POST("/api/runs/{run_id}/tacks/measured", { params, body: { version, gap, rise } }),
       ),
     );
+  const makeSpots = (done: number) =>
+    enqueue((version) =>
+      answer(client.POST("/api/runs/{run_id}/spots", { params, body: { version, done } })),
+    );
+  const readLine = (bow: string, surface: string) =>
+    enqueue((version) =>
+      answer(
+        client.POST("/api/runs/{run_id}/spots/read", { params, body: { version, bow, surface } }),
+      ),
+    );
   const finish = useMutation({
     mutationFn: async (entries: Entries) => {
       await queue.current;
@@ -143,7 +153,7 @@ export function useBenchRun(run: Run) {
     setElsewhere(false);
   };
   return {
-    away, refused, elsewhere, hush, write, stand, begin, confirm, pop, startClock, takeFlameBack, clearClock, testLeaks, makeTacks, measureTack, finish,
+    away, refused, elsewhere, hush, write, stand, begin, confirm, pop, startClock, takeFlameBack, clearClock, testLeaks, makeTacks, measureTack, makeSpots, readLine, finish,
   }; // prettier-ignore
 }
 

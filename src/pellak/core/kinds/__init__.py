@@ -1,0 +1,1 @@
+"""Kinds of job, one folder each; `registry` lists them."""

@@ -1,0 +1,24 @@
+"""Kinds of job, one folder each. Everything else goes through this list and knows none by name."""
+
+from typing import Any
+
+from pellak.core.errors import Refused
+from pellak.core.job import Job
+from pellak.core.kinds.kind import JobKind, KindLine
+from pellak.core.kinds.seam.compose import SEAM
+from pellak.core.kinds.straighten.compose import STRAIGHTEN
+
+KINDS: tuple[JobKind[Any], ...] = (SEAM, STRAIGHTEN)
+
+
+def kind_of(job: Job) -> JobKind[Any]:
+    """Return the kind of a job."""
+    for kind in KINDS:
+        if kind.id == job.kind:
+            return kind
+    raise Refused("kind", job.kind, "one of " + ", ".join(kind.id for kind in KINDS))
+
+
+def kind_lines() -> list[KindLine]:
+    """Return the kinds as they are chosen from."""
+    return [KindLine(id=kind.id, label=kind.label, about=kind.about) for kind in KINDS]

@@ -1,0 +1,1 @@
+"""Seams: fusion welds between edges, in one pass or several."""

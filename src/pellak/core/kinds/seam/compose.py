@@ -1,0 +1,142 @@
+"""A seam's plan: its stations composed from the reckoners."""
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from pellak.core import METHOD_VERSION
+from pellak.core.care.sequences import GUIDANCE
+from pellak.core.drawing import SeamDrawing, empty_drawing, seam_drawing
+from pellak.core.figure import Station
+from pellak.core.job import SeamJob, metal_of, schools_of
+from pellak.core.kinds.kind import JobKind, ShopAsked
+from pellak.core.own import with_own, without_own
+from pellak.core.piece.dimensions import dimension_rows
+from pellak.core.piece.joint_drawing import joint_drawing
+from pellak.core.planned import (
+    LOOK_HOLDS,
+    Plan,
+    TackPlan,
+    blocked_by_stops,
+    first_stop,
+    waiting,
+)
+from pellak.core.seam.groove_drawing import groove_drawing
+from pellak.core.stations.cool import cool_station
+from pellak.core.stations.facts_of import facts_of
+from pellak.core.stations.piece import piece_station, seam_length
+from pellak.core.stations.preheat import preheat_station
+from pellak.core.stations.reckoned import Reckoned, preheat_of, reckon_job
+from pellak.core.stations.safe_start import safe_cards, safe_start_station
+from pellak.core.stations.seam_work import seam_work
+from pellak.core.stations.tack_and_run import tack_and_run_station
+from pellak.core.stations.torch import torch_station
+from pellak.core.tables import joints
+from pellak.core.torch.ladder import flow_ladder
+from pellak.core.working import short
+
+SAFE_START_PLACE = 3
+
+
+def _not_planned(refused: bool, holds: str) -> tuple[str, str]:
+    return (
+        ("Not planned: this metal is not fused by torch.", "refused") if refused else (holds, "—")
+    )
+
+
+def _why_not(job: SeamJob, stations: Sequence[Station]) -> str:
+    if stop := first_stop(list(stations)):
+        return stop
+    if job.thickness_mm is None:
+        return "Type the thickness first: click its box on the drawing."
+    if seam_length(job) is None:
+        return "Type the seam's length first: click its box on the drawing."
+    return ""
+
+
+def _drawing(job: SeamJob, reckoned: Reckoned | None) -> SeamDrawing:
+    told = {row.field: getattr(job, row.field) for row in dimension_rows(job.joint)}
+    joint = joint_drawing(job.joint, job.thickness_mm, told)
+    if reckoned is None:
+        return empty_drawing(job.root_gap_mm or 0.0, job.thickness_mm, joint)
+    return seam_drawing(
+        reckoned.solution,
+        root_gap_mm=reckoned.groove.root_gap_mm,
+        orifice_mm=reckoned.orifice_mm,
+        cone_mm=reckoned.flame.values.cone_mm,
+        feather_mm=reckoned.flame.values.feather_mm,
+        joint=joint,
+        in_layers=reckoned.pool is not reckoned.heat,
+    )
+
+
+def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
+    """Return the plan of a seam; figures wait until its thickness is told."""
+    shop, own, equipment = asked.schools, asked.own, asked.equipment
+    schools = schools_of(job, shop)
+    metal = metal_of(job, own)
+    told = metal is not None and job.thickness_mm is not None
+    preheat = (
+        preheat_of(job, metal, shop, asked.hand_factor) if metal is not None and told else None
+    )
+    reckoned = reckon_job(job, shop, asked.rack, asked.hand_factor, metal, preheat, equipment)
+    refused = told and reckoned is None
+    work = seam_work(reckoned) if reckoned else None
+    usual = without_own(job)
+    ours = seam_plan(usual, asked).stations if usual else None
+    stations = [
+        piece_station(job, metal),
+        preheat_station(job, shop, metal, preheat),
+        torch_station(reckoned, work)
+        if reckoned and work
+        else waiting("torch", "Torch", *_not_planned(refused, "Tip, flow, flame, pressures.")),
+        tack_and_run_station(reckoned, work)
+        if reckoned and work
+        else waiting(
+            "tack-and-run", "Tack and run", *_not_planned(refused, "Travel, minutes, pool, rod.")
+        ),
+        cool_station(metal, preheat)
+        if not refused
+        else waiting("cool-and-dress", "Cool and dress", *_not_planned(True, "")),
+        waiting("look-and-log", "Look and log", LOOK_HOLDS),
+    ]
+    stations = with_own(stations, ours or stations, job)
+    figures = {figure.id: figure for station in stations for figure in station.figures}
+    family = metal.family if metal else job.family
+    facts = facts_of(job, schools, preheat, reckoned, work)
+    cards = safe_cards("seam", job, schools, family, job.joint, figures, facts, equipment, reckoned)
+    stations.insert(SAFE_START_PLACE, safe_start_station(job, schools, family, job.joint, cards))
+    why_not = _why_not(job, stations)
+    return Plan(
+        method_version=METHOD_VERSION,
+        guidance=GUIDANCE,
+        job=job,
+        stations=blocked_by_stops(stations),
+        candidates=reckoned.tip_answer.values.candidates if reckoned else [],
+        ladder=flow_ladder(
+            replace(reckoned.solution.expected.case, orifice_mm=None),
+            reckoned.tip_answer.values.acetylene_l_per_h,
+            reckoned.tip_answer.values.matched_puddle_s,
+        )
+        if reckoned
+        else None,
+        tacks=TackPlan(given=work.tacks[0], values=work.tacks[1].values)
+        if work and work.tacks
+        else None,
+        filler=work.filler.values if work else None,
+        groove=groove_drawing(reckoned.groove, work.filler.values.passes)
+        if work and reckoned
+        else None,
+        drawing=_drawing(job, reckoned),
+        facts=facts,
+        cards=cards,
+        may_start=not why_not,
+        why_not=why_not,
+    )
+
+
+def _line(job: SeamJob) -> str:
+    thickness = f"{short(job.thickness_mm, 3)} mm · " if job.thickness_mm is not None else "· "
+    return f"{thickness}{joints()[job.joint].name}"
+
+
+SEAM = JobKind("seam", "A seam", "fusion weld along an edge", SeamJob, seam_plan, _line)

@@ -1,0 +1,1 @@
+"""Straighten a member that welds have pulled: job, stations, drawing and rounds."""

@@ -1,0 +1,210 @@
+"""The plan of a member to be straightened: piece, torch, safe start, rounds, look."""
+
+from pellak.core import METHOD_VERSION
+from pellak.core.care.sequences import GUIDANCE
+from pellak.core.errors import Refused
+from pellak.core.facts import Facts, PurgeSeconds
+from pellak.core.figure import Station
+from pellak.core.heat.case import HeatCase
+from pellak.core.heat.solve import PieceGiven
+from pellak.core.job import metal_of, schools_of
+from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.kind import JobKind, ShopAsked
+from pellak.core.kinds.straighten.drawing import (
+    BowPoint,
+    MemberDrawing,
+    even_bow,
+    exaggeration,
+    member_text,
+    missing_text,
+)
+from pellak.core.kinds.straighten.job import StraightenJob
+from pellak.core.kinds.straighten.piece import boxes, member_station, missing, question, spot_of
+from pellak.core.kinds.straighten.plan_part import MemberPlan
+from pellak.core.kinds.straighten.rounds_station import rounds_station, spots_gas
+from pellak.core.member.kink import Spot
+from pellak.core.member.spot_heat import SpotCase, spot_heat
+from pellak.core.member.straighten import StraightenAnswer, reckon_straighten
+from pellak.core.member.straighten_given import StraightenGiven
+from pellak.core.metal.alloy import Metal
+from pellak.core.planned import LOOK_HOLDS, Plan, blocked_by_stops, first_stop, waiting
+from pellak.core.seam.job_gas import JobGas
+from pellak.core.stations.gas import gas_figures
+from pellak.core.stations.safe_start import safe_cards, safe_start_station
+from pellak.core.stations.set_up import TorchSetUp, torch_set_up
+from pellak.core.stations.torch import set_up_answer, set_up_cautions, set_up_figures
+from pellak.core.working import Caution, short
+
+KIND = "straighten"
+SAFE_START_PLACE = 2
+
+
+def _set_up(
+    job: StraightenJob, asked: ShopAsked, schools: ShopSchools, metal: Metal | None
+) -> TorchSetUp | None:
+    """Return the torch: a welding tip for the wall, never a big head, which overshoots."""
+    if job.thickness_mm is None or metal is None or metal.family not in STEELS:
+        return None
+    piece = PieceGiven(
+        family="carbon-steel", thickness_mm=job.thickness_mm, hand_factor=asked.hand_factor
+    )
+    return torch_set_up(job, schools, asked.rack, metal, piece, asked.equipment)
+
+
+STEELS = ("carbon-steel", "chromoly", "alloy-steel")
+
+
+def _member(given: StraightenGiven, answer: StraightenAnswer, torch: TorchSetUp) -> MemberPlan:
+    shape = Spot(given.section, given.face, given.spot_mm).shape
+    section = given.section
+    wall = section.wall_mm or section.width_mm or 1.0
+    piece = PieceGiven(family="carbon-steel", thickness_mm=wall)
+    case = HeatCase(
+        piece.metal(), wall, torch.acetylene_l_per_h, 20.0, 2, orifice_mm=torch.whole_bore_mm
+    )
+    around = 2 * (section.depth_mm + (section.width_mm or section.depth_mm))
+    heat = spot_heat(SpotCase(case, given.spot_mm, answer.values.peak_c, shape.area_mm2, around))
+    return MemberPlan(given=given, values=answer.values, heat=heat)
+
+
+def _facts(job: StraightenJob, schools: ShopSchools, torch: TorchSetUp | None,
+           member: MemberPlan | None, gas: JobGas | None) -> Facts:  # fmt: skip
+    facts = Facts(
+        start_c=job.start_c,
+        fire_watch_min=float(schools.fire_watch),
+        acetylene_limit=schools.acetylene_limit,
+    )
+    if torch is None:
+        return facts
+    supply = torch.supply.values
+    return facts.model_copy(
+        update={
+            "acetylene_l_per_h": torch.acetylene_l_per_h,
+            "oxygen_ratio": torch.oxygen_ratio,
+            "greatest_l_per_h": torch.acetylene_l_per_h,
+            "purge": PurgeSeconds(
+                acetylene_s=supply.acetylene.purge_s, oxygen_s=supply.oxygen.purge_s
+            ),
+            "gas": gas,
+            "spot_s": member.heat.seconds if member else None,
+            "spot_wait_min": member.heat.wait_min if member else None,
+        }
+    )
+
+
+def _torch_station(torch: TorchSetUp | None, gas: JobGas | None) -> Station:
+    holds = "Tip, flow, flame, pressures: a welding tip, never a big head."
+    if torch is None:
+        return waiting("torch", "Torch", holds)
+    figures, cautions = gas_figures(torch, torch.acetylene_l_per_h, gas)
+    return Station(
+        id="torch",
+        name="Torch",
+        state="settled" if torch.tip else "present",
+        answer=set_up_answer(torch),
+        holds=holds,
+        figures=[*set_up_figures(torch), *figures],
+        cautions=[*cautions, *set_up_cautions(torch)],
+    )
+
+
+def _drawing(job: StraightenJob, member: MemberPlan | None) -> MemberDrawing:
+    plain = MemberDrawing(
+        section=job.section, depth_mm=job.depth_mm, width_mm=job.width_mm,
+        wall_mm=job.thickness_mm, length_mm=job.length_mm, face=job.face,
+        brackets=list(job.brackets_mm), spot_mm=spot_of(job), boxes=boxes(job),
+        text=missing_text(job.section, sum(box.value is not None for box in boxes(job))),
+    )  # fmt: skip
+    if member is None:
+        return plain
+    given, spots = member.given, [spot.at_mm for spot in member.values.next_round]
+    length, bow = given.length_mm, given.bow_mm
+    line = even_bow(length, bow)
+    if given.stations:
+        ends = {0.0: 0.0, length: 0.0, **{s.at_mm: s.bow_mm for s in given.stations}}
+        line = [BowPoint(at_mm=at, bow_mm=ends[at]) for at in sorted(ends)]
+    return plain.model_copy(
+        update={
+            "line": line,
+            "exaggerated": exaggeration(length, bow),
+            "spots": spots,
+            "text": member_text(given.section, length, bow, spots),
+        }
+    )
+
+
+def _answered(
+    given: StraightenGiven | None,
+) -> tuple[StraightenAnswer | None, Caution | None]:
+    """Return the answer, or the stop that says why flame is not for this member."""
+    if given is None:
+        return None, None
+    try:
+        return reckon_straighten(given), None
+    except Refused as refused:
+        stop = Caution(
+            level="stop",
+            text=f"Not by flame as told: {refused.accepted}.",
+            reason="Heat in the wrong steel or the wrong place does harm that nobody sees.",
+            source="AWS D1.5; FHWA heat-straightening guide",
+        )
+        return None, stop
+
+
+def straighten_plan(job: StraightenJob, asked: ShopAsked) -> Plan:
+    """Return the plan of a member; figures wait until section, length and bow are told."""
+    schools, metal = schools_of(job, asked.schools), metal_of(job, asked.own)
+    torch = _set_up(job, asked, schools, metal)
+    lacks = missing(job)
+    given = question(job, metal) if not lacks else None
+    answer, stop = _answered(given)
+    member = _member(given, answer, torch) if given and answer and torch else None
+    gas = spots_gas(member, torch) if member and torch else None
+    piece = member_station(job, metal)
+    if stop is not None:
+        piece = piece.model_copy(update={"cautions": [stop, *piece.cautions]})
+    stations = [
+        piece,
+        _torch_station(torch, gas),
+        rounds_station(member, answer, gas),
+        waiting("look-and-log", "Look and log", LOOK_HOLDS),
+    ]
+    figures = {figure.id: figure for station in stations for figure in station.figures}
+    family = metal.family if metal else job.family
+    facts = _facts(job, schools, torch, member, gas)
+    cards = safe_cards(KIND, job, schools, family, "", figures, facts, asked.equipment, torch)
+    stations.insert(SAFE_START_PLACE, safe_start_station(job, schools, family, "", cards))
+    why_not = first_stop(stations) or lacks
+    if not why_not and (member is None or not member.values.next_round):
+        why_not = "It is within tolerance: leave it."
+    return Plan(
+        method_version=METHOD_VERSION,
+        guidance=GUIDANCE,
+        job=job,
+        stations=blocked_by_stops(stations),
+        candidates=torch.tip_answer.values.candidates if torch else [],
+        member=member,
+        drawing=_drawing(job, member),
+        facts=facts,
+        cards=cards,
+        may_start=not why_not,
+        why_not=why_not,
+    )
+
+
+def _line(job: StraightenJob) -> str:
+    size = "×".join(
+        short(mm, 4) for mm in (job.depth_mm, job.width_mm, job.thickness_mm) if mm is not None
+    )
+    bow = f", bowed {short(job.camber_mm, 3)} mm" if job.camber_mm else ""
+    return f"{size} {job.section} · straighten{bow}".strip()
+
+
+STRAIGHTEN = JobKind(
+    KIND,
+    "Straighten a member",
+    "heat spots on the long face of what welds have bowed",
+    StraightenJob,
+    straighten_plan,
+    _line,
+)

@@ -1,0 +1,45 @@
+"""What is asked of a member that is to be straightened."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from pellak.core.job_base import JobBase, Length, Listed, Temperature
+from pellak.core.member.kink import LongFace
+from pellak.core.member.limits import Condition, Steel
+from pellak.core.member.section import SectionKind
+from pellak.core.member.straighten_given import BowStation
+from pellak.core.reading.places import read_bows, read_places
+from pellak.core.working import Number
+
+
+def _brackets(text: str, family: str) -> list[float]:
+    return read_places("brackets_mm", text, family)
+
+
+def _stations(text: str, family: str) -> list[dict[str, float]]:
+    return read_bows("stations", text, family)
+
+
+class StraightenJob(JobBase):
+    """A bowed member. `thickness_mm` is the wall or web, a flat's own thickness."""
+
+    kind: Literal["straighten"] = "straighten"
+    section: SectionKind = "rect-tube"
+    depth_mm: Length = Field(default=None, gt=0, le=3000)
+    width_mm: Length = Field(default=None, gt=0, le=3000)
+    flange_mm: Length = Field(default=None, gt=0, le=100)
+    length_mm: Length = Field(default=None, ge=300, le=50_000)
+    camber_mm: Length = Field(default=None, gt=0, le=2000)
+    stations: Annotated[list[BowStation], Listed(_stations)] = Field(
+        default_factory=list, max_length=40
+    )
+    brackets_mm: Annotated[list[Annotated[Number, Field(ge=0, le=50_000)]], Listed(_brackets)] = (
+        Field(default_factory=list, max_length=40)
+    )
+    face: LongFace = "top"
+    steel: Steel | None = None
+    condition: Condition | None = None
+    spot_mm: Length = Field(default=None, ge=8, le=120)
+    peak_c: Temperature = Field(default=None, ge=450, le=700)
+    tolerance_mm: Length = Field(default=None, ge=0.5, le=200)

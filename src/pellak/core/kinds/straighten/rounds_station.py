@@ -1,0 +1,133 @@
+"""The work of a member: spots, their heat, the round that comes, what it will take."""
+
+from pellak.core.figure import Figure, Station, figure_of
+from pellak.core.heat.colour import colour_words
+from pellak.core.kinds.straighten.plan_part import MemberPlan
+from pellak.core.member.spot_heat import SECONDS_SPREAD, SOURCE, TOUCH_C, WAIT_SPREAD
+from pellak.core.member.straighten import StraightenAnswer
+from pellak.core.planned import waiting
+from pellak.core.seam.job_gas import BESIDE_SPREAD, LIGHTING_MIN, JobGas
+from pellak.core.stations.set_up import TorchSetUp, line
+from pellak.core.working import Caution, Working, short
+
+HOLDS = "How many spots, where this round, how hot, how long, what it takes."
+
+
+def spots_gas(member: MemberPlan, torch: TorchSetUp) -> JobGas | None:
+    """Return the gas of all spots still expected; None where the flame never reddens one."""
+    one = member.heat.acetylene_l
+    if one is None:
+        return None
+    values = member.values
+    lighting = torch.acetylene_l_per_h * LIGHTING_MIN / 60 * max(1, values.rounds_left)
+    return JobGas(
+        seam_l=one * values.spots_total,
+        lighting_l=lighting,
+        low_l=SECONDS_SPREAD[0] * one * values.spots_low + BESIDE_SPREAD[0] * lighting,
+        high_l=SECONDS_SPREAD[1] * one * values.spots_high + BESIDE_SPREAD[1] * lighting,
+    )
+
+
+def _heat_figures(member: MemberPlan) -> list[Figure]:
+    heat = member.heat
+    if heat.seconds is None or heat.wait_min is None:
+        return [
+            Figure(
+                id="spot_s",
+                label="A spot is red in",
+                text="never with this flame",
+                detail="a bigger tip, or smaller spots",
+            )
+        ]
+    seconds = Working(
+        name="spot_s", value=heat.seconds, unit="s",
+        low=SECONDS_SPREAD[0] * heat.seconds, high=SECONDS_SPREAD[1] * heat.seconds,
+        formula="rise of the swept flame at half the spot's area = T - start",
+        inserted=f"spot {short(member.given.spot_mm, 3)} mm, {short(member.values.peak_c, 3)} °C",
+        source=SOURCE, note="colour or crayon decides, not the clock",
+    )  # fmt: skip
+    wait = Working(
+        name="spot_wait_min", value=heat.wait_min, unit="min",
+        low=WAIT_SPREAD[0] * heat.wait_min, high=WAIT_SPREAD[1] * heat.wait_min,
+        formula="the heat put in, spread through plate and bar, down to 30 K over the shop",
+        inserted=f"after {short(heat.seconds, 3)} s of this flame",
+        source=SOURCE, note="a bare hand resting on it decides",
+    )  # fmt: skip
+    return [
+        figure_of(seconds, "A spot is red in", detail="the whole spot, then stop at once"),
+        figure_of(wait, "Then wait before reading", detail=f"down to {TOUCH_C:g} °C everywhere"),
+    ]
+
+
+def rounds_station(
+    member: MemberPlan | None, answer: StraightenAnswer | None, gas: JobGas | None
+) -> Station:
+    """Return the Rounds station."""
+    if member is None or answer is None:
+        return waiting("rounds", "Rounds", HOLDS)
+    values = member.values
+    peak = values.peak_c
+    places = ", ".join(f"{short(spot.at_mm, 4)} mm" for spot in values.next_round)
+    figures = [
+        figure_of(
+            line(answer.working, "spots_total"),
+            "Spots to expect",
+            detail=f"{values.where}; some {values.rounds_left} rounds; {values.spots_fit} find "
+            "room",
+            also=[line(answer.working, n) for n in ("theta_per_spot_rad", "psi")],
+        ),
+        Figure(
+            id="next_round",
+            label="This round, from one end",
+            text=places or "none",
+            detail="the middle, half-way to each end, then the gaps between",
+        ),
+        figure_of(
+            line(answer.working, "expected_mm"),
+            "Bow after this round",
+            detail=f"straight enough at {short(values.tolerance_mm, 3)} mm",
+        ),
+        Figure(
+            id="peak_c",
+            label="Stop at",
+            value=peak,
+            unit="°C",
+            low=peak - 25,
+            high=min(peak + 25, values.limit_c),
+            detail=f"{colour_words(peak)} in the shade; never above {short(values.limit_c, 3)} °C",
+            working=[line(answer.working, "limit_c")],
+        ),
+        *_heat_figures(member),
+    ]
+    if gas is not None:
+        figures.append(_gas_figure(gas))
+    never = member.heat.seconds is None
+    return Station(
+        id="rounds",
+        name="Rounds",
+        state="present",
+        answer=f"{values.spots_total} spots" if values.next_round else "straight",
+        holds=HOLDS,
+        figures=figures,
+        cautions=[*([NEVER] if never else []), *answer.cautions],
+    )
+
+
+NEVER = Caution(
+    level="stop",
+    text="This flame never makes the spot red: a bigger tip, or a smaller spot.",
+    reason="Heat that soaks in slowly warms the whole member and upsets nothing.",
+    source=SOURCE,
+)
+
+
+def _gas_figure(gas: JobGas) -> Figure:
+    return figure_of(
+        Working(
+            name="job_gas_l", value=gas.total_l, unit="L", low=gas.low_l, high=gas.high_l,
+            formula="spots * litres a spot + lighting",
+            inserted=f"{short(gas.seam_l, 3)} + {short(gas.lighting_l, 3)}",
+            source="flow times time, summed", note="acetylene; oxygen by the flame's ratio",
+        ),
+        "Acetylene for all rounds",
+    )  # fmt: skip

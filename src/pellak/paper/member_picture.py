@@ -1,0 +1,54 @@
+"""The member on the job card: the side view with its bow drawn larger, spots and measures."""
+
+from itertools import pairwise
+
+from reportlab.lib.units import mm
+from reportlab.pdfgen.canvas import Canvas
+
+from pellak.core.kinds.straighten.drawing import MemberDrawing
+from pellak.paper.measures import System, measure
+from pellak.paper.sheet import INK, REGULAR
+
+SPOT_R = 2.2
+WORDS_PT = 8
+
+
+def draw_member(
+    canvas: Canvas,
+    drawing: MemberDrawing,
+    x: float,
+    y: float,
+    width: float,
+    height: float,
+    system: System,
+) -> None:
+    """Draw a member in a box of the page, points from its lower left corner."""
+    length = drawing.length_mm
+    canvas.setStrokeColor(INK)
+    canvas.setFillColor(INK)
+    canvas.setFont(REGULAR, WORDS_PT)
+    if length is None or not drawing.line:
+        canvas.drawString(x, y + height / 2, "Section, length and bow are still to be told.")
+        return
+    scale = width / length
+    bow = [(p.at_mm * scale, p.bow_mm * scale * drawing.exaggerated) for p in drawing.line]
+    base = y + 0.35 * height
+    canvas.setLineWidth(0.6)
+    canvas.setDash(3, 2)
+    canvas.line(x, base, x + width, base)
+    canvas.setDash()
+    canvas.setLineWidth(2)
+    for (ax, ay), (bx, by) in pairwise(bow):
+        canvas.line(x + ax, base + ay, x + bx, base + by)
+    for number, at in enumerate(drawing.spots, start=1):
+        place = at * scale
+        high = next(by for bx, by in bow if bx >= place - 1e-6)
+        canvas.circle(x + place, base + high, SPOT_R, fill=1)
+        canvas.drawCentredString(x + place, base + high + 2 * mm, str(number))
+    canvas.drawString(
+        x,
+        y + 0.2 * height,
+        f"Bow drawn {drawing.exaggerated} times larger; length {measure(length, 'mm', system)}",
+    )
+    spots = ", ".join(measure(at, "mm", system) for at in drawing.spots)
+    canvas.drawString(x, y + 0.08 * height, f"Spots at {spots or 'none'}")

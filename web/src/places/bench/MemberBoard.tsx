@@ -1,0 +1,74 @@
+import type { Changes, MemberDrawing, Plan } from "../../api/client";
+import { faultOf } from "../../api/client";
+import { MemberSection, MemberSide } from "../../drawings/MemberSide";
+import { QuantityField } from "../../figures/QuantityField";
+import { useWidth } from "../../parts/useWidth";
+import { PlacesField } from "./PlacesField";
+
+interface MemberBoardProps {
+  plan: Plan;
+  drawing: MemberDrawing;
+  faults: Record<string, unknown>;
+  onPreview: (field: string, text: string | null) => void;
+  onChange: (changes: Changes) => Promise<boolean>;
+}
+
+const BOX_PX = 150;
+const BESIDE_FROM_PX = 620;
+const SECTION_PX = 180;
+
+/** The member is the form: section and side view, its measures boxed below. */
+export function MemberBoard({ plan, drawing, faults, onPreview, onChange }: MemberBoardProps) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const beside = width >= BESIDE_FROM_PX;
+  const { job } = plan;
+  return (
+    <div ref={ref} className="panel p-3">
+      {width > 0 && (
+        <div className={beside ? "flex items-center" : ""}>
+          <MemberSection drawing={drawing} />
+          <MemberSide drawing={drawing} width={width - 26 - (beside ? SECTION_PX : 0)} />
+        </div>
+      )}
+      <ul className="mt-2 flex flex-wrap gap-x-4 gap-y-3">
+        {(drawing.boxes ?? []).map((box) => (
+          <li key={box.field}>
+            <span className="block text-sm text-mute">{box.label}</span>
+            <QuantityField
+              label={box.label}
+              kind="length"
+              unit="mm"
+              asks={box.asks}
+              value={box.value}
+              usual={box.usual ?? false}
+              family={job.family ?? "carbon-steel"}
+              typed={job.typed?.[box.field]}
+              widthPx={BOX_PX}
+              fault={faultOf(faults[box.field], box.field)}
+              onPreview={(text) => onPreview(box.field, text)}
+              onCommit={(text) => onChange({ [box.field]: text })}
+            />
+          </li>
+        ))}
+      </ul>
+      <div className="mt-3 grid gap-3 sm:grid-cols-2">
+        <PlacesField
+          label="Bow read at several places, instead of one"
+          hint="such as 1 m: 8 mm; 2 m: 14 mm"
+          field="stations"
+          told={"stations" in job ? (job.stations ?? []).map((s) => [s.at_mm, s.bow_mm]) : []}
+          fault={faultOf(faults.stations, "stations")}
+          onChange={onChange}
+        />
+        <PlacesField
+          label="Brackets and welds to keep off"
+          hint="places along it, such as 300 mm; 1.2 m"
+          field="brackets_mm"
+          told={"brackets_mm" in job ? (job.brackets_mm ?? []).map((at) => [at]) : []}
+          fault={faultOf(faults.brackets_mm, "brackets_mm")}
+          onChange={onChange}
+        />
+      </div>
+    </div>
+  );
+}

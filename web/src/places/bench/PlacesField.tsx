@@ -1,0 +1,50 @@
+import { useId, useState } from "react";
+
+import type { Changes } from "../../api/client";
+import { useUnits } from "../../shell/settings";
+
+interface PlacesFieldProps {
+  label: string;
+  hint: string;
+  field: string;
+  /** What stands: each a place, or a place and what was read there, mm. */
+  told: number[][];
+  fault: string | null;
+  onChange: (changes: Changes) => Promise<boolean>;
+}
+
+/** Places along a piece, typed in one line in any unit. */
+export function PlacesField({ label, hint, field, told, fault, onChange }: PlacesFieldProps) {
+  const units = useUnits();
+  const id = useId();
+  const [text, setText] = useState<string | null>(null);
+  const standing = told
+    .map((one) => one.map((mm) => units.measure(mm, "mm", 5)).join(": "))
+    .join("; ");
+  const commit = async () => {
+    if (text === null || text === standing || (await onChange({ [field]: text }))) setText(null);
+  };
+  return (
+    <div>
+      <label htmlFor={id} className="text-sm text-mute">
+        {label}
+      </label>
+      <input
+        id={id}
+        className={`field ${fault ? "border-stop" : ""}`}
+        placeholder={hint}
+        maxLength={200}
+        aria-invalid={fault !== null}
+        value={text ?? standing}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={() => void commit()}
+        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+      />
+      {fault && (
+        <p role="alert" className="text-sm text-stop">
+          {fault}
+        </p>
+      )}
+    </div>
+  );
+}
