@@ -168,3 +168,94 @@ def test_corners_are_typed_in_any_unit(client, job):
     assert {0, 200, 432, 640} <= places
     bad = client.patch(path, json={"version": 2, "changes": {"corners_mm": "200; soon"}})
     assert fields(bad) == ["corners_mm"]
+
+
+HANDRAIL = {
+    "kind": "straighten", "name": "Rail", "alloy": "s235jr", "depth_mm": 50.8, "width_mm": 76.2,
+    "thickness_mm": 6.35, "length_mm": 7620.0, "camber_mm": 60.0, "condition": "sound",
+    "held": "nothing", "closed": "vented", "coating": "bare", "place": "shop",
+}  # fmt: skip
+
+
+@pytest.fixture
+def rail(client):
+    return client.post("/api/jobs", json=HANDRAIL).json()
+
+
+@pytest.fixture
+def rail_run(client, rail):
+    return client.post(f"/api/jobs/{rail['id']}/runs").json()
+
+
+def test_every_kind_can_be_begun_with_a_name_alone(client):
+    kinds = client.get("/api/jobs/kinds").json()
+    assert {kind["id"] for kind in kinds} >= {"seam", "straighten"}
+    for kind in kinds:
+        opened = client.post("/api/jobs", json={"kind": kind["id"], "name": "New"}).json()
+        assert opened["plan"]["why_not"]
+        assert not opened["plan"]["may_start"]
+        assert opened["plan"]["cards"]
+
+
+def test_a_round_is_made_spot_by_spot_and_the_line_read_cold(client, rail_run):
+    assert len(rail_run["bench"]["member"]["next_round"]) == 3
+    early = post(client, rail_run, "spots/read", bow="50")
+    assert fields(early) == ["bow"]
+    assert fields(post(client, rail_run, "spots", done=4)) == ["done"]
+    told = rail_run
+    for done in (1, 2, 3):
+        told = post(client, told, "spots", done=done).json()
+    for bow, surface, field in (("", "", "bow"), ("far", "", "bow"), ("50", "warm", "surface")):
+        assert fields(post(client, told, "spots/read", bow=bow, surface=surface)) == [field]
+    hot = post(client, told, "spots/read", bow="2.8 in", surface="194 F").json()
+    assert hot["log"]["straightening"]["rounds"][0]["surface_c"] == pytest.approx(90)
+    assert hot["bench"]["member"]["left_mm"] == 60.0
+    assert hot["bench"]["member"]["next_round"] == []
+    cold = post(client, hot, "spots/read", bow="53 mm").json()
+    (one,) = cold["log"]["straightening"]["rounds"]
+    assert (one["camber_before_mm"], one["camber_after_mm"]) == (60.0, 53.0)
+    member = cold["bench"]["member"]
+    assert member["left_mm"] == 53.0
+    assert member["spots_high"] - member["spots_low"] < (
+        rail_run["bench"]["member"]["spots_high"] - rail_run["bench"]["member"]["spots_low"]
+    )
+    used = {spot["at_mm"] for spot in one["spots"]}
+    assert all(abs(spot["at_mm"] - at) >= 76 - 1e-6 for spot in member["next_round"] for at in used)
+
+
+@pytest.mark.parametrize(
+    ("changes", "words"),
+    [
+        ({"condition": "damaged"}, "qualified repair"),
+        ({"steel": "cold-worked"}, "strength out"),
+        ({"alloy": "304"}, "Not by flame"),
+        ({"condition": None}, "Say whether it is sound"),
+        ({"camber_mm": None}, "Type the bow first"),
+        ({"peak_c": "1250 F"}, "at most 650"),
+    ],
+)
+def test_what_flame_is_not_for_never_starts(client, rail, changes, words):
+    path = f"/api/jobs/{rail['id']}"
+    told = client.patch(path, json={"version": 1, "changes": changes}).json()
+    assert not told["plan"]["may_start"]
+    assert words in told["plan"]["why_not"]
+    assert client.post(f"{path}/runs").status_code == 422
+
+
+def test_bows_and_brackets_are_typed_in_any_unit(client, rail):
+    path = f"/api/jobs/{rail['id']}"
+    changes = {"stations": "1 m: 20; 2.5 m: 1 1/2 in; 5 m: 30 mm", "brackets_mm": "300 mm; 4 ft"}
+    told = client.patch(path, json={"version": 1, "changes": changes}).json()["plan"]["job"]
+    assert [s["bow_mm"] for s in told["stations"]] == pytest.approx([20, 38.1, 30])
+    assert told["brackets_mm"] == pytest.approx([300, 1219.2])
+    bad = client.patch(path, json={"version": 2, "changes": {"stations": "1 m 20"}})
+    assert fields(bad) == ["stations"]
+
+
+def test_the_spots_are_printed_drawn_and_listed(client, rail, job):
+    for way, begins in (("pdf", b"%PDF"), ("svg", b"<svg"), ("csv", b"n,at_mm")):
+        answer = client.get(f"/api/jobs/{rail['id']}/spots.{way}")
+        assert answer.status_code == 200
+        assert answer.content.startswith(begins)
+        assert client.get(f"/api/jobs/{job['id']}/spots.{way}").status_code == 422
+    assert client.get(f"/api/jobs/{rail['id']}/card.pdf").content.startswith(b"%PDF")

@@ -15,7 +15,7 @@ from pellak.core.job_base import ShopSchools
 from pellak.core.plan import compose_plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.items import read_item
-from pellak.demo.ferry import JOBS, RACK
+from pellak.demo.ferry import JOBS, RACK, demo_job
 from tests.core.test_families import PIECES, READY, plan_of
 from tests.published import published
 
@@ -252,14 +252,12 @@ DEMO_MUST = {
 
 @pytest.mark.parametrize("place", range(len(JOBS)))
 def test_every_demo_job_has_its_familys_cautions(place):
-    from pellak.core.rack.equipment import Equipment
-    from pellak.core.rack.items import read_item
-
-    job = with_changes(SeamJob(name="x"), {k: v for k, v in JOBS[place].items() if k != "kind"})
+    job = demo_job(JOBS[place])
     equipment = Equipment(tuple(read_item(item) for item in RACK))
     plan = compose_plan(job, ShopSchools(), equipment=equipment)
     steps = set(order(plan.cards))
-    for wanted in DEMO_MUST.get(job.family, set()):
+    must = {"line", "rounds"} if job.kind == "straighten" else DEMO_MUST.get(job.family, set())
+    for wanted in must:
         assert steps & set(wanted.split("|")), (job.name, wanted)
     assert {"clear-vessel", "clear-coating", "no-oil", "place", "stand", "leak"} <= steps
 
@@ -279,14 +277,9 @@ def test_the_drill_shuts_oxygen_then_acetylene_then_sends_people_out():
 
 
 def test_no_caution_is_shown_by_every_demo_job():
-    from pellak.core.rack.equipment import Equipment
-    from pellak.core.rack.items import read_item
-    from pellak.demo.ferry import RACK
-
     equipment = Equipment(tuple(read_item(item) for item in RACK), "2026-11-25")
     shown = []
     for told in JOBS:
-        job = with_changes(SeamJob(name="x"), {k: v for k, v in told.items() if k != "kind"})
-        plan = compose_plan(job, ShopSchools(), equipment=equipment)
+        plan = compose_plan(demo_job(told), ShopSchools(), equipment=equipment)
         shown.append({c.text for station in plan.stations for c in station.cautions})
     assert set.intersection(*shown) == set()

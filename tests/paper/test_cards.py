@@ -17,7 +17,7 @@ from pellak.core.job_base import ShopSchools
 from pellak.core.plan import compose_plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.items import read_item
-from pellak.demo.ferry import JOBS, RACK
+from pellak.demo.ferry import JOBS, RACK, demo_job
 from pellak.paper.job_card import job_card
 from pellak.paper.measures import prose
 from pellak.paper.sheet import MARGIN, SIZES, printable
@@ -30,9 +30,7 @@ WORD = re.compile(r'<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="
 
 
 def plan_of(place):
-    told = JOBS[place]
-    job = with_changes(SeamJob(name=told["name"]), {k: v for k, v in told.items() if k != "name"})
-    return compose_plan(job, ShopSchools(), equipment=EQUIPMENT)
+    return compose_plan(demo_job(JOBS[place]), ShopSchools(), equipment=EQUIPMENT)
 
 
 PLANS = [plan_of(place) for place in range(len(JOBS))]

@@ -7,10 +7,12 @@ from datetime import UTC, datetime, timedelta
 from typing import Any
 
 from pellak.core.heat.solve import HeatGiven, solve_heat
-from pellak.core.job import SeamJob, job_from, with_changes
+from pellak.core.job import Job, SeamJob, job_from, with_changes
 from pellak.core.job_base import ShopSchools
+from pellak.core.member.straighten import reckon_straighten
+from pellak.core.member.straighten_given import Round
 from pellak.core.plan import compose_plan
-from pellak.core.run_log import RunLog
+from pellak.core.run_log import RunLog, Straightening
 from pellak.core.torch.candidates import RackTip
 from pellak.shop.bench import Bench
 from pellak.shop.metals import Metals
@@ -188,6 +190,8 @@ LOGGED_JOINTS = ("butt",)
 PEOPLE: Mapping[str, float] = {"Ansel": 1.06, "Brit": 0.94, "Tove": 0.86}
 """Made-up hands, by their true hand factor."""
 RUNS = 36
+HANDRAIL_BOWS_MM = (52.0, 24.0)
+"""What the line said after each round of the handrail."""
 DAYS = 182
 LAST_DAY = datetime(2026, 11, 20, 9, 0, tzinfo=UTC)
 READING_ERROR_S = 0.25
@@ -215,17 +219,19 @@ def load_demo(
         rack.add(item)
     for heat in HEATS:
         metals.add(heat)
-    job_ids = [_add_job(bench, job) for job in JOBS]
+    job_ids = [bench.add(demo_job(told).model_dump()).id for told in JOBS]
     _enter_runs(bench, book, rack.tips(), job_ids)
+    _enter_rounds(bench, book, job_ids[-1])
     with database.transaction() as session:
         Rack(session).set_setting(LOADED_KEY, True)
     return True
 
 
-def _add_job(bench: Bench, job: Mapping[str, Any]) -> str:
-    measures = {field: text for field, text in job.items() if field not in ("name", "kind")}
-    blank = job_from({"kind": job.get("kind", "seam"), "name": job["name"], "belongs_to": FERRY})
-    return bench.add(with_changes(blank, measures).model_dump()).id
+def demo_job(told: Mapping[str, Any]) -> Job:
+    """Return the job a row of the demo tells, measures read as they are typed there."""
+    named = {"kind": told.get("kind", "seam"), "name": told["name"], "belongs_to": FERRY}
+    measures = {field: text for field, text in told.items() if field not in named}
+    return with_changes(job_from(named), measures)
 
 
 def _enter_runs(bench: Bench, book: RunBook, tips: list[RackTip], job_ids: list[str]) -> None:
@@ -244,6 +250,22 @@ def _enter_runs(bench: Bench, book: RunBook, tips: list[RackTip], job_ids: list[
         started_at = morning + timedelta(minutes=chance.randrange(-80, 340))
         log = _log(chance, who, plans[place].job.model_dump(), plans[place].candidates[0])
         book.enter(job_ids[place], plans[place], started_at, log)
+
+
+def _enter_rounds(bench: Bench, book: RunBook, job_id: str) -> None:
+    """Enter one member straightened last week, two rounds of it, read cold."""
+    plan = bench.open(job_id).plan
+    if plan.member is None:
+        return
+    rounds: list[Round] = []
+    for after_mm in HANDRAIL_BOWS_MM:
+        given = plan.member.given.model_copy(update={"rounds": rounds})
+        told = reckon_straighten(given).values
+        rounds.append(
+            Round(spots=told.next_round, camber_before_mm=told.left_mm, camber_after_mm=after_mm)
+        )
+    log = RunLog(who="Ansel", straightening=Straightening(rounds=rounds))
+    book.enter(job_id, plan, LAST_DAY - timedelta(days=6), log)
 
 
 def _log(chance: random.Random, who: str, job: dict[str, Any], tip: Any) -> RunLog:

@@ -108,6 +108,7 @@ export function JobView({ job }: { job: OpenJob }) {
         <SeamLine stations={stations} selected={selected} onSelect={select} />
         <div className="mt-3">
           <PlanBoard
+            jobId={job.id}
             plan={plan}
             faults={faults}
             onPreview={(field, text) => setTyping(text === null ? null : { field, text })}

@@ -2,10 +2,12 @@ import type { Changes, MemberDrawing, Plan } from "../../api/client";
 import { faultOf } from "../../api/client";
 import { MemberSection, MemberSide } from "../../drawings/MemberSide";
 import { QuantityField } from "../../figures/QuantityField";
+import { PaperLinks } from "../../parts/PaperLinks";
 import { useWidth } from "../../parts/useWidth";
 import { PlacesField } from "./PlacesField";
 
 interface MemberBoardProps {
+  jobId: string;
   plan: Plan;
   drawing: MemberDrawing;
   faults: Record<string, unknown>;
@@ -18,7 +20,14 @@ const BESIDE_FROM_PX = 620;
 const SECTION_PX = 180;
 
 /** The member is the form: section and side view, its measures boxed below. */
-export function MemberBoard({ plan, drawing, faults, onPreview, onChange }: MemberBoardProps) {
+export function MemberBoard({
+  jobId,
+  plan,
+  drawing,
+  faults,
+  onPreview,
+  onChange,
+}: MemberBoardProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const beside = width >= BESIDE_FROM_PX;
   const { job } = plan;
@@ -51,6 +60,17 @@ export function MemberBoard({ plan, drawing, faults, onPreview, onChange }: Memb
           </li>
         ))}
       </ul>
+      {(drawing.spots ?? []).length > 0 && (
+        <p className="mt-3 flex flex-wrap items-center gap-x-4 text-sm">
+          <PaperLinks what="Spacing tape 1:1" path={`/api/jobs/${jobId}/spots.pdf`} />
+          <a className="link" href={`/api/jobs/${jobId}/spots.svg`}>
+            Drawing, SVG
+          </a>
+          <a className="link" href={`/api/jobs/${jobId}/spots.csv`}>
+            Table, CSV
+          </a>
+        </p>
+      )}
       <div className="mt-3 grid gap-3 sm:grid-cols-2">
         <PlacesField
           label="Bow read at several places, instead of one"

@@ -23,7 +23,7 @@ export function NewJobDialog({ open, onClose }: { open: boolean; onClose: () => 
       open={open}
       onClose={onClose}
       title="New job"
-      about="Start from what is in the hand: name the job, then tap its metal. Joint and sizes follow on the drawing."
+      about="Start from what is in the hand: name the job, then tap its metal. Sizes follow on the drawing."
       at="top"
     >
       {open && <NewJob onClose={onClose} />}

@@ -3,6 +3,7 @@ import { DrawingBoard } from "./DrawingBoard";
 import { MemberBoard } from "./MemberBoard";
 
 interface PlanBoardProps {
+  jobId: string;
   plan: Plan;
   faults: Record<string, unknown>;
   onPreview: (field: string, text: string | null) => void;
@@ -11,10 +12,10 @@ interface PlanBoardProps {
 }
 
 /** The piece as it is drawn and typed: one board for each kind of drawing. */
-export function PlanBoard({ plan, strip, ...rest }: PlanBoardProps) {
+export function PlanBoard({ jobId, plan, strip, ...rest }: PlanBoardProps) {
   const { drawing } = plan;
   return drawing.kind === "member" ? (
-    <MemberBoard plan={plan} drawing={drawing} {...rest} />
+    <MemberBoard jobId={jobId} plan={plan} drawing={drawing} {...rest} />
   ) : (
     <DrawingBoard plan={plan} drawing={drawing} strip={strip} {...rest} />
   );

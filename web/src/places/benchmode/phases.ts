@@ -10,7 +10,7 @@ export const PHASES: Record<BenchCard["step"]["phase"], string> = {
   "light-up": "Light up",
   preheat: "Preheat and flux",
   tack: "Tacks",
-  seam: "The seam",
+  seam: "The work",
   cool: "Cool",
   "shut-down": "Shut down",
   after: "Afterwards",

@@ -18,6 +18,7 @@ export default function RunPage() {
   const { line, log, plan } = run;
   const told = (value: number | null | undefined, unit: string, digits = 3) =>
     value == null ? "—" : units.measure(value, unit, digits);
+  const timed = line.planned_puddle_s != null || line.puddle_s != null;
   const rows = [
     {
       label: "First puddle",
@@ -50,28 +51,45 @@ export default function RunPage() {
           </Link>
         </p>
       )}
-      <table className="panel my-4 w-full border-separate border-spacing-0 text-left">
-        <thead className="text-sm text-mute">
-          <tr>
-            <th className="px-4 py-2 font-normal">Timed</th>
-            <th className="px-4 py-2 font-normal">Planned</th>
-            <th className="px-4 py-2 font-normal">Was</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => (
-            <tr key={row.label}>
-              <th scope="row" className="border-t border-line px-4 py-2 font-medium">
-                {row.label}
-              </th>
-              <td className="border-t border-line px-4 py-2 tabular-nums">{row.planned}</td>
-              <td className="border-t border-line px-4 py-2 font-narrow text-xl font-semibold tabular-nums">
-                {row.actual}
-              </td>
+      {timed && (
+        <table className="panel my-4 w-full border-separate border-spacing-0 text-left">
+          <thead className="text-sm text-mute">
+            <tr>
+              <th className="px-4 py-2 font-normal">Timed</th>
+              <th className="px-4 py-2 font-normal">Planned</th>
+              <th className="px-4 py-2 font-normal">Was</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <tr key={row.label}>
+                <th scope="row" className="border-t border-line px-4 py-2 font-medium">
+                  {row.label}
+                </th>
+                <td className="border-t border-line px-4 py-2 tabular-nums">{row.planned}</td>
+                <td className="border-t border-line px-4 py-2 font-narrow text-xl font-semibold tabular-nums">
+                  {row.actual}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {(log.straightening?.rounds ?? []).length > 0 && (
+        <>
+          <h2 className="font-semibold">Rounds</h2>
+          <ol className="mb-3">
+            {(log.straightening?.rounds ?? []).map((round, index) => (
+              <li key={index}>
+                {index + 1}: {round.spots.length} spots, bow{" "}
+                {units.measure(round.camber_before_mm, "mm", 3)} to{" "}
+                {units.measure(round.camber_after_mm, "mm", 3)}
+                {(round.surface_c ?? 0) > 50 && ", read hot, not reckoned with"}
+              </li>
+            ))}
+          </ol>
+        </>
+      )}
       <h2 className="font-semibold">Seen</h2>
       <p>
         {(log.seen ?? []).map((id) => signs?.find((s) => s.id === id)?.label ?? id).join(", ") ||

@@ -18,6 +18,17 @@ def member_now(plan: Plan, log: RunLog) -> StraightenValues | None:
     return reckon_straighten(given).values
 
 
+def spot_marks(plan: Plan) -> tuple[list[tuple[int, float]], float]:
+    """Return number and place of the first round's spots, and the member's length, mm.
+
+    Raises Refused where the job has no such round.
+    """
+    if plan.member is None or not plan.member.values.next_round:
+        raise Refused("job", plan.job.name, "a member that wants a round of heat spots")
+    spots = enumerate(plan.member.values.next_round, start=1)
+    return [(n, spot.at_mm) for n, spot in spots], plan.member.given.length_mm
+
+
 def spots_made(plan: Plan, log: RunLog, done: int) -> RunLog:
     """Return the log with so many spots of this round made. Raises Refused past its last."""
     values = member_now(plan, log)

@@ -5,10 +5,11 @@ import subprocess
 
 import pytest
 
+from pellak.core.piece.tape import tape_svg
 from pellak.core.seam.tacks import reckon_tacks
 from pellak.core.seam.tacks_given import TacksGiven
-from pellak.core.seam.template import flat_places, tacks_csv, template_svg
-from pellak.paper.template import EDGE_MM, OVERLAP_MM, template_pdf
+from pellak.core.seam.template import flat_places, tacks_csv
+from pellak.paper.tape import EDGE_MM, OVERLAP_MM, tape_pdf
 
 POINT_MM = 25.4 / 72
 SEAMS = [
@@ -53,7 +54,8 @@ def page_count(path):
 def test_the_template_measures_true(tmp_path, seam, size):
     values = reckon_tacks(TacksGiven(**seam)).values
     path = tmp_path / "template.pdf"
-    path.write_bytes(template_pdf(values, seam["seam_mm"], "Patch", size))
+    told = flat_places(values, seam["seam_mm"])
+    path.write_bytes(tape_pdf(told, seam["seam_mm"], "Patch", "tacks", size))
     pages = page_count(path)
     marks, rulers = drawn_marks(path, pages)
     assert len(rulers) == pages
@@ -73,12 +75,12 @@ def test_the_template_measures_true(tmp_path, seam, size):
 @pytest.mark.parametrize("seam", SEAMS, ids=lambda s: s["school"])
 def test_the_drawing_is_at_full_size(seam):
     values = reckon_tacks(TacksGiven(**seam)).values
-    svg = template_svg(values, seam["seam_mm"])
+    svg = tape_svg(flat_places(values, seam["seam_mm"]), seam["seam_mm"])
     wide, unit = re.search(r'width="([\d.]+)(mm)"', svg).groups()
     box = [float(n) for n in re.search(r'viewBox="([^"]+)"', svg).group(1).split()]
     assert unit == "mm"
     assert float(wide) == pytest.approx(box[2])
-    marks = [float(x) for x in re.findall(r'class="tack" d="M([\d.]+) ', svg)]
+    marks = [float(x) for x in re.findall(r'class="mark" d="M([\d.]+) ', svg)]
     assert marks == pytest.approx([at for _, at in flat_places(values, seam["seam_mm"])], abs=0.001)
 
 

@@ -1,4 +1,4 @@
-"""The tack template at full size, tiled over pages with a check ruler on each."""
+"""Marks along a length at full size, tiled over pages with a check ruler on each."""
 
 import io
 import math
@@ -6,8 +6,7 @@ import math
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from pellak.core.seam.tacks import TacksValues
-from pellak.core.seam.template import flat_places
+from pellak.core.piece.tape import Marks
 from pellak.paper.sheet import BOLD, INK, MUTE, REGULAR, SIZES, PaperSize, load_fonts, printable
 
 EDGE_MM = 12.0
@@ -18,31 +17,33 @@ RULER_MM = 100.0
 MARK_MM = 4.0
 
 
-def template_pdf(values: TacksValues, seam_mm: float, name: str, size: PaperSize = "a4") -> bytes:
+def tape_pdf(marks: Marks, length_mm: float, name: str, what: str, size: PaperSize = "a4") -> bytes:
     """Return a PDF that measures true when it is printed at 100 %, strips stacked on its pages.
 
     Args:
-        values: the tacks.
-        seam_mm: length of the seam; a ring is unrolled.
-        name: written on every strip.
+        marks: number and place of each.
+        length_mm: the length they lie along.
+        name: the job, written on every page.
+        what: what is marked, such as tacks.
         size: the paper, used on its side.
     """
     load_fonts()
     high, wide = SIZES[size]
     each = wide / mm - 2 * EDGE_MM - OVERLAP_MM
-    strips = max(1, math.ceil(seam_mm / each - 1e-9))
+    strips = max(1, math.ceil(length_mm / each - 1e-9))
     per_page = max(1, int((high / mm - 2 * EDGE_MM - 16) // STRIP_MM))
-    marks = flat_places(values, seam_mm)
     out = io.BytesIO()
     canvas = Canvas(out, pagesize=(wide, high), invariant=True, initialFontName=REGULAR)
-    canvas.setTitle(f"{name}, tack template")
+    canvas.setTitle(f"{name}, {what} at full size")
     for strip in range(strips):
         if strip and strip % per_page == 0:
             canvas.showPage()
         if strip % per_page == 0:
-            _page_head(canvas, name, strip // per_page + 1, math.ceil(strips / per_page), high)
+            _page_head(
+                canvas, f"{name}, {what}", strip // per_page + 1, math.ceil(strips / per_page), high
+            )
         top = high - (EDGE_MM + 22 + (strip % per_page) * STRIP_MM) * mm
-        _strip(canvas, strip, strips, each, seam_mm, marks, top)
+        _strip(canvas, strip, strips, each, length_mm, marks, top)
     canvas.showPage()
     canvas.save()
     return out.getvalue()
@@ -52,9 +53,7 @@ def _page_head(canvas: Canvas, name: str, page: int, pages: int, high: float) ->
     y = high - EDGE_MM * mm
     canvas.setFillColor(INK)
     canvas.setFont(BOLD, 10)
-    canvas.drawString(
-        EDGE_MM * mm, y - 6, printable(f"{name}, tacks at full size, {page} of {pages}")
-    )
+    canvas.drawString(EDGE_MM * mm, y - 6, printable(f"{name} at full size, {page} of {pages}"))
     canvas.setFont(REGULAR, 8)
     canvas.setFillColor(MUTE)
     canvas.drawString(
@@ -74,7 +73,7 @@ def _page_head(canvas: Canvas, name: str, page: int, pages: int, high: float) ->
 
 def _strip(
     canvas: Canvas, strip: int, strips: int, each: float, seam_mm: float,
-    marks: list[tuple[int, float]], top: float,
+    marks: Marks, top: float,
 ) -> None:  # fmt: skip
     start = strip * each
     end = min(seam_mm, start + each + OVERLAP_MM)

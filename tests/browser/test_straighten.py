@@ -1,0 +1,80 @@
+"""A member straightened in the page: typed, taken to the bench, round by round by touch."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px, walk_to
+
+SPOT = re.compile(r"^Spot \d+ of \d+ at")
+
+
+@pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
+def test_a_member_is_told_from_nothing(page, blank_server, watched, size):
+    watched(page, blank_server)
+    page.set_viewport_size(size)
+    page.goto(blank_server.url)
+    page.get_by_role("button", name="+ New").click()
+    page.get_by_role("radio", name="Straighten a member").click()
+    page.get_by_label("What is it?").fill("Shed rail")
+    page.get_by_label("Search the metals").fill("s235")
+    page.get_by_role("button", name=re.compile("S235JR")).first.click()
+    expect(page.get_by_label("Name of the job")).to_have_value("Shed rail")
+    for label, text in (
+        ("Depth, in the plane of the bow", "2 in"),
+        ("Width across", "3 in"),
+        ("Wall or web", "1/4"),
+        ("Length", "25 ft"),
+        ("Bow at its worst", "60 mm"),
+    ):
+        box = page.get_by_role("textbox", name=label, exact=True)
+        box.fill(text)
+        box.press("Enter")
+        expect(box).not_to_have_value("")
+    expect(page.get_by_text("Spots to expect")).to_be_visible()
+    expect(page.get_by_role("img", name=re.compile("bowed 60 mm"))).to_be_visible()
+    brackets = page.get_by_label("Brackets and welds to keep off")
+    brackets.fill("about the middle")
+    brackets.press("Enter")
+    expect(page.get_by_role("alert").filter(has_text="about the middle")).to_be_visible()
+    brackets.fill("3.81 m")
+    brackets.press("Enter")
+    expect(brackets).to_have_value("3810 mm")
+    assert overflow_px(page) <= 0
+    assert axe_violations(page) == []
+
+
+@pytest.mark.parametrize("size", [TABLET, PHONE], ids=["tablet", "phone"])
+def test_rounds_by_touch_through_a_power_cut(browser, quick_server, watched, size):
+    context = browser.new_context(viewport=size, has_touch=True, is_mobile=True)
+    page = watched(context.new_page(), quick_server)
+    page.set_default_timeout(20_000)
+    page.goto(quick_server.url)
+    page.get_by_role("link", name=re.compile("Gangway handrail")).tap()
+    page.get_by_role("button", name="Take it to the bench").tap()
+    walk_to(page, SPOT)
+    page.get_by_role("button", name=SPOT).tap()
+    expect(page.get_by_role("button", name=re.compile("^Spot 2 of 3"))).to_be_visible()
+    quick_server.kill()
+    quick_server.start()
+    page.reload()
+    page.get_by_role("button", name=re.compile("^Spot 2 of 3")).tap()
+    page.get_by_role("button", name=re.compile("^Spot 3 of 3")).tap()
+    page.get_by_role("button", name=re.compile("^Last spot red")).tap()
+    expect(page.get_by_role("timer")).to_be_visible()
+    page.get_by_label("Bow, read along the line").fill("70")
+    page.get_by_label("Surface, if measured").fill("90")
+    page.get_by_role("button", name="Draw the next round").tap()
+    expect(page.get_by_role("status").filter(has_text="Read while hot")).to_be_visible()
+    assert axe_violations(page) == []
+    page.get_by_label("Bow, read along the line").fill("53 mm")
+    page.get_by_role("button", name="Draw the next round").tap()
+    expect(page.get_by_text(re.compile("Round 2 · bow now 53 mm"))).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile("^Spot 1 of"))).to_be_visible()
+    expect(page.get_by_role("list", name="Rounds so far")).to_contain_text("60 mm to 53 mm")
+    assert overflow_px(page) <= 0
+    run = page.url.split("/")[-2]
+    page.goto(f"{quick_server.url}/runs/{run}")
+    expect(page.get_by_text("1: 3 spots, bow 60 mm to 53 mm")).to_be_visible()
+    context.close()
