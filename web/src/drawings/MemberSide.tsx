@@ -65,14 +65,20 @@ export function MemberSide({ drawing, width }: { drawing: MemberDrawing; width: 
           {spots.map((at, index) => (
             <g key={at} transform={`translate(${x(at)}, ${BOW_LINE_Y - rise(bowAt(at))})`}>
               <circle r={SPOT_R_PX} className="fill-cone stroke-panel" strokeWidth={2} />
-              <text y={-SPOT_R_PX - 6} textAnchor="middle" className="font-semibold">
+              <text y={-SPOT_R_PX - 6} textAnchor="middle" className="fill-ink font-semibold">
                 {index + 1}
               </text>
             </g>
           ))}
           {spots.length * PLACE_PX <= inner &&
             spots.map((at) => (
-              <text key={at} x={x(at)} y={BOW_LINE_Y + 26} textAnchor="middle" className="text-sm">
+              <text
+                key={at}
+                x={x(at)}
+                y={BOW_LINE_Y + 26}
+                textAnchor="middle"
+                className="fill-ink text-sm"
+              >
                 {units.measure(at, "mm", 4)}
               </text>
             ))}

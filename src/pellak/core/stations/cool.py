@@ -8,10 +8,7 @@ from pellak.core.preheat.after import PostHeat
 from pellak.core.preheat.reckon import PreheatAnswer
 from pellak.core.working import Working
 
-HOLDS = (
-    "Post-heat, how slowly it must cool and in what, flux. Cooling curves and straightening are "
-    "still to come."
-)
+HOLDS = "Post-heat, how slowly it must cool and in what, flux."
 
 
 def _working(name: str, after: PostHeat, value: float | None, unit: str) -> Working:

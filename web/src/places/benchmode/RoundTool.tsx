@@ -73,7 +73,7 @@ export function RoundTool(tool: ToolProps) {
         <CountDown
           {...tool}
           clock="spot-wait"
-          starts="Last spot red: start the wait"
+          starts={hot ? "Still hot: start the wait again" : "Last spot red: start the wait"}
           over="Hand rests on it? Read the line"
         />
       )}
@@ -118,7 +118,7 @@ export function RoundTool(tool: ToolProps) {
             <input
               id={`${id}-surface`}
               className="field min-h-[72px] text-2xl"
-              placeholder="empty: a hand rests on it"
+              placeholder="empty: cold"
               value={surface}
               onChange={(event) => setSurface(event.target.value)}
             />
