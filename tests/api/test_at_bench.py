@@ -252,6 +252,21 @@ def test_bows_and_brackets_are_typed_in_any_unit(client, rail):
     assert fields(bad) == ["stations"]
 
 
+def test_a_section_said_in_one_line_fills_its_measures(client, rail):
+    path = f"/api/jobs/{rail['id']}"
+    told = client.patch(path, json={"version": 1, "changes": {"said": "80x40x3 RHS, 6 m"}}).json()
+    job = told["plan"]["job"]
+    assert [job[f] for f in ("depth_mm", "width_mm", "thickness_mm", "length_mm")] == [
+        80,
+        40,
+        3,
+        6000,
+    ]
+    assert job["said"] == "80x40x3 RHS, 6 m"
+    for bad in ("some tube", "x" * 5000, "2x3"):
+        assert fields(client.patch(path, json={"version": 2, "changes": {"said": bad}})) == ["said"]
+
+
 def test_the_spots_are_printed_drawn_and_listed(client, rail, job):
     for way, begins in (("pdf", b"%PDF"), ("svg", b"<svg"), ("csv", b"n,at_mm")):
         answer = client.get(f"/api/jobs/{rail['id']}/spots.{way}")

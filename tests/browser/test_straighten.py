@@ -21,13 +21,14 @@ def test_a_member_is_told_from_nothing(page, blank_server, watched, size):
     page.get_by_label("Search the metals").fill("s235")
     page.get_by_role("button", name=re.compile("S235JR")).first.click()
     expect(page.get_by_label("Name of the job")).to_have_value("Shed rail")
-    for label, text in (
-        ("Depth, in the plane of the bow", "2 in"),
-        ("Width across", "3 in"),
-        ("Wall or web", "1/4"),
-        ("Length", "25 ft"),
-        ("Bow at its worst", "60 mm"),
-    ):
+    said = page.get_by_label("Section and length, as the trade says")
+    said.fill("2x3 of something")
+    said.press("Enter")
+    expect(page.get_by_role("alert").filter(has_text="2x3 of something")).to_be_visible()
+    said.fill("2x3x1/4 tube, 24 ft")
+    said.press("Enter")
+    expect(page.get_by_role("textbox", name="Wall or web", exact=True)).to_have_value("6.35 mm")
+    for label, text in (("Length", "25 ft"), ("Bow at its worst", "60 mm")):
         box = page.get_by_role("textbox", name=label, exact=True)
         box.fill(text)
         box.press("Enter")
@@ -78,3 +79,25 @@ def test_rounds_by_touch_through_a_power_cut(browser, quick_server, watched, siz
     page.goto(f"{quick_server.url}/runs/{run}")
     expect(page.get_by_text("1: 3 spots, bow 60 mm to 53 mm")).to_be_visible()
     context.close()
+
+
+def test_what_a_weld_will_bow_becomes_a_job_in_one_press(page, server, watched):
+    watched(page, server)
+    page.goto(server.url)
+    page.get_by_role("button", name=re.compile("Tack and run")).click()
+    page.get_by_role("button", name="How far will it bow?").click()
+    dialog = page.get_by_role("dialog", name="How far will it bow?")
+    dialog.get_by_role("radio", name="Box tube").click()
+    for label, text in (
+        ("Depth, in the plane it bows", "76.2 mm"), ("Width across", "50.8 mm"),
+        ("Wall or web", "6.35 mm"), ("Length of the member", "7.62 m"),
+        ("Leg of the fillet along it", "5 mm"), ("Weld, height over the bottom", "76 mm"),
+    ):  # fmt: skip
+        dialog.get_by_label(label).fill(text)
+    dialog.get_by_role("button", name="Compare").click()
+    dialog.get_by_role("button", name=re.compile("^Make a job to straighten")).click()
+    expect(page.get_by_label("Name of the job")).to_have_value("Straighten what the weld pulled")
+    expect(page.get_by_role("textbox", name="Wall or web", exact=True)).to_have_value("6.35 mm")
+    bow = page.get_by_role("textbox", name="Bow at its worst", exact=True)
+    expect(bow).not_to_have_value("")
+    expect(page.get_by_text("Say whether it is sound")).to_be_visible()

@@ -3,14 +3,16 @@
 import pytest
 
 from pellak.core.errors import Refused
-from pellak.core.job import SeamJob, with_changes
+from pellak.core.job import SeamJob, job_from, with_changes
 from pellak.core.job_base import ShopSchools
 from pellak.core.own import own_rows
 from pellak.core.plan import compose_plan
 
 SHEET = {"thickness_mm": 1.2, "length_mm": 400.0}
 PLATE = {"thickness_mm": 8.0, "length_mm": 300.0, "alloy": "sae-1045"}
+RAIL = {"kind": "straighten", "alloy": "s235jr", "said": "50x80x5 RHS, 6 m", "camber_mm": 40.0}
 INSIDE = {
+    "peak_c": (RAIL, "580 °C"),
     "preheat_c": (PLATE, "{low} °C"),
     "acetylene_l_per_h": (SHEET, "125 L/h"),
     "acetylene_bar": (SHEET, "{reckoned} bar"),
@@ -27,8 +29,9 @@ FAR = {"low": 0.4, "high": 2.4}
 
 
 def plan_of(piece, **changes):
-    job = with_changes(SeamJob(name="Own"), {**piece, **changes})
-    return compose_plan(job, ShopSchools())
+    told = dict(piece)
+    job = job_from({"kind": told.pop("kind", "seam"), "name": "Own"})
+    return compose_plan(with_changes(job, {**told, **changes}), ShopSchools())
 
 
 def own_of(plan, field):
@@ -70,7 +73,7 @@ def test_a_caution_says_where_theirs_leaves_the_range(row, side):
     piece, _ = INSIDE[row.field]
     ours = own_of(plan_of(piece), row.field)
     edge = getattr(ours, side) or ours.reckoned
-    field = SeamJob.model_fields[row.field].metadata
+    field = type(plan_of(piece).job).model_fields[row.field].metadata
     least = next(m.ge for m in field if hasattr(m, "ge"))
     most = next(m.le for m in field if hasattr(m, "le"))
     value = min(max(edge * FAR[side], least), most, 700.0)

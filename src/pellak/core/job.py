@@ -16,6 +16,7 @@ from pellak.core.job_base import (
     Measure,
     RunChoice,
     ShopSchools,
+    Spread,
     TackChoice,
     Temperature,
 )
@@ -175,17 +176,22 @@ def job_from(document: Mapping[str, Any]) -> Job:
 
 
 @cache
-def _marks(job: type[JobBase]) -> tuple[dict[str, QuantityKind], dict[str, Listed]]:
-    """Return which fields of a kind of job are typed measures and which are typed lists."""
+def _marks(
+    job: type[JobBase],
+) -> tuple[dict[str, QuantityKind], dict[str, Listed], dict[str, Spread]]:
+    """Return which fields of a kind of job are typed measures, typed lists, or tell others."""
     measures: dict[str, QuantityKind] = {}
     lists: dict[str, Listed] = {}
+    spreads: dict[str, Spread] = {}
     for name, field in job.model_fields.items():
         for mark in field.metadata:
             if isinstance(mark, Measure):
                 measures[name] = mark.kind
             if isinstance(mark, Listed):
                 lists[name] = mark
-    return measures, lists
+            if isinstance(mark, Spread):
+                spreads[name] = mark
+    return measures, lists, spreads
 
 
 def with_changes(job: Job, changes: Mapping[str, Any], own: Metals | None = None) -> Job:
@@ -201,11 +207,16 @@ def with_changes(job: Job, changes: Mapping[str, Any], own: Metals | None = None
     """
     document = job.model_dump()
     typed = dict(job.typed)
-    measures, lists = _marks(type(job))
+    measures, lists, spreads = _marks(type(job))
     if isinstance(changes.get("alloy"), str) and changes["alloy"] != UNKNOWN:
         # The metal first: gauges typed in the same breath are read as that metal's.
         document["family"] = metal_named(changes["alloy"], own).family
     for field, value in changes.items():
+        if field in spreads and isinstance(value, str) and value.strip():
+            told = spreads[field].read(value)
+            document |= told
+            for name in told:
+                typed.pop(name, None)
         if field in ("kind", "typed") or field not in document:
             raise Refused(field, value, "a field of the job")
         if field in measures:

@@ -31,6 +31,13 @@ class Listed:
     read: Callable[[str, str], list[Any]]
 
 
+@dataclass(frozen=True)
+class Spread:
+    """Marks a field whose text tells several others at once; itself it is kept as it was said."""
+
+    read: Callable[[str], dict[str, Any]]
+
+
 Length = Annotated[Number | None, Measure("length")]
 Angle = Annotated[Number | None, Measure("angle")]
 Temperature = Annotated[Number | None, Measure("temperature")]

@@ -4,14 +4,15 @@ says where theirs leaves what we reckon safe. Limits and stops are nobody's to d
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache
-from typing import Any
+from typing import Any, TypeVar
 
 from pellak.core.figure import Figure, OwnFigure, Station
-from pellak.core.job import SeamJob
+from pellak.core.job_base import JobBase
 from pellak.core.reading.units import QuantityKind, kinds
 from pellak.core.tables import rows
 from pellak.core.working import Caution, Working, short
 
+J = TypeVar("J", bound=JobBase)
 ROUNDED = 0.005
 """Nearer to an end of the range than this share, nobody has left it."""
 
@@ -40,14 +41,14 @@ def own_rows() -> tuple[OwnRow, ...]:
     )
 
 
-def without_own(job: SeamJob) -> SeamJob | None:
+def without_own(job: J) -> J | None:
     """Return the job as it is with no figure decided by hand; None where none is."""
-    told = [row.field for row in own_rows() if getattr(job, row.field) is not None]
+    told = [row.field for row in own_rows() if getattr(job, row.field, None) is not None]
     return job.model_copy(update=dict.fromkeys(told)) if told else None
 
 
 def with_own(
-    stations: Sequence[Station], reckoned: Sequence[Station], job: SeamJob
+    stations: Sequence[Station], reckoned: Sequence[Station], job: JobBase
 ) -> list[Station]:
     """Return the stations with every figure that may be decided marked, and cautions of those told.
 
@@ -60,7 +61,7 @@ def with_own(
     return [_marked(station, ours, job) for station in stations]
 
 
-def _marked(station: Station, ours: Mapping[str, Figure], job: SeamJob) -> Station:
+def _marked(station: Station, ours: Mapping[str, Figure], job: JobBase) -> Station:
     figures: list[Figure] = []
     cautions: list[Caution] = []
     for figure in station.figures:
@@ -76,7 +77,7 @@ def _marked(station: Station, ours: Mapping[str, Figure], job: SeamJob) -> Stati
     )
 
 
-def _own(row: OwnRow, ours: Figure | None, job: SeamJob) -> OwnFigure:
+def _own(row: OwnRow, ours: Figure | None, job: JobBase) -> OwnFigure:
     line = _line(row, ours)
     value = line.value if line is not None else None
     return OwnFigure(

@@ -3054,6 +3054,12 @@ export interface components {
              * @default 0
              */
             spot_mm: number;
+            /**
+             * Pattern
+             * @default spot
+             * @enum {string}
+             */
+            pattern: "spot" | "v-and-strip";
             /** Boxes */
             boxes?: components["schemas"]["Box"][];
             /** Text */
@@ -3066,7 +3072,6 @@ export interface components {
         MemberPlan: {
             given: components["schemas"]["StraightenGiven"];
             values: components["schemas"]["StraightenValues"];
-            heat: components["schemas"]["SpotHeat"];
         };
         /**
          * MetalLine
@@ -4172,18 +4177,6 @@ export interface components {
             at_mm: number;
         };
         /**
-         * SpotHeat
-         * @description Seconds and gas of one spot, minutes until it may be read; None where it never reddens.
-         */
-        SpotHeat: {
-            /** Seconds */
-            seconds: number | null;
-            /** Acetylene L */
-            acetylene_l: number | null;
-            /** Wait Min */
-            wait_min: number | null;
-        };
-        /**
          * Stack
          * @description What a pressure is made of, from the torch back, with the limit it must stay under.
          */
@@ -4424,6 +4417,10 @@ export interface components {
             tolerance_mm?: number | null;
             /** Attached */
             attached?: components["schemas"]["Attached"][];
+            /** Acetylene L Per H */
+            acetylene_l_per_h?: number | null;
+            /** Orifice Mm */
+            orifice_mm?: number | null;
             /** Rounds */
             rounds?: components["schemas"]["Round"][];
         };
@@ -4495,6 +4492,8 @@ export interface components {
              * @enum {string}
              */
             kind: "straighten";
+            /** Said */
+            said?: string | null;
             /**
              * Section
              * @default rect-tube
@@ -4535,6 +4534,8 @@ export interface components {
         /**
          * StraightenValues
          * @description What is still to do. `expected_mm` is the bow after the next round; none left, no round.
+         *
+         *     `spot_s`, its gas and the wait are null where this flame never makes a spot red.
          */
         StraightenValues: {
             /** Theta Per Spot Rad */
@@ -4567,6 +4568,12 @@ export interface components {
             peak_c: number;
             /** Limit C */
             limit_c: number;
+            /** Spot S */
+            spot_s: number | null;
+            /** Spot Acetylene L */
+            spot_acetylene_l: number | null;
+            /** Wait Min */
+            wait_min: number | null;
             /** Rounds Left */
             rounds_left: number;
             /**

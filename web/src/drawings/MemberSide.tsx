@@ -8,6 +8,8 @@ const SECTION_PX = 150;
 const SIDE_PX = 210;
 const EDGE_PX = 28;
 const SPOT_R_PX = 9;
+const VEE_DOWN = "M-9,-8h18v5h-3L0,12L-6,-3h-3Z";
+const VEE_UP = "M-9,8h18v-5h-3L0,-12L-6,3h-3Z";
 const BOW_LINE_Y = 150;
 /** A place is written under its spot where all of them find room. */
 const PLACE_PX = 90;
@@ -64,7 +66,16 @@ export function MemberSide({ drawing, width }: { drawing: MemberDrawing; width: 
           ))}
           {spots.map((at, index) => (
             <g key={at} transform={`translate(${x(at)}, ${BOW_LINE_Y - rise(bowAt(at))})`}>
-              <circle r={SPOT_R_PX} className="fill-cone stroke-panel" strokeWidth={2} />
+              {drawing.pattern === "v-and-strip" ? (
+                // A vee in the web, wide at the long flange, and the strip across that flange.
+                <path
+                  d={drawing.face === "bottom" ? VEE_UP : VEE_DOWN}
+                  className="fill-cone stroke-panel"
+                  strokeWidth={2}
+                />
+              ) : (
+                <circle r={SPOT_R_PX} className="fill-cone stroke-panel" strokeWidth={2} />
+              )}
               <text y={-SPOT_R_PX - 6} textAnchor="middle" className="fill-ink font-semibold">
                 {index + 1}
               </text>

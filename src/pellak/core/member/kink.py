@@ -112,6 +112,15 @@ def hot_zone(spot: Spot) -> HotZone:
     return HotZone(pattern="v-and-strip", volume_mm3=vee + strip, arm_mm=arm, where=where)
 
 
+def spots_large(spot: Spot) -> float:
+    """Return how many spots' worth of metal one heating is: 1, more for a vee with its strip."""
+    zone = hot_zone(spot)
+    if zone.pattern == "spot":
+        return 1.0
+    wall = spot.section.wall_mm or 1.0
+    return max(1.0, zone.volume_mm3 / (math.pi / 4 * spot.spot_mm**2 * wall))
+
+
 def lowers_mm(at_mm: float, kink_rad: float, length_mm: float) -> float:
     """Return by how much a kink at a place lowers the bow at mid length, mm."""
     return kink_rad * min(at_mm, length_mm - at_mm) / 2

@@ -8,15 +8,20 @@ stays warmer longer is believed. Estimates: a hand sweeps as it likes.
 
 import math
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 import numpy as np
 
 from pellak.core.heat.bracket import where_share_is_one
 from pellak.core.heat.case import HeatCase, HeatCases
+from pellak.core.heat.gas_rule import rule_flow_l_per_h
 from pellak.core.heat.plate import NEAR_FACE, HeatingHistory
 from pellak.core.heat.standing import LONGEST_S
+from pellak.core.member.section import Section, properties
+from pellak.core.tables import heat_families
 from pellak.core.working import Record
 
+ROOM_C = 20.0
 TOUCH_C = 50.0
 """A bare hand rests on it; above this a reading of the bow means nothing."""
 LONGEST_WAIT_S = 4 * 3600.0
@@ -39,13 +44,41 @@ class SpotHeat(Record):
 
 @dataclass(frozen=True)
 class SpotCase:
-    """A flame on a member's wall. `area_mm2` is the section's, `round_mm` its outside round."""
+    """A flame on a member's wall. `area_mm2` is the section's, `round_mm` its outside round.
+
+    A vee with its strip is heated in stretches as large as a spot: `spots_large` of them.
+    """
 
     case: HeatCase
     spot_mm: float
     peak_c: float
     area_mm2: float
     round_mm: float
+    spots_large: float = 1.0
+
+
+@lru_cache(maxsize=32)
+def member_spot_heat(
+    section: Section,
+    spot_mm: float,
+    peak_c: float,
+    acetylene_l_per_h: float | None,
+    orifice_mm: float | None,
+    spots_large: float = 1.0,
+) -> SpotHeat:
+    """Return seconds, gas and wait of a spot on a member.
+
+    The flow is the gas rule's for its wall, and the bore what suits the flow, where none is told.
+    """
+    steel = heat_families()["carbon-steel"]
+    wall = section.wall_mm or section.width_mm or 1.0
+    flow = acetylene_l_per_h or rule_flow_l_per_h(
+        family=steel, thickness_mm=wall, start_c=ROOM_C, heat_paths=2
+    )
+    case = HeatCase(steel, wall, flow, ROOM_C, 2, orifice_mm=orifice_mm)
+    around = 2 * (section.depth_mm + (section.width_mm or section.depth_mm))
+    area = properties(section).area_mm2
+    return spot_heat(SpotCase(case, spot_mm, peak_c, area, around, spots_large))
 
 
 def _swept(spot: SpotCase) -> HeatCases:
@@ -69,7 +102,7 @@ def spot_heat(spot: SpotCase) -> SpotHeat:
     found = where_share_is_one(share, math.log(0.05), math.log(LONGEST_S), 1, rising=True)[0]
     if not math.isfinite(found):
         return SpotHeat(seconds=None, acetylene_l=None, wait_min=None)
-    seconds = float(np.exp(found))
+    seconds = spot.spots_large * float(np.exp(found))
     energy_j = float(cases.power_w.sum()) * seconds
     return SpotHeat(
         seconds=seconds,
@@ -92,7 +125,7 @@ def _wait_s(spot: SpotCase, energy_j: float) -> float:
         return max(plate, bar) * math.exp(-leak * t)
 
     low, high = 1.0, LONGEST_WAIT_S
-    cold = TOUCH_C - 20.0
+    cold = TOUCH_C - ROOM_C
     if rise_k(high) > cold:
         return high
     while high / low > 1.001:

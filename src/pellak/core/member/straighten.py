@@ -6,13 +6,13 @@ from dataclasses import dataclass
 from typing import Literal
 
 from pellak.core.errors import Refused
-from pellak.core.member.kink import KINK_FORMULA, Pattern, Spot, hot_zone, lowers_mm
+from pellak.core.member.kink import KINK_FORMULA, Pattern, Spot, hot_zone, lowers_mm, spots_large
 from pellak.core.member.kink import SOURCE as KINK_SOURCE
 from pellak.core.member.limits import LIMIT_SOURCE, limit_c, planned_peak_c, sound
 from pellak.core.member.places import Ground, placed_by_bow, round_places
 from pellak.core.member.psi import READING_MM, Psi, fitted_psi
 from pellak.core.member.psi import SOURCE as PSI_SOURCE
-from pellak.core.member.spot_heat import TOUCH_C
+from pellak.core.member.spot_heat import TOUCH_C, member_spot_heat
 from pellak.core.member.straighten_given import Round, SpotAt, StraightenGiven, is_hot
 from pellak.core.tables import thermal_rows
 from pellak.core.working import Answer, Caution, Reckoner, Record, Working, inserted, short
@@ -25,7 +25,10 @@ EXPANSION = {"carbon": "low-carbon-steel", "low-alloy": "alloy-steel"}
 
 
 class StraightenValues(Record):
-    """What is still to do. `expected_mm` is the bow after the next round; none left, no round."""
+    """What is still to do. `expected_mm` is the bow after the next round; none left, no round.
+
+    `spot_s`, its gas and the wait are null where this flame never makes a spot red.
+    """
 
     theta_per_spot_rad: float
     psi: float
@@ -42,6 +45,9 @@ class StraightenValues(Record):
     expected_high_mm: float
     peak_c: float
     limit_c: float
+    spot_s: float | None
+    spot_acetylene_l: float | None
+    wait_min: float | None
     rounds_left: int
     pattern: Pattern
     where: str
@@ -162,6 +168,12 @@ def _cautions(member: _Member, fits: int, wanted: float) -> list[Caution]:
              f"it at {short(worse.camber_before_mm, 3)} mm. Stop and find out why.",
              "The wrong face was heated, something holds or loads it, or it is not a bow at all.")
         )  # fmt: skip
+    elif member.left_mm < -member.tolerance_mm:
+        told.append(
+            ("warn", f"It stands {short(-member.left_mm, 3)} mm past straight. Now the other face "
+             "is the long one: turn it over and begin a job for that bow.",
+             "Heated too long, too hot or in too many places, it went over.")
+        )  # fmt: skip
     elif member.psi.median < WEAK_PSI:
         told.append(
             ("warn", "It hardly moves. Is it free at both ends and unloaded, and did the whole "
@@ -221,6 +233,10 @@ def reckon_straighten(given: StraightenGiven) -> StraightenAnswer:
     more = {n: 0.0 if member.done else spots_for(left, p * unit, length)
             for n, p in (("value", psi.median), ("low", psi.high), ("high", psi.low))}  # fmt: skip
     places = _next(member)
+    heat = member_spot_heat(
+        given.section, given.spot_mm, peak, given.acetylene_l_per_h, given.orifice_mm,
+        spots_large(spot),
+    )  # fmt: skip
     fits = len(member.ground.in_order())
     after = {n: left - _taken(member, places, p)
              for n, p in (("value", psi.median), ("low", psi.high), ("high", psi.low))}  # fmt: skip
@@ -236,6 +252,7 @@ def reckon_straighten(given: StraightenGiven) -> StraightenAnswer:
             expected_mm=after["value"], expected_low_mm=after["low"],
             expected_high_mm=after["high"], peak_c=peak,
             limit_c=limit_c(given.steel, given.temper_c),
+            spot_s=heat.seconds, spot_acetylene_l=heat.acetylene_l, wait_min=heat.wait_min,
             rounds_left=_rounds_left(member, more["value"], len(places)),
             pattern=zone.pattern, where=zone.where, spots_fit=fits,
         ),

@@ -55,14 +55,18 @@ class StraightenGiven(Record):
     peak_c: Number | None = Field(default=None, ge=450, le=700)
     tolerance_mm: Number | None = Field(default=None, ge=0.5, le=200)
     attached: list[Attached] = Field(default_factory=list, max_length=60)
+    acetylene_l_per_h: Number | None = Field(default=None, ge=5, le=5000)
+    orifice_mm: Number | None = Field(default=None, ge=0.2, le=10)
     rounds: list[Round] = Field(default_factory=list, max_length=40)
 
     @model_validator(mode="after")
     def _one_bow(self) -> "StraightenGiven":
         if self.camber_mm is None and len(self.stations) < 2:
             raise ValueError("say camber_mm, or the bow at two stations or more")
-        if any(station.at_mm > self.length_mm for station in self.stations):
-            raise ValueError("every station lies on the member")
+        if any(not 0 < station.at_mm < self.length_mm for station in self.stations):
+            raise ValueError("every station lies on the member, between its ends")
+        if self.camber_mm is None and max(s.bow_mm for s in self.stations) <= 0:
+            raise ValueError("a bow somewhere, on the side the line is stretched")
         return self
 
     @property

@@ -1,8 +1,10 @@
 // Rival ways to make the same weld along a member, by how far each bows it.
-import { useMutation } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { useNavigate } from "react-router";
 
 import { answer, client, faultOf, ProblemError } from "../../api/client";
+import { ticketsQuery } from "../../api/queries";
 import { Dialog } from "../../parts/Dialog";
 import { FormLine } from "../../parts/FormLine";
 import { ToggleRow } from "../../parts/ToggleRow";
@@ -32,6 +34,7 @@ export function DistortionDialog({ open, onClose }: { open: boolean; onClose: ()
   const [kind, setKind] = useState<SectionKind>("flat");
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [unread, setUnread] = useState<{ field: string; error: unknown } | null>(null);
+  const [told, setTold] = useState<Record<string, number>>({});
   const asked = FIELDS.filter((field) => !field.without.includes(kind));
   const reckon = useMutation({
     mutationFn: async () => {
@@ -46,6 +49,7 @@ export function DistortionDialog({ open, onClose }: { open: boolean; onClose: ()
           throw error;
         }
       }
+      setTold(mm);
       const { depth_mm = 0, width_mm, wall_mm, length_mm = 0, leg_mm = 0, offset_mm = 0 } = mm;
       return answer(
         client.POST("/api/reckon/distortion", {
@@ -64,6 +68,32 @@ export function DistortionDialog({ open, onClose }: { open: boolean; onClose: ()
     },
   });
   const values = reckon.data?.values;
+  const cache = useQueryClient();
+  const navigate = useNavigate();
+  const make = useMutation({
+    mutationFn: async (camberMm: number) => {
+      const { depth_mm, width_mm, wall_mm } = told;
+      return answer(
+        client.POST("/api/jobs", {
+          body: {
+            kind: "straighten",
+            name: "Straighten what the weld pulled",
+            section: kind,
+            depth_mm,
+            ...(kind !== "flat" && width_mm !== undefined && { width_mm }),
+            thickness_mm: kind === "flat" ? width_mm : wall_mm,
+            length_mm: told.length_mm,
+            camber_mm: camberMm,
+          },
+        }),
+      );
+    },
+    onSuccess: async (job) => {
+      await cache.invalidateQueries({ queryKey: ticketsQuery.queryKey });
+      onClose();
+      navigate(`/jobs/${job.id}?at=piece`);
+    },
+  });
   const most = Math.max(...(values?.plans.map((plan) => plan.high_mm) ?? [1]), 1e-9);
   const whole =
     reckon.error instanceof ProblemError && unread === null ? reckon.error.message : null;
@@ -139,6 +169,18 @@ export function DistortionDialog({ open, onClose }: { open: boolean; onClose: ()
             ))}
           </tbody>
         </table>
+      )}
+      {values && values.camber_mm !== 0 && (
+        <p className="mt-3">
+          <button
+            className="link min-h-9"
+            disabled={make.isPending}
+            onClick={() => make.mutate(Math.abs(values.camber_mm))}
+          >
+            Make a job to straighten {units.measure(Math.abs(values.camber_mm), "mm", 2)} of bow
+          </button>
+          {make.error && <span className="ml-3 text-stop">{make.error.message}</span>}
+        </p>
       )}
       {reckon.data?.working?.slice(0, 1).map((line) => (
         <p key={line.name} className="mt-3 text-sm text-mute">

@@ -4,7 +4,7 @@ import { MemberSection, MemberSide } from "../../drawings/MemberSide";
 import { QuantityField } from "../../figures/QuantityField";
 import { PaperLinks } from "../../parts/PaperLinks";
 import { useWidth } from "../../parts/useWidth";
-import { PlacesField } from "./PlacesField";
+import { PlacesField, SaidField } from "./PlacesField";
 
 interface MemberBoardProps {
   jobId: string;
@@ -39,7 +39,14 @@ export function MemberBoard({
           <MemberSide drawing={drawing} width={width - 26 - (beside ? SECTION_PX : 0)} />
         </div>
       )}
-      <ul className="mt-2 flex flex-wrap gap-x-4 gap-y-3">
+      <div className="mt-2">
+        <SaidField
+          said={"said" in job ? (job.said ?? "") : ""}
+          fault={faultOf(faults.said, "said")}
+          onChange={onChange}
+        />
+      </div>
+      <ul className="mt-3 flex flex-wrap gap-x-4 gap-y-3">
         {(drawing.boxes ?? []).map((box) => (
           <li key={box.field}>
             <span className="block text-sm text-mute">{box.label}</span>

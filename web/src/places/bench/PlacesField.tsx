@@ -14,13 +14,41 @@ interface PlacesFieldProps {
 }
 
 /** Places along a piece, typed in one line in any unit. */
-export function PlacesField({ label, hint, field, told, fault, onChange }: PlacesFieldProps) {
+export function PlacesField({ told, ...field }: PlacesFieldProps) {
   const units = useUnits();
-  const id = useId();
-  const [text, setText] = useState<string | null>(null);
   const standing = told
     .map((one) => one.map((mm) => units.measure(mm, "mm", 5)).join(": "))
     .join("; ");
+  return <LineField {...field} standing={standing} />;
+}
+
+/** A section as the trade says it; its measures are read out of it into their boxes. */
+export function SaidField({
+  said,
+  ...rest
+}: {
+  said: string;
+  fault: string | null;
+  onChange: (changes: Changes) => Promise<boolean>;
+}) {
+  return (
+    <LineField
+      label="Section and length, as the trade says"
+      hint="such as 2x3x1/4 tube, 25 ft"
+      field="said"
+      standing={said}
+      {...rest}
+    />
+  );
+}
+
+interface LineFieldProps extends Omit<PlacesFieldProps, "told"> {
+  standing: string;
+}
+
+function LineField({ label, hint, field, standing, fault, onChange }: LineFieldProps) {
+  const id = useId();
+  const [text, setText] = useState<string | null>(null);
   const commit = async () => {
     if (text === null || text === standing || (await onChange({ [field]: text }))) setText(null);
   };

@@ -30,7 +30,9 @@ export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
     setSeen((all) => (all.includes(sign) ? all.filter((one) => one !== sign) : [...all, sign]));
   const planned = (value: number | null | undefined, unit: string) =>
     value == null ? "" : `planned ${units.measure(value, unit, 2)}`;
-  const timed = [
+  // A member has no puddle and no seam: its rounds are kept as they are read.
+  const seam = run.plan.drawing.kind !== "member";
+  const times = [
     {
       key: "puddle_s",
       label: "First puddle, seconds",
@@ -46,6 +48,7 @@ export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
       hint: planned(run.line.planned_seam_min, "min"),
     },
   ];
+  const timed = seam ? times : [];
   return (
     <form
       className="space-y-5 text-lg"
@@ -61,10 +64,12 @@ export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
       }}
     >
       <p className="font-narrow text-[clamp(1.65rem,4.2vw,3.1rem)] leading-tight font-semibold">
-        Look at both sides of the seam. What did you see?
+        {seam
+          ? "Look at both sides of the seam. What did you see?"
+          : "Look along the line once more."}
       </p>
       <div role="group" aria-label="What was seen" className="flex flex-wrap gap-3">
-        {(signs ?? []).map((sign) => (
+        {(seam ? (signs ?? []) : []).map((sign) => (
           <button
             key={sign.id}
             type="button"

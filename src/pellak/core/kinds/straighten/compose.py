@@ -1,13 +1,14 @@
 """The plan of a member to be straightened: piece, torch, safe start, rounds, look."""
 
+from pydantic import ValidationError
+
 from pellak.core import METHOD_VERSION
 from pellak.core.care.sequences import GUIDANCE
 from pellak.core.errors import Refused
 from pellak.core.facts import Facts, PurgeSeconds
 from pellak.core.figure import Station
-from pellak.core.heat.case import HeatCase
 from pellak.core.heat.solve import PieceGiven
-from pellak.core.job import metal_of, schools_of
+from pellak.core.job import metal_of, refusals, schools_of
 from pellak.core.job_base import ShopSchools
 from pellak.core.kinds.kind import JobKind, ShopAsked
 from pellak.core.kinds.straighten.drawing import (
@@ -22,11 +23,10 @@ from pellak.core.kinds.straighten.job import StraightenJob
 from pellak.core.kinds.straighten.piece import boxes, member_station, missing, question, spot_of
 from pellak.core.kinds.straighten.plan_part import MemberPlan
 from pellak.core.kinds.straighten.rounds_station import rounds_station, spots_gas
-from pellak.core.member.kink import Spot
-from pellak.core.member.spot_heat import SpotCase, spot_heat
 from pellak.core.member.straighten import StraightenAnswer, reckon_straighten
 from pellak.core.member.straighten_given import StraightenGiven
 from pellak.core.metal.alloy import Metal
+from pellak.core.own import with_own, without_own
 from pellak.core.planned import LOOK_HOLDS, Plan, blocked_by_stops, first_stop, waiting
 from pellak.core.seam.job_gas import JobGas
 from pellak.core.stations.gas import gas_figures
@@ -54,17 +54,13 @@ def _set_up(
 STEELS = ("carbon-steel", "chromoly", "alloy-steel")
 
 
-def _member(given: StraightenGiven, answer: StraightenAnswer, torch: TorchSetUp) -> MemberPlan:
-    shape = Spot(given.section, given.face, given.spot_mm).shape
-    section = given.section
-    wall = section.wall_mm or section.width_mm or 1.0
-    piece = PieceGiven(family="carbon-steel", thickness_mm=wall)
-    case = HeatCase(
-        piece.metal(), wall, torch.acetylene_l_per_h, 20.0, 2, orifice_mm=torch.whole_bore_mm
-    )
-    around = 2 * (section.depth_mm + (section.width_mm or section.depth_mm))
-    heat = spot_heat(SpotCase(case, given.spot_mm, answer.values.peak_c, shape.area_mm2, around))
-    return MemberPlan(given=given, values=answer.values, heat=heat)
+def _with_flame(given: StraightenGiven, torch: TorchSetUp | None) -> StraightenGiven:
+    if torch is None:
+        return given
+    flame = {
+        "acetylene_l_per_h": torch.acetylene_l_per_h, "orifice_mm": torch.whole_bore_mm,
+    }  # fmt: skip
+    return given.model_copy(update=flame)
 
 
 def _facts(job: StraightenJob, schools: ShopSchools, torch: TorchSetUp | None,
@@ -86,8 +82,8 @@ def _facts(job: StraightenJob, schools: ShopSchools, torch: TorchSetUp | None,
                 acetylene_s=supply.acetylene.purge_s, oxygen_s=supply.oxygen.purge_s
             ),
             "gas": gas,
-            "spot_s": member.heat.seconds if member else None,
-            "spot_wait_min": member.heat.wait_min if member else None,
+            "spot_s": member.values.spot_s if member else None,
+            "spot_wait_min": member.values.wait_min if member else None,
         }
     )
 
@@ -128,27 +124,32 @@ def _drawing(job: StraightenJob, member: MemberPlan | None) -> MemberDrawing:
             "line": line,
             "exaggerated": exaggeration(length, bow),
             "spots": spots,
+            "pattern": member.values.pattern,
             "text": member_text(given.section, length, bow, spots),
         }
     )
 
 
 def _answered(
-    given: StraightenGiven | None,
-) -> tuple[StraightenAnswer | None, Caution | None]:
-    """Return the answer, or the stop that says why flame is not for this member."""
-    if given is None:
-        return None, None
+    job: StraightenJob, metal: Metal | None, torch: TorchSetUp | None
+) -> tuple[StraightenGiven | None, StraightenAnswer | None, Caution | None]:
+    """Return question and answer, or the stop that says why flame is not for this member."""
+    if missing(job):
+        return None, None, None
     try:
-        return reckon_straighten(given), None
-    except Refused as refused:
-        stop = Caution(
-            level="stop",
-            text=f"Not by flame as told: {refused.accepted}.",
-            reason="Heat in the wrong steel or the wrong place does harm that nobody sees.",
-            source="AWS D1.5; FHWA heat-straightening guide",
-        )
-        return None, stop
+        given = _with_flame(question(job, metal), torch)
+        return given, reckon_straighten(given), None
+    except ValidationError as error:
+        refused = refusals(error)[0]
+    except Refused as said:
+        refused = said
+    stop = Caution(
+        level="stop",
+        text=f"Not by flame as told: {refused.accepted}.",
+        reason="Heat in the wrong steel or the wrong place does harm that nobody sees.",
+        source="AWS D1.5; FHWA heat-straightening guide",
+    )
+    return None, None, stop
 
 
 def straighten_plan(job: StraightenJob, asked: ShopAsked) -> Plan:
@@ -156,9 +157,8 @@ def straighten_plan(job: StraightenJob, asked: ShopAsked) -> Plan:
     schools, metal = schools_of(job, asked.schools), metal_of(job, asked.own)
     torch = _set_up(job, asked, schools, metal)
     lacks = missing(job)
-    given = question(job, metal) if not lacks else None
-    answer, stop = _answered(given)
-    member = _member(given, answer, torch) if given and answer and torch else None
+    given, answer, stop = _answered(job, metal, torch)
+    member = MemberPlan(given=given, values=answer.values) if given and answer and torch else None
     gas = spots_gas(member, torch) if member and torch else None
     piece = member_station(job, metal)
     if stop is not None:
@@ -169,6 +169,9 @@ def straighten_plan(job: StraightenJob, asked: ShopAsked) -> Plan:
         rounds_station(member, answer, gas),
         waiting("look-and-log", "Look and log", LOOK_HOLDS),
     ]
+    usual = without_own(job)
+    ours = straighten_plan(usual, asked).stations if usual else stations
+    stations = with_own(stations, ours, job)
     figures = {figure.id: figure for station in stations for figure in station.figures}
     family = metal.family if metal else job.family
     facts = _facts(job, schools, torch, member, gas)

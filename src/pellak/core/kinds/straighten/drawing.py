@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from pellak.core.member.kink import LongFace
+from pellak.core.member.kink import LongFace, Pattern
 from pellak.core.member.section import Section, SectionKind
 from pellak.core.working import Record, short
 
@@ -47,6 +47,7 @@ class MemberDrawing(Record):
     used: list[float] = Field(default_factory=list)
     brackets: list[float] = Field(default_factory=list)
     spot_mm: float = 0.0
+    pattern: Pattern = "spot"
     boxes: list[Box] = Field(default_factory=list)
     text: str
 

@@ -4,9 +4,10 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from pellak.core.job_base import JobBase, Length, Listed, Temperature
+from pellak.core.job_base import JobBase, Length, Listed, Spread, Temperature
 from pellak.core.member.kink import LongFace
 from pellak.core.member.limits import Condition, Steel
+from pellak.core.member.said import read_said
 from pellak.core.member.section import SectionKind
 from pellak.core.member.straighten_given import BowStation
 from pellak.core.reading.places import read_bows, read_places
@@ -25,6 +26,7 @@ class StraightenJob(JobBase):
     """A bowed member. `thickness_mm` is the wall or web, a flat's own thickness."""
 
     kind: Literal["straighten"] = "straighten"
+    said: Annotated[str | None, Spread(read_said)] = Field(default=None, max_length=80)
     section: SectionKind = "rect-tube"
     depth_mm: Length = Field(default=None, gt=0, le=3000)
     width_mm: Length = Field(default=None, gt=0, le=3000)

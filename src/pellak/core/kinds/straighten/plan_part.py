@@ -1,6 +1,5 @@
-"""What a straightening plan keeps to go on by: the question, its answer, and one spot's heat."""
+"""What a straightening plan keeps to go on by: the question and its answer."""
 
-from pellak.core.member.spot_heat import SpotHeat
 from pellak.core.member.straighten import StraightenValues
 from pellak.core.member.straighten_given import StraightenGiven
 from pellak.core.working import Record
@@ -11,4 +10,3 @@ class MemberPlan(Record):
 
     given: StraightenGiven
     values: StraightenValues
-    heat: SpotHeat

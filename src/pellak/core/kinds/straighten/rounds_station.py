@@ -3,6 +3,7 @@
 from pellak.core.figure import Figure, Station, figure_of
 from pellak.core.heat.colour import colour_words
 from pellak.core.kinds.straighten.plan_part import MemberPlan
+from pellak.core.member.limits import LIMIT_SOURCE
 from pellak.core.member.spot_heat import SECONDS_SPREAD, SOURCE, TOUCH_C, WAIT_SPREAD
 from pellak.core.member.straighten import StraightenAnswer
 from pellak.core.planned import waiting
@@ -10,12 +11,13 @@ from pellak.core.seam.job_gas import BESIDE_SPREAD, LIGHTING_MIN, JobGas
 from pellak.core.stations.set_up import TorchSetUp, line
 from pellak.core.working import Caution, Working, short
 
+LEAST_WORTH_C = 550.0
 HOLDS = "How many spots, where this round, how hot, how long, what it takes."
 
 
 def spots_gas(member: MemberPlan, torch: TorchSetUp) -> JobGas | None:
     """Return the gas of all spots still expected; None where the flame never reddens one."""
-    one = member.heat.acetylene_l
+    one = member.values.spot_acetylene_l
     if one is None:
         return None
     values = member.values
@@ -29,32 +31,33 @@ def spots_gas(member: MemberPlan, torch: TorchSetUp) -> JobGas | None:
 
 
 def _heat_figures(member: MemberPlan) -> list[Figure]:
-    heat = member.heat
-    if heat.seconds is None or heat.wait_min is None:
+    one = "A spot" if member.values.pattern == "spot" else "A vee with its strip"
+    spot_s, wait_min = member.values.spot_s, member.values.wait_min
+    if spot_s is None or wait_min is None:
         return [
             Figure(
                 id="spot_s",
-                label="A spot is red in",
+                label=f"{one} is red in",
                 text="never with this flame",
                 detail="a bigger tip, or smaller spots",
             )
         ]
     seconds = Working(
-        name="spot_s", value=heat.seconds, unit="s",
-        low=SECONDS_SPREAD[0] * heat.seconds, high=SECONDS_SPREAD[1] * heat.seconds,
+        name="spot_s", value=spot_s, unit="s",
+        low=SECONDS_SPREAD[0] * spot_s, high=SECONDS_SPREAD[1] * spot_s,
         formula="rise of the swept flame at half the spot's area = T - start",
         inserted=f"spot {short(member.given.spot_mm, 3)} mm, {short(member.values.peak_c, 3)} °C",
         source=SOURCE, note="colour or crayon decides, not the clock",
     )  # fmt: skip
     wait = Working(
-        name="spot_wait_min", value=heat.wait_min, unit="min",
-        low=WAIT_SPREAD[0] * heat.wait_min, high=WAIT_SPREAD[1] * heat.wait_min,
+        name="spot_wait_min", value=wait_min, unit="min",
+        low=WAIT_SPREAD[0] * wait_min, high=WAIT_SPREAD[1] * wait_min,
         formula="the heat put in, spread through plate and bar, down to 30 K over the shop",
-        inserted=f"after {short(heat.seconds, 3)} s of this flame",
+        inserted=f"after {short(spot_s, 3)} s of this flame",
         source=SOURCE, note="a bare hand resting on it decides",
     )  # fmt: skip
     return [
-        figure_of(seconds, "A spot is red in", detail="the whole spot, then stop at once"),
+        figure_of(seconds, f"{one} is red in", detail="all of it, then stop at once"),
         figure_of(wait, "Then wait before reading", detail=f"down to {TOUCH_C:g} °C everywhere"),
     ]
 
@@ -95,13 +98,13 @@ def rounds_station(
             low=peak - 25,
             high=min(peak + 25, values.limit_c),
             detail=f"{colour_words(peak)} in the shade; never above {short(values.limit_c, 3)} °C",
-            working=[line(answer.working, "limit_c")],
+            working=[_peak_line(member), line(answer.working, "limit_c")],
         ),
         *_heat_figures(member),
     ]
     if gas is not None:
         figures.append(_gas_figure(gas))
-    never = member.heat.seconds is None
+    never = member.values.spot_s is None
     return Station(
         id="rounds",
         name="Rounds",
@@ -111,6 +114,17 @@ def rounds_station(
         figures=figures,
         cautions=[*([NEVER] if never else []), *answer.cautions],
     )
+
+
+def _peak_line(member: MemberPlan) -> Working:
+    values = member.values
+    return Working(
+        name="peak_c", value=values.peak_c, unit="°C",
+        low=LEAST_WORTH_C, high=values.limit_c,
+        formula="50 K under the limit of the steel, or as told",
+        inserted=f"limit {short(values.limit_c, 3)} °C, {member.given.steel}",
+        source=LIMIT_SOURCE,
+    )  # fmt: skip
 
 
 NEVER = Caution(
