@@ -35,6 +35,16 @@ def card_number(page):
     return int(re.search(r"(\d+) of", place_of(page).inner_text()).group(1))
 
 
+def wait_until_kept(page, number):
+    """Wait until the server stands where the page does: what is pressed is kept in turn."""
+    origin, _, run = page.url.removesuffix("/bench").rpartition("/runs/")
+    while True:
+        told = page.request.get(f"{origin}/api/runs/{run}").json()["bench"]
+        if told["at"] == told["cards"][number - 1]["step"]["id"]:
+            return
+        page.wait_for_timeout(100)  # between two looks
+
+
 def pedal_on(page, server, watch_card):
     """Go on by pedal, answering stops by hand; cut the power once at each card named."""
     number = card_number(page)
@@ -48,7 +58,7 @@ def pedal_on(page, server, watch_card):
     ).is_visible():
         page.keyboard.press("t")
     if number in watch_card:
-        page.wait_for_timeout(500)  # the power goes half a second on
+        wait_until_kept(page, number)
         server.kill()
         server.start()
         page.reload()
@@ -118,7 +128,7 @@ def test_the_whole_bench_by_touch_alone(browser, quick_server, watched, size):
                     page.wait_for_timeout(1300)  # a minute and more, at sixty times
                     type_tight(page)
         if number in (9, 18, 25):
-            page.wait_for_timeout(500)  # the power goes half a second on
+            wait_until_kept(page, number)
             quick_server.kill()
             quick_server.start()
             page.reload()

@@ -53,6 +53,7 @@ def test_a_job_put_away_comes_back_from_the_notice(desk):
     expect(desk.get_by_label("Name of the job")).to_have_value("Funnel casing patch")
     desk.get_by_role("button", name="Put away").click()
     expect(link).to_have_count(0)
+    expect(desk.get_by_role("button", name="Bring it back")).to_be_visible()
     desk.keyboard.press("Control+z")
     expect(link).to_be_visible()
     expect(desk.get_by_label("Name of the job")).to_have_value("Funnel casing patch")

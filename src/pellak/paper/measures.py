@@ -59,7 +59,8 @@ def figure_words(figure: Figure, system: System) -> str:
         return told
     ends = sorted(_shown(end, figure.unit, system) for end in (figure.low, figure.high))
     low, high = range_end(ends[0], math.floor), range_end(ends[1], math.ceil)
-    return f"{told} ({low}–{high})"
+    # A lens shade has no range worth the name.
+    return told if low == high else f"{told} ({low}–{high})"
 
 
 def _shown(value: float, unit: str, system: System) -> float:

@@ -31,8 +31,10 @@ def draw_member(
         canvas.drawString(x, y + height / 2, "Section, length and bow are still to be told.")
         return
     scale = width / length
-    bow = [(p.at_mm * scale, p.bow_mm * scale * drawing.exaggerated) for p in drawing.line]
-    base = y + 0.35 * height
+    # It bulges towards the face that is too long.
+    up = -1 if drawing.face == "bottom" else 1
+    bow = [(p.at_mm * scale, up * p.bow_mm * scale * drawing.exaggerated) for p in drawing.line]
+    base = y + (0.8 if up < 0 else 0.35) * height
     canvas.setLineWidth(0.6)
     canvas.setDash(3, 2)
     canvas.line(x, base, x + width, base)
@@ -48,7 +50,7 @@ def draw_member(
     canvas.drawString(
         x,
         y + 0.2 * height,
-        f"Bow drawn {drawing.exaggerated} times larger; length {measure(length, 'mm', system)}",
+        f"Bow drawn {drawing.exaggerated} times larger; length {measure(length, 'mm', system, 4)}",
     )
-    spots = ", ".join(measure(at, "mm", system) for at in drawing.spots)
+    spots = ", ".join(measure(at, "mm", system, 4) for at in drawing.spots)
     canvas.drawString(x, y + 0.08 * height, f"Spots at {spots or 'none'}")

@@ -10,7 +10,9 @@ const EDGE_PX = 28;
 const SPOT_R_PX = 9;
 const VEE_DOWN = "M-9,-8h18v5h-3L0,12L-6,-3h-3Z";
 const VEE_UP = "M-9,8h18v-5h-3L0,-12L-6,3h-3Z";
-const BOW_LINE_Y = 150;
+const LINE_BELOW_Y = 150;
+const LINE_ABOVE_Y = 76;
+const PLACES_Y = 176;
 /** A place is written under its spot where all of them find room. */
 const PLACE_PX = 90;
 
@@ -21,7 +23,10 @@ export function MemberSide({ drawing, width }: { drawing: MemberDrawing; width: 
   const inner = width - 2 * EDGE_PX;
   const pxPerMm = length ? inner / length : 0;
   const x = (mm: number) => EDGE_PX + mm * pxPerMm;
-  const rise = (mm: number) => mm * pxPerMm * (drawing.exaggerated ?? 1);
+  // It bulges towards the face that is too long.
+  const below = drawing.face === "bottom";
+  const lineY = below ? LINE_ABOVE_Y : LINE_BELOW_Y;
+  const rise = (mm: number) => (below ? -1 : 1) * mm * pxPerMm * (drawing.exaggerated ?? 1);
   const bowAt = (at: number) => {
     const after = line.findIndex((point) => point.at_mm >= at);
     const [a, b] = [line[Math.max(0, after - 1)], line[Math.max(0, after)]];
@@ -29,7 +34,7 @@ export function MemberSide({ drawing, width }: { drawing: MemberDrawing; width: 
     return a.bow_mm + ((b.bow_mm - a.bow_mm) * (at - a.at_mm)) / (b.at_mm - a.at_mm);
   };
   const most = Math.max(0, ...line.map((point) => point.bow_mm));
-  const path = line.map((p) => `${x(p.at_mm)},${BOW_LINE_Y - rise(p.bow_mm)}`).join(" L");
+  const path = line.map((p) => `${x(p.at_mm)},${lineY - rise(p.bow_mm)}`).join(" L");
   const spots = drawing.spots ?? [];
   return (
     <svg width={width} height={SIDE_PX} role="img" aria-label={units.prose(drawing.text)}>
@@ -48,8 +53,8 @@ export function MemberSide({ drawing, width }: { drawing: MemberDrawing; width: 
           <line
             x1={x(0)}
             x2={x(length)}
-            y1={BOW_LINE_Y}
-            y2={BOW_LINE_Y}
+            y1={lineY}
+            y2={lineY}
             stroke="var(--mute)"
             strokeDasharray="5 4"
           />
@@ -58,14 +63,14 @@ export function MemberSide({ drawing, width }: { drawing: MemberDrawing; width: 
             <rect
               key={at}
               x={x(at) - 5}
-              y={BOW_LINE_Y - rise(bowAt(at)) - 4}
+              y={lineY - rise(bowAt(at)) - 4}
               width={10}
               height={24}
               className="fill-ink"
             />
           ))}
           {spots.map((at, index) => (
-            <g key={at} transform={`translate(${x(at)}, ${BOW_LINE_Y - rise(bowAt(at))})`}>
+            <g key={at} transform={`translate(${x(at)}, ${lineY - rise(bowAt(at))})`}>
               {drawing.pattern === "v-and-strip" ? (
                 // A vee in the web, wide at the long flange, and the strip across that flange.
                 <path
@@ -86,7 +91,7 @@ export function MemberSide({ drawing, width }: { drawing: MemberDrawing; width: 
               <text
                 key={at}
                 x={x(at)}
-                y={BOW_LINE_Y + 26}
+                y={PLACES_Y}
                 textAnchor="middle"
                 className="fill-ink text-sm"
               >

@@ -84,6 +84,7 @@ export class Units {
 
   /** A range in brackets, open to one side where an end is never reached. */
   span(low: number | null | undefined, high: number | null | undefined, unit: string): string {
+    if (low != null && low === high) return "";
     if (low != null && high != null) return `(${this.range(low, high, unit)})`;
     if (low != null) return `(${rangeEnd(this.convert(low, unit), "low")} or more)`;
     if (high != null) return `(up to ${rangeEnd(this.convert(high, unit), "high")})`;

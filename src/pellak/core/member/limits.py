@@ -9,10 +9,7 @@ Steel = Literal[
     "carbon", "low-alloy", "quenched-tempered", "cold-worked", "stainless", "aluminium", "unknown"
 ]
 Condition = Literal["sound", "damaged", "fracture-critical"]
-LIMIT_SOURCE = (
-    "AASHTO/AWS D1.5 and FHWA heat-straightening guide: 650 °C carbon and low-alloy, 590 °C "
-    "quenched and tempered; 28 °C under the temper"
-)
+LIMIT_SOURCE = "AASHTO/AWS D1.5 and FHWA heat-straightening guide, by the class of steel"
 COMMON_LIMIT_C, COMMON_PLAN_C = 650.0, 600.0
 TEMPERED_LIMIT_C, TEMPERED_PLAN_C = 590.0, 550.0
 UNDER_TEMPER_K = 28.0

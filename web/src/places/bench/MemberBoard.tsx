@@ -39,14 +39,7 @@ export function MemberBoard({
           <MemberSide drawing={drawing} width={width - 26 - (beside ? SECTION_PX : 0)} />
         </div>
       )}
-      <div className="mt-2">
-        <SaidField
-          said={"said" in job ? (job.said ?? "") : ""}
-          fault={faultOf(faults.said, "said")}
-          onChange={onChange}
-        />
-      </div>
-      <ul className="mt-3 flex flex-wrap gap-x-4 gap-y-3">
+      <ul className="mt-2 flex flex-wrap gap-x-4 gap-y-3">
         {(drawing.boxes ?? []).map((box) => (
           <li key={box.field}>
             <span className="block text-sm text-mute">{box.label}</span>
@@ -78,10 +71,15 @@ export function MemberBoard({
           </a>
         </p>
       )}
-      <div className="mt-3 grid gap-3 sm:grid-cols-2">
+      <div className="mt-3 grid gap-3 md:grid-cols-3">
+        <SaidField
+          said={"said" in job ? (job.said ?? "") : ""}
+          fault={faultOf(faults.said, "said")}
+          onChange={onChange}
+        />
         <PlacesField
-          label="Bow read at several places, instead of one"
-          hint="such as 1 m: 8 mm; 2 m: 14 mm"
+          label="Bow read at several places"
+          hint="1 m: 8 mm; 2 m: 14 mm"
           field="stations"
           told={"stations" in job ? (job.stations ?? []).map((s) => [s.at_mm, s.bow_mm]) : []}
           fault={faultOf(faults.stations, "stations")}
@@ -89,7 +87,7 @@ export function MemberBoard({
         />
         <PlacesField
           label="Brackets and welds to keep off"
-          hint="places along it, such as 300 mm; 1.2 m"
+          hint="300 mm; 1.2 m"
           field="brackets_mm"
           told={"brackets_mm" in job ? (job.brackets_mm ?? []).map((at) => [at]) : []}
           fault={faultOf(faults.brackets_mm, "brackets_mm")}

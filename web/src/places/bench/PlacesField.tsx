@@ -33,8 +33,8 @@ export function SaidField({
 }) {
   return (
     <LineField
-      label="Section and length, as the trade says"
-      hint="such as 2x3x1/4 tube, 25 ft"
+      label="Section and length, as said"
+      hint="2x3x1/4 tube, 25 ft"
       field="said"
       standing={said}
       {...rest}
