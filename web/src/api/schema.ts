@@ -4558,6 +4558,13 @@ export interface components {
             tolerance_mm: number;
             /** Next Round */
             next_round: components["schemas"]["SpotAt"][];
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "heat" | "straight" | "read-again" | "worse" | "past" | "no-room";
+            /** Says */
+            says: string;
             /** Expected Mm */
             expected_mm: number;
             /** Expected Low Mm */

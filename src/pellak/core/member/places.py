@@ -126,6 +126,7 @@ def placed_by_bow(
     kink_rad: float,
     stations: Mapping[float, float],
     wanted_mm: float,
+    never_mm: float,
     most: int,
 ) -> list[float]:
     """Return places that follow a bow read at stations, at_mm to bow_mm.
@@ -142,7 +143,7 @@ def placed_by_bow(
         # One kink says it all, within what a line is read to.
         told = np.where(grid < place, 0.0, 1.0)
     goal = max(stations.values()) - wanted_mm
-    chosen: list[float] = []
+    kept: list[float] = []
     for count in range(1, most + 1):
         busy, chosen = sorted(ground.used), []
         for n in range(count):
@@ -152,13 +153,13 @@ def placed_by_bow(
             if at is not None:
                 insort(busy, at)
                 chosen.append(at)
-        left = [
-            stations[s] - sum(kink_rad * shape_of_kink(at, s, length) for at in chosen)
-            for s in seen
-        ]
-        if max(left) <= goal:
+        taken = [sum(kink_rad * shape_of_kink(at, s, length) for at in chosen) for s in seen]
+        if max(taken) > never_mm:
             break
-    return sorted(chosen)
+        kept = chosen
+        if max(stations[s] - gone for s, gone in zip(seen, taken, strict=True)) <= goal:
+            break
+    return sorted(kept)
 
 
 def one_kink(stations: Mapping[float, float], length_mm: float) -> tuple[float, float]:

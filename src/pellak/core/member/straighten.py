@@ -1,7 +1,7 @@
 """The straighten reckoner: how many heat spots, where the next round goes, what it will take."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -24,6 +24,17 @@ TOLERANCE_PER_LENGTH, WEAK_PSI = 1 / 1000, 0.25
 EXPANSION = {"carbon": "low-carbon-steel", "low-alloy": "alloy-steel"}
 
 
+Verdict = Literal["heat", "straight", "read-again", "worse", "past", "no-room"]
+SAYS: Mapping[Verdict, str] = {
+    "heat": "Heat this round's spots.",
+    "straight": "Straight enough: leave it.",
+    "read-again": "Read the line again once a bare hand rests on it.",
+    "worse": "It stands worse after a cold round than before: stop and find out why.",
+    "past": "It stands past straight: the other face is the long one now.",
+    "no-room": "No free place is left for a spot that would not take it past straight.",
+}
+
+
 class StraightenValues(Record):
     """What is still to do. `expected_mm` is the bow after the next round; none left, no round.
 
@@ -40,6 +51,8 @@ class StraightenValues(Record):
     left_mm: float
     tolerance_mm: float
     next_round: list[SpotAt]
+    verdict: Verdict
+    says: str
     expected_mm: float
     expected_low_mm: float
     expected_high_mm: float
@@ -114,20 +127,29 @@ def _fit(given: StraightenGiven, unit_rad: float) -> Psi:
     return fitted_psi(moves)
 
 
+def _barred(member: _Member) -> Verdict | None:
+    """Return why nothing is heated next, or None."""
+    if member.hot[-1:] == member.given.rounds[-1:] != []:
+        return "read-again"
+    if _worse(member.given) is not None:
+        return "worse"
+    if member.left_mm < -member.tolerance_mm:
+        return "past"
+    return "straight" if member.done else None
+
+
 def _next(member: _Member) -> list[float]:
     given, left = member.given, member.left_mm
-    if member.done or member.hot[-1:] == given.rounds[-1:] != []:
-        return []
-    if _worse(given) is not None:
+    if _barred(member) is not None:
         return []
     kink = member.psi.median * member.unit_rad
     wanted = PLANNED_SHARE * left
     most = MOST_A_ROUND if given.rounds else FIRST_ROUND
-    if given.stations and not given.rounds:
-        at = {s.at_mm: s.bow_mm for s in given.stations}
-        return placed_by_bow(member.ground, kink, at, wanted, most)
     # What it may not take over, were psi at the top of what it can be and the reading too high.
     never = max(0.0, left - READING_MM) * member.psi.median / member.psi.cautious
+    if given.stations and not given.rounds:
+        at = {s.at_mm: s.bow_mm for s in given.stations}
+        return placed_by_bow(member.ground, kink, at, wanted, never, most)
     return round_places(member.ground, kink, wanted, never, most)
 
 
@@ -233,6 +255,7 @@ def reckon_straighten(given: StraightenGiven) -> StraightenAnswer:
     more = {n: 0.0 if member.done else spots_for(left, p * unit, length)
             for n, p in (("value", psi.median), ("low", psi.high), ("high", psi.low))}  # fmt: skip
     places = _next(member)
+    verdict: Verdict = _barred(member) or ("heat" if places else "no-room")
     heat = member_spot_heat(
         given.section, given.spot_mm, peak, given.acetylene_l_per_h, given.orifice_mm,
         spots_large(spot),
@@ -249,6 +272,7 @@ def reckon_straighten(given: StraightenGiven) -> StraightenAnswer:
             spots_total=used + round(more["value"]), spots_low=used + math.floor(more["low"]),
             spots_high=used + math.ceil(more["high"]), left_mm=member.left_mm,
             tolerance_mm=member.tolerance_mm, next_round=[SpotAt(at_mm=at) for at in places],
+            verdict=verdict, says=SAYS[verdict],
             expected_mm=after["value"], expected_low_mm=after["low"],
             expected_high_mm=after["high"], peak_c=peak,
             limit_c=limit_c(given.steel, given.temper_c),

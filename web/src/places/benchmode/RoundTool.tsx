@@ -50,9 +50,11 @@ export function RoundTool(tool: ToolProps) {
       {spots.length === 0 && !hot ? (
         <p
           role="status"
-          className="rounded-lg border-4 border-good bg-panel p-5 text-center text-3xl font-semibold text-good"
+          className={`rounded-lg border-4 bg-panel p-5 text-center text-3xl font-semibold ${
+            member.verdict === "straight" ? "border-good text-good" : "border-stop text-stop"
+          }`}
         >
-          Straight enough: leave it
+          {member.says}
         </p>
       ) : next ? (
         <button

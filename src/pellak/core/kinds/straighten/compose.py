@@ -178,8 +178,8 @@ def straighten_plan(job: StraightenJob, asked: ShopAsked) -> Plan:
     cards = safe_cards(KIND, job, schools, family, "", figures, facts, asked.equipment, torch)
     stations.insert(SAFE_START_PLACE, safe_start_station(job, schools, family, "", cards))
     why_not = first_stop(stations) or lacks
-    if not why_not and (member is None or not member.values.next_round):
-        why_not = "It is within tolerance: leave it."
+    if not why_not and member is not None and not member.values.next_round:
+        why_not = member.values.says
     return Plan(
         method_version=METHOD_VERSION,
         guidance=GUIDANCE,
@@ -190,7 +190,7 @@ def straighten_plan(job: StraightenJob, asked: ShopAsked) -> Plan:
         drawing=_drawing(job, member),
         facts=facts,
         cards=cards,
-        may_start=not why_not,
+        may_start=not why_not and member is not None,
         why_not=why_not,
     )
 

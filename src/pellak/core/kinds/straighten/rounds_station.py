@@ -109,7 +109,7 @@ def rounds_station(
         id="rounds",
         name="Rounds",
         state="present",
-        answer=f"{values.spots_total} spots" if values.next_round else "straight",
+        answer=f"{values.spots_total} spots" if values.next_round else "no round",
         holds=HOLDS,
         figures=figures,
         cautions=[*([NEVER] if never else []), *answer.cautions],
