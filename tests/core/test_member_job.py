@@ -1,4 +1,4 @@
-"""A member as a job: a section read as it is said, and a plan or its reason for whatever is told."""
+"""A member as a job: a section read as said, and a plan or its reason for whatever is told."""
 
 from typing import get_args
 
