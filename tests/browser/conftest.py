@@ -206,6 +206,14 @@ def walk_to(page, name, most=60):
     walk_until(page, page.get_by_role("button", name=name), most)
 
 
+def wait_for(page, true, within_s: float = 60.0) -> None:
+    """Wait until the server says so; a busy machine is slow, but not for ever."""
+    end = time.monotonic() + within_s
+    while not true():
+        assert time.monotonic() < end, "the server never said so"
+        page.wait_for_timeout(100)  # between two looks
+
+
 def leak_clock_is_over(page) -> bool:
     """Return whether the server's clock of the leak test has run out; the page's own is slow."""
     origin, _, run = page.url.removesuffix("/bench").rpartition("/runs/")
@@ -223,8 +231,7 @@ def walk_until(page, there, most=60):
         start = page.get_by_role("button", name=re.compile("^Valves closed: start"))
         if start.is_visible():
             start.click()
-            while not leak_clock_is_over(page):
-                page.wait_for_timeout(100)  # between two looks
+            wait_for(page, lambda: leak_clock_is_over(page))
             type_tight(page)
         page.get_by_role("button", name=re.compile("^(Yes, go on|Next)$")).click()
         expect(page.get_by_text(before, exact=True)).to_be_hidden()

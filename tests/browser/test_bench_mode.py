@@ -13,6 +13,7 @@ from tests.browser.conftest import (
     name_whoever,
     overflow_px,
     type_tight,
+    wait_for,
     walk_to,
 )
 
@@ -38,11 +39,12 @@ def card_number(page):
 def wait_until_kept(page, number):
     """Wait until the server stands where the page does: what is pressed is kept in turn."""
     origin, _, run = page.url.removesuffix("/bench").rpartition("/runs/")
-    while True:
+
+    def kept():
         told = page.request.get(f"{origin}/api/runs/{run}").json()["bench"]
-        if told["at"] == told["cards"][number - 1]["step"]["id"]:
-            return
-        page.wait_for_timeout(100)  # between two looks
+        return told["at"] == told["cards"][number - 1]["step"]["id"]
+
+    wait_for(page, kept)
 
 
 def pedal_on(page, server, watch_card):

@@ -74,7 +74,7 @@ def test_a_cylinder_is_weighed_and_its_band_narrows(rack):
 def test_what_stands_out_is_told(rack):
     expect(rack.get_by_text("Past its age")).to_be_visible()
     expect(rack.get_by_text(re.compile("wants 6 of your largest"))).to_be_visible()
-    expect(rack.get_by_role("region", name="Gas")).to_contain_text("the seams on the bench want")
+    expect(rack.get_by_role("region", name="Gas")).to_contain_text("the jobs on the bench want")
 
 
 def test_the_limit_of_the_region_reaches_the_plan(rack):

@@ -26,7 +26,7 @@ MOST_AT_ONCE, BUDGET_S = 24, 0.2
 
 
 class GasSum(Record):
-    """One gas: in the rack, wanted by the seams on the bench, burnt lately, and what it cost.
+    """One gas: in the rack, wanted by the jobs on the bench, burnt lately, and what it cost.
 
     `enough` is null where the band straddles what is wanted, or no cylinder has been read.
     """

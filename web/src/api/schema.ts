@@ -2450,7 +2450,7 @@ export interface components {
         };
         /**
          * GasSum
-         * @description One gas: in the rack, wanted by the seams on the bench, burnt lately, and what it cost.
+         * @description One gas: in the rack, wanted by the jobs on the bench, burnt lately, and what it cost.
          *
          *     `enough` is null where the band straddles what is wanted, or no cylinder has been read.
          */
@@ -3045,15 +3045,8 @@ export interface components {
             exaggerated: number;
             /** Spots */
             spots?: number[];
-            /** Used */
-            used?: number[];
             /** Brackets */
             brackets?: number[];
-            /**
-             * Spot Mm
-             * @default 0
-             */
-            spot_mm: number;
             /**
              * Pattern
              * @default spot
@@ -4565,6 +4558,8 @@ export interface components {
             verdict: "heat" | "straight" | "read-again" | "worse" | "past" | "no-room";
             /** Says */
             says: string;
+            /** Hot Rounds */
+            hot_rounds: number[];
             /** Expected Mm */
             expected_mm: number;
             /** Expected Low Mm */

@@ -53,6 +53,8 @@ class StraightenValues(Record):
     next_round: list[SpotAt]
     verdict: Verdict
     says: str
+    hot_rounds: list[int]
+    """Rounds, counted from 1, whose reading was too hot to be reckoned with."""
     expected_mm: float
     expected_low_mm: float
     expected_high_mm: float
@@ -273,6 +275,7 @@ def reckon_straighten(given: StraightenGiven) -> StraightenAnswer:
             spots_high=used + math.ceil(more["high"]), left_mm=member.left_mm,
             tolerance_mm=member.tolerance_mm, next_round=[SpotAt(at_mm=at) for at in places],
             verdict=verdict, says=SAYS[verdict],
+            hot_rounds=[n for n, r in enumerate(given.rounds, start=1) if is_hot(r)],
             expected_mm=after["value"], expected_low_mm=after["low"],
             expected_high_mm=after["high"], peak_c=peak,
             limit_c=limit_c(given.steel, given.temper_c),

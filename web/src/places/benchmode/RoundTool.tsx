@@ -18,7 +18,7 @@ export function RoundTool(tool: ToolProps) {
   const done = kept?.done ?? 0;
   const rounds = kept?.rounds ?? [];
   const last = rounds[rounds.length - 1];
-  const hot = last?.surface_c != null && last.surface_c > 50 && done === 0;
+  const hot = member?.verdict === "read-again";
   const told = useRef(done);
   const spots = member?.next_round ?? [];
   const next = spots[done];
@@ -86,7 +86,7 @@ export function RoundTool(tool: ToolProps) {
       )}
       {hot && (
         <p role="status" className="border-l-4 border-warn bg-warn-soft px-4 py-3 text-xl">
-          Read while hot, {units.measure(last.surface_c ?? 0, "°C")}: kept, not reckoned with. It
+          Read while hot, {units.measure(last?.surface_c ?? 0, "°C")}: kept, not reckoned with. It
           looks worse while hot. Wait, then read again.
         </p>
       )}
@@ -141,7 +141,7 @@ export function RoundTool(tool: ToolProps) {
             <li key={index}>
               Round {index + 1}: {one.spots.length} spots, {mm(one.camber_before_mm)} to{" "}
               {mm(one.camber_after_mm)}
-              {(one.surface_c ?? 0) > 50 && ", read hot"}
+              {member.hot_rounds.includes(index + 1) && ", read hot"}
             </li>
           ))}
         </ol>

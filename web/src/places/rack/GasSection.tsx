@@ -63,7 +63,7 @@ function Sum({ sum, left }: { sum: GasSum; left: number }) {
         </span>
       </p>
       <p className="text-sm text-mute">
-        the seams on the bench want {units.measure(sum.wanted_m3 * 1000, "L", 2)}:{" "}
+        the jobs on the bench want {units.measure(sum.wanted_m3 * 1000, "L", 2)}:{" "}
         {left > 0
           ? `so far, ${left} jobs still to reckon`
           : sum.held_m3 == null

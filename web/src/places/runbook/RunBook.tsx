@@ -98,7 +98,10 @@ const pairOf = (
   unit: string,
   measure: (value: number, unit: string, digits?: number) => string,
 ) =>
-  `${plan === null ? "—" : measure(plan, unit, 2)} → ${real === null ? "—" : measure(real, unit, 2)}`;
+  // A job that has no such thing, as a member has no puddle, leaves its place empty.
+  plan === null && real === null
+    ? ""
+    : `${plan === null ? "—" : measure(plan, unit, 2)} → ${real === null ? "—" : measure(real, unit, 2)}`;
 
 function Line({ line, seen, pair }: { line: RunLine; seen: string; pair: Pair }) {
   const units = useUnits();

@@ -84,7 +84,8 @@ export default function RunPage() {
                 {index + 1}: {round.spots.length} spots, bow{" "}
                 {units.measure(round.camber_before_mm, "mm", 3)} to{" "}
                 {units.measure(round.camber_after_mm, "mm", 3)}
-                {(round.surface_c ?? 0) > 50 && ", read hot, not reckoned with"}
+                {run.bench.member?.hot_rounds.includes(index + 1) &&
+                  ", read hot, not reckoned with"}
               </li>
             ))}
           </ol>

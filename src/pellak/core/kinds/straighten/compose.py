@@ -20,7 +20,7 @@ from pellak.core.kinds.straighten.drawing import (
     missing_text,
 )
 from pellak.core.kinds.straighten.job import StraightenJob
-from pellak.core.kinds.straighten.piece import boxes, member_station, missing, question, spot_of
+from pellak.core.kinds.straighten.piece import boxes, member_station, missing, question
 from pellak.core.kinds.straighten.plan_part import MemberPlan
 from pellak.core.kinds.straighten.rounds_station import rounds_station, spots_gas
 from pellak.core.member.straighten import StraightenAnswer, reckon_straighten
@@ -108,7 +108,7 @@ def _drawing(job: StraightenJob, member: MemberPlan | None) -> MemberDrawing:
     plain = MemberDrawing(
         section=job.section, depth_mm=job.depth_mm, width_mm=job.width_mm,
         wall_mm=job.thickness_mm, length_mm=job.length_mm, face=job.face,
-        brackets=list(job.brackets_mm), spot_mm=spot_of(job), boxes=boxes(job),
+        brackets=list(job.brackets_mm), boxes=boxes(job),
         text=missing_text(job.section, sum(box.value is not None for box in boxes(job))),
     )  # fmt: skip
     if member is None:

@@ -44,9 +44,7 @@ class MemberDrawing(Record):
     line: list[BowPoint] = Field(default_factory=list)
     exaggerated: int = 1
     spots: list[float] = Field(default_factory=list)
-    used: list[float] = Field(default_factory=list)
     brackets: list[float] = Field(default_factory=list)
-    spot_mm: float = 0.0
     pattern: Pattern = "spot"
     boxes: list[Box] = Field(default_factory=list)
     text: str

@@ -5,6 +5,7 @@ from pellak.core.member.straighten import StraightenValues, reckon_straighten
 from pellak.core.member.straighten_given import Round, is_hot
 from pellak.core.planned import Plan
 from pellak.core.reading.quantity import read_quantity
+from pellak.core.reading.units import QuantityKind
 from pellak.core.run_log import RunLog
 
 
@@ -72,10 +73,11 @@ def _first_bow(plan: Plan) -> float:
     return plan.member.given.bow_mm
 
 
-def _read(field: str, text: str, kind: str) -> float:
-    sign = -1.0 if text.strip().startswith("-") and kind == "length" else 1.0
+def _read(field: str, text: str, kind: QuantityKind) -> float:
+    # Past straight is a bow below nothing; a length by itself is never negative.
+    past = kind == "length" and text.strip().startswith("-")
     try:
-        told = text.strip().lstrip("-") if kind == "length" else text
-        return sign * read_quantity(told, "length" if kind == "length" else "temperature").value
+        value = read_quantity(text.strip().lstrip("-") if past else text, kind).value
     except Refused as refused:
         raise Refused(field, text, refused.accepted) from None
+    return -value if past else value

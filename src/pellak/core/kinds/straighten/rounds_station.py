@@ -12,6 +12,7 @@ from pellak.core.stations.set_up import TorchSetUp, line
 from pellak.core.working import Caution, Working, short
 
 LEAST_WORTH_C = 550.0
+"""Colder a spot is upset little: judgement, where the steel begins to glow."""
 HOLDS = "How many spots, where this round, how hot, how long, what it takes."
 
 
