@@ -26,6 +26,7 @@ from pellak.api.run_routes import run_router
 from pellak.api.sharing import Sharing
 from pellak.api.shop_routes import shop_router
 from pellak.api.sign_in_routes import sign_in_router
+from pellak.api.turns import SavesFirst
 from pellak.shop.at_bench import AtBench
 from pellak.shop.backups import Backups
 from pellak.shop.bench import Bench
@@ -102,6 +103,7 @@ def create_app(
     app.include_router(sign_in_router(sharing, sign_ins))
     if page is not None:
         _serve_page(app, page)
+    app.add_middleware(SavesFirst)
     app.add_middleware(Guards, sharing=sharing, sign_ins=sign_ins)
     return app
 

@@ -12,14 +12,19 @@ import numpy as np
 from pellak.core.heat.case import Floats
 
 CLOSE_ENOUGH = 5e-5
-"""Relative miss of the target at which a root counts as found."""
 MOST_STEPS = 80
 LEAST_SHARE = 1e-12
 """Shares below this are as good as nothing; their logarithm is held here."""
 
 
 def where_share_is_one(
-    share: Callable[[Floats], Floats], low: float, high: float, count: int, *, rising: bool
+    share: Callable[[Floats], Floats],
+    low: float,
+    high: float,
+    count: int,
+    *,
+    rising: bool,
+    close_enough: float = CLOSE_ENOUGH,
 ) -> Floats:
     """Return the x in [low, high] at which each share of its target passes 1, NaN where none does.
 
@@ -29,6 +34,7 @@ def where_share_is_one(
         high: right end.
         count: how many cases.
         rising: whether shares rise or fall with x.
+        close_enough: relative miss of the target at which a root counts as found.
 
     Source: regula falsi with Illinois weights (Dowell and Jarratt, BIT 11, 1971), with a
     bisection wherever three steps did not halve the bracket, so that no curve can stall it.
@@ -42,8 +48,8 @@ def where_share_is_one(
     left, right = np.full(count, low), np.full(count, high)
     at_left, at_right = off(left), off(right)
     crossed = (at_left <= 0) & (at_right >= 0)
-    x = np.where(np.abs(at_left) < CLOSE_ENOUGH, left, right)
-    found = (np.abs(at_left) < CLOSE_ENOUGH) | (np.abs(at_right) < CLOSE_ENOUGH) | ~crossed
+    x = np.where(np.abs(at_left) < close_enough, left, right)
+    found = (np.abs(at_left) < close_enough) | (np.abs(at_right) < close_enough) | ~crossed
     last = np.zeros(count)
     width = right - left
     for step in range(MOST_STEPS):
@@ -63,5 +69,5 @@ def where_share_is_one(
         at_left = np.where(short, at_x, np.where(last > 0, at_left / 2, at_left))
         left, right = np.where(short, x, left), np.where(short, right, x)
         last = np.where(short, -1.0, 1.0)
-        found = found | (np.abs(at_x) < CLOSE_ENOUGH)
+        found = found | (np.abs(at_x) < close_enough)
     return np.where(crossed, x, np.nan)

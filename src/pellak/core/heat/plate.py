@@ -66,9 +66,17 @@ class HeatingHistory:
 
     @classmethod
     def at(
-        cls, cases: HeatCases, seconds: Floats, depth: Floats, nodes: int = USUAL_NODES
+        cls,
+        cases: HeatCases,
+        seconds: Floats,
+        depth: Floats,
+        nodes: int = USUAL_NODES,
+        off_since_s: Floats | float = 0.0,
     ) -> "HeatingHistory":
-        """Build the history after `seconds` at `depth` (z/h), one of each a case."""
+        """Build the history after `seconds` at `depth` (z/h), one of each a case.
+
+        With `off_since_s` the flame burnt until so many seconds ago: a younger history is none.
+        """
         places, node_weights = _gauss(nodes)
         thickness = cases.thickness_m[:, None, None]
         diffusivity = cases.diffusivity_m2_per_s[:, None, None]
@@ -76,8 +84,10 @@ class HeatingHistory:
         radius = cases.radius_m[:, :, None]
         # tau = t0 sinh(w)^2 removes the tau^-1/2 start and spaces the nodes by logarithm later.
         start_s = np.minimum(radius**2 / (4 * diffusivity), thickness**2 / diffusivity) / 4
-        reach = np.arcsinh(np.sqrt(seconds[:, None, None] / start_s))
-        w = reach / 2 * (places + 1)
+        off_s = np.broadcast_to(off_since_s, seconds.shape)[:, None, None]
+        from_w = np.arcsinh(np.sqrt(off_s / start_s))
+        reach = np.arcsinh(np.sqrt(seconds[:, None, None] / start_s)) - from_w
+        w = from_w + reach / 2 * (places + 1)
         sinh_w = np.sinh(w)
         ages = start_s * sinh_w**2
         spreads = radius**2 + 4 * diffusivity * ages

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from pellak.core.heat.bracket import where_share_is_one
+from pellak.core.heat.bracket import CLOSE_ENOUGH, where_share_is_one
 from pellak.core.heat.case import Floats, HeatCases
 from pellak.core.heat.edge import beside_edge
 from pellak.core.heat.plate import FAR_FACE, NEAR_FACE, HeatingHistory
@@ -39,19 +39,32 @@ def standing_times(cases: HeatCases) -> StandingTimes:
     return StandingTimes(*np.split(seconds, 3))
 
 
-def puddle_times_s(cases: HeatCases) -> Floats:
-    """Return only the seconds to a puddle, one a case: all that a rack of tips is judged by."""
+def puddle_times_s(cases: HeatCases, close_enough: float = CLOSE_ENOUGH) -> Floats:
+    """Return only the seconds to a puddle, one a case: all that a rack of tips is judged by.
+
+    `close_enough` is how far, as a share, the rise may miss melting.
+    """
     return _seconds_until_molten(
-        cases, beside_m=cases.puddle_half_width_m, depth=np.full(len(cases), NEAR_FACE)
+        cases,
+        beside_m=cases.puddle_half_width_m,
+        depth=np.full(len(cases), NEAR_FACE),
+        close_enough=close_enough,
     )
 
 
-def _seconds_until_molten(cases: HeatCases, *, beside_m: Floats, depth: Floats) -> Floats:
+def _seconds_until_molten(
+    cases: HeatCases, *, beside_m: Floats, depth: Floats, close_enough: float = CLOSE_ENOUGH
+) -> Floats:
     def share(ln_seconds: Floats) -> Floats:
         history = beside_edge(HeatingHistory.at(cases, np.exp(ln_seconds), depth), cases)
         return history.rise_beside_k(beside_m) / cases.molten_rise_k
 
     ln_seconds = where_share_is_one(
-        share, np.log(SHORTEST_S), np.log(LONGEST_S), len(cases), rising=True
+        share,
+        np.log(SHORTEST_S),
+        np.log(LONGEST_S),
+        len(cases),
+        rising=True,
+        close_enough=close_enough,
     )
     return np.exp(ln_seconds)

@@ -1,19 +1,19 @@
 """How warm tacks leave the sheet: the wait before the next, and the sheet as the order is played.
 
-Each tack is a flame held still for a few seconds and then gone; what it leaves is the difference
-of two standing solutions of the plate model. That is tabulated once over distance and time, and
-tacks are summed. The sheet's own edges mirror the heat at the ends of a straight seam; a ring is
+Each tack is a flame held still for a few seconds and then gone: what it leaves is the plate model's
+integral over those seconds alone. That is tabulated once over distance and time, and tacks are
+summed. The sheet's own edges mirror the heat at the ends of a straight seam; a ring is
 counted round both ways.
 """
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from functools import cache, lru_cache
 
 import numpy as np
 
 from pellak.core.heat.case import Floats, HeatCase, HeatCases
-from pellak.core.heat.plate import NEAR_FACE, HeatingHistory
+from pellak.core.heat.plate import NEAR_FACE, USUAL_NODES, HeatingHistory
 
 NEAREST_M, FURTHEST_M = 1e-3, 0.5
 SOONEST_S, LATEST_S = 0.5, 7200.0
@@ -21,6 +21,8 @@ GRID = 36
 FINER = 5
 """Parts each step of the grid is divided into by a cubic spline; between them it is a straight
 line, good to a thousandth."""
+NODES_OF_A_HOLD = 16
+"""Nodes of the time integral over one hold: short against the time since, it needs few."""
 FAINT_K = 0.02
 """Added before taking logarithms: heat that never arrived reads as next to nothing."""
 REPOSITION_S = 5.0
@@ -28,6 +30,9 @@ WAITING_LOSS_W_PER_M2_K = 16.5
 """Loss of a face about 90 °C warm: what lukewarm sheet loses while a tack is waited for."""
 LONGEST_WAIT_S = 3600.0
 WAIT_STEPS = 60
+LOOKED_AHEAD = 24
+LOOKED_AT = (1, 12, 28)
+"""Steps at which a search that has found nothing yet looks further: most waits are short."""
 MOST_WAITS = 120
 """Waits are worked out for so many tacks; a longer seam goes on at the pace it has found."""
 
@@ -78,15 +83,21 @@ class TackHeat:
         places = np.geomspace(NEAREST_M, FURTHEST_M, GRID)
         after = np.geomspace(SOONEST_S, LATEST_S, GRID)
         rising_s = np.linspace(0.05, 1.0, 12) * hold_s
-        seconds = np.concatenate([after + hold_s, after, rising_s])
-        cases = replace(HeatCases.of([case]), face_loss_w_per_m2_k=face_loss_w_per_m2_k)
-        cases = cases.taken(np.zeros(len(seconds), dtype=np.intp))
-        history = HeatingHistory.at(cases, seconds, np.full(len(seconds), NEAR_FACE))
-        still = np.zeros(len(seconds))
-        rise = history.rise_k(np.tile(places, (len(seconds), 1)), np.zeros(1), still)[:, :, 0]
-        left = np.log(np.maximum(rise[:GRID] - rise[GRID : 2 * GRID], 0) + FAINT_K)
+        lossy = replace(HeatCases.of([case]), face_loss_w_per_m2_k=face_loss_w_per_m2_k)
+
+        def rise_k(seconds: Floats, off_since_s: Floats | float, nodes: int) -> Floats:
+            many = len(seconds)
+            cases = lossy.taken(np.zeros(many, dtype=np.intp))
+            face = np.full(many, NEAR_FACE)
+            history = HeatingHistory.at(cases, seconds, face, nodes, off_since_s)
+            at = np.tile(places, (many, 1))
+            rise: Floats = history.rise_k(at, np.zeros(1), np.zeros(many))[:, :, 0]
+            return rise
+
+        left = np.log(rise_k(after + hold_s, after, NODES_OF_A_HOLD) + FAINT_K)
         fine = _subdivided()
-        return cls(case, hold_s, fine @ left @ fine.T, rise[2 * GRID :], rising_s)
+        rising = rise_k(rising_s, 0.0, USUAL_NODES)
+        return cls(case, hold_s, fine @ left @ fine.T, rising, rising_s)
 
     def after_k(self, distance_m: Floats, seconds: Floats) -> Floats:
         """Return the rise left at a distance so many seconds after the flame has gone, K."""
@@ -143,35 +154,60 @@ def waits_s(
     steps = np.concatenate([[0.0], np.geomspace(1.0, LONGEST_WAIT_S, WAIT_STEPS)])
     held = np.array(holds_s[:MOST_WAITS]) if holds_s else np.full(len(places), heat.hold_s)
     left = held / heat.hold_s
-    ended: list[float] = []
-    found: list[float] = []
-    now = 0.0
-    for i, place in enumerate(places):
-        wait = 0.0
-        if i:
-            arrive = now + REPOSITION_S
-            watched = places[: i + 1] if i in all_cool_before else np.array([place])
-            distance = np.abs(images[None, :i] - watched[:, None, None] / 1000)
-            since = (arrive + steps)[:, None, None, None] - np.array(ended)[None, None, :, None]
-            rise_k = heat.after_k(distance[None], since)
-            warm_k = (rise_k.sum(axis=3) * left[:i]).sum(axis=2).max(axis=1)
-            wait = _first_below(steps, warm_k, allowed_k)
-            now = arrive + wait
-        found.append(wait)
-        now += held[i]
-        ended.append(now)
+    ended, found = [float(held[0])], [0.0]
+
+    def warm_k(tacks: slice, watched: Floats, moments_s: Floats) -> Floats:
+        """Return the rise at (watched,) places and (..., watched) moments, by tacks made then."""
+        distance = np.abs(images[tacks] - watched[:, None, None] / 1000)
+        since = moments_s[..., None] - np.array(ended)[tacks]
+        rise_k = heat.after_k(distance, np.maximum(since, 0)[..., None]).sum(axis=-1)
+        made: Floats = np.where(since > 0, rise_k * left[tacks], 0.0).sum(axis=-1)
+        return made
+
+    def wait_for(watched: Floats, arrive_s: float) -> float:
+        made = slice(0, len(ended))
+
+        def warmest_k(waited_s: Floats) -> Floats:
+            moments = np.repeat(arrive_s + waited_s[:, None], len(watched), axis=1)
+            warmest: Floats = warm_k(made, watched, moments).max(axis=1)
+            return warmest
+
+        return _first_below(steps, warmest_k, allowed_k)
+
+    while (i := len(found)) < len(places):
+        # While nobody has to wait, the moments of the next few tacks are known: one look at all.
+        few = slice(i, i + LOOKED_AHEAD)
+        began = ended[-1] + np.cumsum(REPOSITION_S + held[few]) - held[few]
+        ended += list(began + held[few])
+        warm = warm_k(slice(0, len(ended)), places[few], began)
+        waits = (warm > allowed_k) | np.isin(np.arange(i, len(ended)), all_cool_before)
+        free = int(np.argmax(waits)) if waits.any() else len(waits)
+        del ended[i + free :]
+        found += [0.0] * free
+        if (i := len(found)) == len(places) or free == LOOKED_AHEAD:
+            continue
+        arrive = ended[-1] + REPOSITION_S
+        found.append(
+            wait_for(places[: i + 1] if i in all_cool_before else places[i : i + 1], arrive)
+        )
+        ended.append(arrive + found[-1] + float(held[i]))
     return found
 
 
-def _first_below(steps: Floats, warm_k: Floats, allowed_k: float) -> float:
-    below = np.nonzero(warm_k <= allowed_k)[0]
-    if len(below) == 0:
-        return float(steps[-1])
-    k = int(below[0])
-    if k == 0:
-        return 0.0
-    share = (warm_k[k - 1] - allowed_k) / (warm_k[k - 1] - warm_k[k])
-    return float(steps[k - 1] + share * (steps[k] - steps[k - 1]))
+def _first_below(steps: Floats, warm_k: Callable[[Floats], Floats], allowed_k: float) -> float:
+    """Return the first wait at which it is cool, looking a few steps at a time: most are short."""
+    known = np.empty(0)
+    for few in np.split(steps, LOOKED_AT):
+        known = np.concatenate([known, warm_k(few)])
+        below = np.nonzero(known <= allowed_k)[0]
+        if len(below) == 0:
+            continue
+        k = int(below[0])
+        if k == 0:
+            return 0.0
+        share = (known[k - 1] - allowed_k) / (known[k - 1] - known[k])
+        return float(steps[k - 1] + share * (steps[k] - steps[k - 1]))
+    return float(steps[-1])
 
 
 def field_c(

@@ -11,6 +11,8 @@ from pellak.core.heat.verdict import puddle_verdict
 from pellak.core.working import Record
 
 RUNGS = 25
+CLOSE_ENOUGH = 5e-3
+"""Miss of the melting rise: finer than the rungs stand apart."""
 LEAST_RATIO, GREATEST_RATIO = 1 / 6, 2.0
 """How far below and above the planned flow is looked at. Above twice, a wider flame hides the heat
 that a hand feels: the model would call steerable what nobody could hold on thin sheet."""
@@ -34,7 +36,7 @@ def flow_ladder(matched: HeatCase, wanted_l_per_h: float, matched_s: float | Non
     cases = HeatCases.of([replace(matched, acetylene_l_per_h=float(flow)) for flow in flows])
     steerable = [
         float(flow)
-        for flow, seconds in zip(flows, puddle_times_s(cases), strict=True)
+        for flow, seconds in zip(flows, puddle_times_s(cases, CLOSE_ENOUGH), strict=True)
         if puddle_verdict(
             matched.family.family,
             matched.thickness_mm,
