@@ -105,7 +105,11 @@ def test_a_fillet_is_paced_by_its_corner_and_never_called_a_keyhole():
 
 def test_backhand_saves_on_plate_and_nothing_on_sheet():
     saved = [direction_factor("backhand", t) for t in (1.0, 3.0, 5.0, 6.6, 12.0)]
-    assert saved == pytest.approx([1, 1, 0.889, 0.8, 0.8], abs=1e-3)
+    assert saved == sorted(saved, reverse=True)
+    assert saved[:2] == [1, 1]
+    assert saved[3:] == [0.8, 0.8]
+    # Hands change at 5 mm: what that saves there has to be less than a jump.
+    assert 0.93 < saved[2] < 1
     assert all(direction_factor("forehand", t) == 1 for t in (1.0, 12.0))
 
 

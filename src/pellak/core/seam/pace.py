@@ -32,7 +32,7 @@ FILLETS: frozenset[EdgeForm] = frozenset({"fillet"})
 SQUARE: frozenset[EdgeForm] = frozenset({"touching", "gapped", "tipped"})
 """Edges through which one pool has to go, however thick: the plate model's own travel."""
 BACKHAND_SAVES = 0.2
-BACKHAND_SAVES_FROM_MM, BACKHAND_SAVES_WHOLE_MM = 3.0, 6.6
+BACKHAND_SAVES_FROM_MM, BACKHAND_SAVES_WHOLE_MM = 4.4, 6.6
 GROOVE_SPAN = (0.6, 2.0)
 BAND_AT_MM, BAND_RATIOS = (3.2, 5.0, 10.0, 12.0), (1.0, 1.35, 1.35, 1.5)
 """The rule's own band by thickness: a third from 5 mm, half from 12; between them by degrees."""
@@ -109,8 +109,8 @@ def pools_of(solution: HeatSolution, form: EdgeForm) -> Pools:
 def direction_factor(direction: Direction, thickness_mm: float) -> float:
     """Return how long a direction takes against forehand.
 
-    Backhand saves nothing on sheet and a fifth from 6.6 mm; between it grows with thickness, so
-    that the change of hand at 5 mm is no jump. Source: rightward welding charts, 3.3 to 4 minutes
+    Backhand saves nothing up to 4.4 mm and a fifth from 6.6 mm; between it grows, so
+    that the change of hand at 5 mm is a small step. Source: rightward welding charts, 3.3 to 4 minutes
     a metre for each mm against 4 to 5 leftward.
     """
     if direction == "forehand":
