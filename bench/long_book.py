@@ -29,7 +29,8 @@ def fill(folder: Path, jobs: int, runs: int) -> None:
     bench = Bench(database, lambda: START)
     first = bench.add({"name": "Patch", "thickness_mm": 1.2, "length_mm": 640.0})
     book = RunBook(database, lambda: START)
-    book.enter(first.id, first.plan, START, RunLog(who="Brit", seam_min=9.0, puddle_s=4.0))
+    taken = {"seam_min": 9.0, "puddle_s": 4.0}
+    book.enter(first.id, first.plan, START, RunLog(who="Brit", actual=taken))
     with database.reading() as session:
         job = Jobs(session).find(first.id)
         run = Runs(session).find(Runs(session).newest_first(None, 1).rows[0].run_id)
@@ -57,6 +58,7 @@ def fill(folder: Path, jobs: int, runs: int) -> None:
                 row = RunRow(**{**run_like, **more})
                 words = f"{run_like['job_name']}\n{who}" + ("\nrare bird" if number == 7 else "")
                 Runs(session).add(row, words)
+                Runs(session).measure(row.run_id, list(taken), taken)
     database.close()
 
 

@@ -11,8 +11,9 @@ import numpy as np
 from bench.finite_difference import solve_standing
 from pellak.core.heat.case import HeatCase, HeatCases
 from pellak.core.heat.plate import FAR_FACE, HeatingHistory
-from pellak.core.job import SeamJob, with_changes
+from pellak.core.job import with_changes
 from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.plan import compose_plan
 from pellak.core.seam.playback import COLUMNS, ROWS_MM
 from pellak.core.seam.tack_heat import TackHeat, field_c

@@ -1,5 +1,6 @@
 """The walls of the house: import rules, names, sizes."""
 
+import re
 import subprocess
 import sys
 from pathlib import Path
@@ -59,31 +60,28 @@ def test_the_page_lock_carries_no_address() -> None:
     assert '"resolved"' not in (ROOT / "web/package-lock.json").read_text()
 
 
-KNOWS_A_KIND = {
-    "src/pellak/core/job.py",
-    "src/pellak/core/planned.py",
-    "src/pellak/core/bench.py",
-    "src/pellak/core/run_log.py",
-    "src/pellak/core/registry.py",
-    "src/pellak/core/tables/sequence_1_people_and_place.toml",
-    "src/pellak/core/tables/sequence_4_work.toml",
-    "src/pellak/shop/at_bench.py",
-    "src/pellak/api/paper_routes.py",
-    "src/pellak/paper/job_card.py",
-    "src/pellak/paper/member_picture.py",
-    "src/pellak/demo/ferry.py",
-    "web/src/places/runbook/RunPage.tsx",
-    "web/src/places/bench/DistortionDialog.tsx",
-    "web/src/places/benchmode/RoundTool.tsx",
-}
-"""What knows the kind by name outside its folder, its subject and the registry: may only shrink."""
+ROOMS = ("src/pellak/core/kinds/", "src/pellak/core/member/", "web/src/kinds/")
+REGISTRIES = {"src/pellak/core/registry.py", "src/pellak/demo/ferry.py"}
+"""Where reckoners are listed, and the demo. A kind's subject is a room of its own."""
+DRAWN = {"src/pellak/paper/job_card.py", "src/pellak/paper/member_picture.py"}
+"""A drawing on paper knows what it draws."""
 
 
-def test_a_kind_is_known_by_name_in_few_rooms() -> None:
-    rooms = ("src/pellak/core/kinds/", "src/pellak/core/member/")
-    told = [
+def test_a_kind_is_known_by_name_in_its_rooms_alone() -> None:
+    told = {
         str(path.relative_to(ROOT))
         for path in tracked("src/*.py", "src/*.toml", "web/src/*.ts", "web/src/*.tsx")
         if path.name != "schema.ts" and "straighten" in path.read_text(encoding="utf-8")
+    }
+    assert {name for name in told if not name.startswith(ROOMS)} == REGISTRIES | DRAWN
+
+
+def test_what_kinds_share_names_no_kind_by_its_tag() -> None:
+    """Nothing outside the rooms asks which kind a job is: it asks its kind."""
+    asks = re.compile(r"\b(job|drawing|work)\??\.kind\s*[!=]==?")
+    told = [
+        str(path.relative_to(ROOT))
+        for path in tracked("src/*.py", "web/src/*.ts", "web/src/*.tsx")
+        if asks.search(path.read_text(encoding="utf-8"))
     ]
-    assert {name for name in told if not name.startswith(rooms)} <= KNOWS_A_KIND
+    assert [name for name in told if not name.startswith(ROOMS)] == []

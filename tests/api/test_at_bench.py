@@ -113,58 +113,65 @@ def test_no_card_of_what_is_not_there(client, path, status):
 
 
 def test_tacks_are_played_drawn_and_listed(client, job):
-    path = f"/api/jobs/{job['id']}/tacks"
-    played = client.get(f"{path}/playback").json()
+    path = f"/api/jobs/{job['id']}"
+    played = client.get(f"{path}/tacks/playback").json()
     assert len(played["frames_c"]) == len(played["times_s"])
-    assert client.get(f"{path}.pdf?paper=letter").content.startswith(b"%PDF-")
-    assert client.get(f"{path}.svg").headers["content-type"].startswith("image/svg+xml")
-    assert client.get(f"{path}.csv").text.startswith("n,round,at_mm")
+    assert client.get(f"{path}/marks.pdf?paper=letter").content.startswith(b"%PDF-")
+    assert client.get(f"{path}/marks.svg").headers["content-type"].startswith("image/svg+xml")
+    assert client.get(f"{path}/marks.csv").text.startswith("n,round,at_mm")
 
 
-@pytest.mark.parametrize("way", ["/playback", ".pdf", ".svg", ".csv"])
+@pytest.mark.parametrize("way", ["tacks/playback", "marks.pdf", "marks.svg", "marks.csv"])
 def test_a_seam_without_length_has_no_tacks_to_give(client, way):
     blank = client.post("/api/jobs", json={"name": "Blank"}).json()
-    answer = client.get(f"/api/jobs/{blank['id']}/tacks{way}")
+    answer = client.get(f"/api/jobs/{blank['id']}/{way}")
     assert answer.status_code == 422
     assert "tacked" in answer.json()["detail"]
 
 
+def act(client, run, name, **told):
+    return post(client, run, f"acts/{name}", told=told)
+
+
 def test_what_is_measured_between_tacks_changes_the_rest(client, run):
-    made = post(client, run, "tacks", done=6).json()
-    assert made["log"]["tacking"]["done"] == 6
-    plain = len(made["bench"]["tacks"]["tacks"])
-    told = post(client, made, "tacks/measured", rise="0.9 mm").json()
-    assert len(told["bench"]["tacks"]["tacks"]) > plain
-    assert "level it cold" in told["bench"]["tacks"]["adapted"]
-    assert told["plan"]["tacks"]["values"] == made["plan"]["tacks"]["values"]
+    made = act(client, run, "tacks", done=6).json()
+    assert made["log"]["work"]["done"] == 6
+    plain = len(made["bench"]["work"]["tacks"]["tacks"])
+    told = act(client, made, "measured", rise="0.9 mm").json()
+    assert len(told["bench"]["work"]["tacks"]["tacks"]) > plain
+    assert "level it cold" in told["bench"]["work"]["tacks"]["adapted"]
+    assert told["plan"]["work"]["tacks"]["values"] == made["plan"]["work"]["tacks"]["values"]
 
 
 @pytest.mark.parametrize(
     ("way", "body", "field"),
     [
         ("tacks", {"done": 300}, "done"),
-        ("tacks/measured", {"gap": "1 mm"}, "done"),
+        ("tacks", {"done": -1}, "done"),
+        ("tacks", {"gap": "1 mm"}, "done"),
+        ("measured", {"gap": "1 mm"}, "done"),
+        ("spots", {"done": 1}, "act"),
     ],
 )
 def test_tacks_that_cannot_be_are_refused(client, run, way, body, field):
-    answer = post(client, run, way, **body)
+    answer = act(client, run, way, **body)
     assert answer.status_code == 422
-    assert fields(answer) == [field]
+    assert fields(answer)[0] == field
 
 
 @pytest.mark.parametrize(
     ("body", "field"), [({"gap": "wide"}, "gap"), ({}, "gap"), ({"rise": "9 m"}, "rise_mm")]
 )
 def test_measures_that_cannot_be_are_refused(client, run, body, field):
-    made = post(client, run, "tacks", done=2).json()
-    assert fields(post(client, made, "tacks/measured", **body)) == [field]
+    made = act(client, run, "tacks", done=2).json()
+    assert fields(act(client, made, "measured", **body)) == [field]
 
 
 def test_corners_are_typed_in_any_unit(client, job):
     path = f"/api/jobs/{job['id']}"
     told = client.patch(path, json={"version": 1, "changes": {"corners_mm": "200; 17 in"}}).json()
     assert told["plan"]["job"]["corners_mm"] == [200, pytest.approx(431.8)]
-    places = {round(t["at_mm"]) for t in told["plan"]["tacks"]["values"]["tacks"]}
+    places = {round(t["at_mm"]) for t in told["plan"]["work"]["tacks"]["values"]["tacks"]}
     assert {0, 200, 432, 640} <= places
     bad = client.patch(path, json={"version": 2, "changes": {"corners_mm": "200; soon"}})
     assert fields(bad) == ["corners_mm"]
@@ -198,26 +205,27 @@ def test_every_kind_can_be_begun_with_a_name_alone(client):
 
 
 def test_a_round_is_made_spot_by_spot_and_the_line_read_cold(client, rail_run):
-    assert len(rail_run["bench"]["member"]["next_round"]) == 3
-    early = post(client, rail_run, "spots/read", bow="50")
+    assert len(rail_run["bench"]["work"]["values"]["next_round"]) == 3
+    early = act(client, rail_run, "line", bow="50")
     assert fields(early) == ["bow"]
-    assert fields(post(client, rail_run, "spots", done=4)) == ["done"]
+    assert fields(act(client, rail_run, "spots", done=4)) == ["done"]
     told = rail_run
     for done in (1, 2, 3):
-        told = post(client, told, "spots", done=done).json()
+        told = act(client, told, "spots", done=done).json()
     for bow, surface, field in (("", "", "bow"), ("far", "", "bow"), ("50", "warm", "surface")):
-        assert fields(post(client, told, "spots/read", bow=bow, surface=surface)) == [field]
-    hot = post(client, told, "spots/read", bow="2.8 in", surface="194 F").json()
-    assert hot["log"]["straightening"]["rounds"][0]["surface_c"] == pytest.approx(90)
-    assert hot["bench"]["member"]["left_mm"] == 60.0
-    assert hot["bench"]["member"]["next_round"] == []
-    cold = post(client, hot, "spots/read", bow="53 mm").json()
-    (one,) = cold["log"]["straightening"]["rounds"]
+        assert fields(act(client, told, "line", bow=bow, surface=surface)) == [field]
+    hot = act(client, told, "line", bow="2.8 in", surface="194 F").json()
+    assert hot["log"]["work"]["rounds"][0]["surface_c"] == pytest.approx(90)
+    assert hot["bench"]["work"]["values"]["left_mm"] == 60.0
+    assert hot["bench"]["work"]["values"]["next_round"] == []
+    cold = act(client, hot, "line", bow="53 mm").json()
+    (one,) = cold["log"]["work"]["rounds"]
     assert (one["camber_before_mm"], one["camber_after_mm"]) == (60.0, 53.0)
-    member = cold["bench"]["member"]
+    member = cold["bench"]["work"]["values"]
     assert member["left_mm"] == 53.0
     assert member["spots_high"] - member["spots_low"] < (
-        rail_run["bench"]["member"]["spots_high"] - rail_run["bench"]["member"]["spots_low"]
+        rail_run["bench"]["work"]["values"]["spots_high"]
+        - rail_run["bench"]["work"]["values"]["spots_low"]
     )
     used = {spot["at_mm"] for spot in one["spots"]}
     assert all(abs(spot["at_mm"] - at) >= 76 - 1e-6 for spot in member["next_round"] for at in used)
@@ -269,8 +277,8 @@ def test_a_section_said_in_one_line_fills_its_measures(client, rail):
 
 def test_the_spots_are_printed_drawn_and_listed(client, rail, job):
     for way, begins in (("pdf", b"%PDF"), ("svg", b"<svg"), ("csv", b"n,at_mm")):
-        answer = client.get(f"/api/jobs/{rail['id']}/spots.{way}")
+        answer = client.get(f"/api/jobs/{rail['id']}/marks.{way}")
         assert answer.status_code == 200
         assert answer.content.startswith(begins)
-        assert client.get(f"/api/jobs/{job['id']}/spots.{way}").status_code == 422
+        assert client.get(f"/api/jobs/{job['id']}/marks.{way}").status_code == 200
     assert client.get(f"/api/jobs/{rail['id']}/card.pdf").content.startswith(b"%PDF")

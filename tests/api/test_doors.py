@@ -125,7 +125,7 @@ def test_a_run_is_logged_and_listed(client, job):
     bad = client.patch(path, json={"version": 2, "entries": {"puddle_s": "soon"}})
     assert fields(bad) == ["puddle_s"]
     final = {"version": 2, "entries": {"who": "Brit", "puddle_s": "4,4 s"}, "finish": True}
-    assert client.patch(path, json=final).json()["line"]["puddle_s"] == 4.4
+    assert client.patch(path, json=final).json()["line"]["measures"][0]["actual"] == 4.4
     assert client.patch(path, json=final).status_code == 409
     (line,) = client.get("/api/runs").json()["lines"]
     assert (line["who"], line["job_name"]) == ("Brit", "Patch")

@@ -10,8 +10,9 @@ from hypothesis import strategies as st
 from pellak.core.care.cards import cards_at_bench
 from pellak.core.care.eyes import EyesGiven, reckon_eyes
 from pellak.core.care.sequences import every_step, flash_back_drill, holds
-from pellak.core.job import SeamJob, with_changes
+from pellak.core.job import with_changes
 from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.plan import compose_plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.items import read_item

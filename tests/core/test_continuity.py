@@ -11,8 +11,9 @@ import pytest
 
 from pellak.core.heat.gas_rule import PACE_FACTORS
 from pellak.core.heat.solve import PieceGiven
-from pellak.core.job import SeamJob, with_changes
+from pellak.core.job import with_changes
 from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.metal.alloy import alloys, heat_family_of
 from pellak.core.plan import compose_plan
 from pellak.core.tables import joints
@@ -47,17 +48,18 @@ def told(alloy, joint, pace, thickness_mm, rack):
     plan = compose_plan(job, ShopSchools(), rack)
     facts = plan.facts
     gas = facts.gas
-    tacks = len(plan.tacks.values.tacks) if plan.tacks else 0
+    made = plan.work.tacks.values if plan.work and plan.work.tacks else None
+    tacks = len(made.tacks) if made else 0
     span = None
-    if plan.tacks and len(plan.tacks.values.tacks) > 1:
-        span = plan.tacks.values.interval_mm * (len(plan.tacks.values.tacks) - 1)
+    if tacks > 1:
+        span = made.interval_mm * (tacks - 1)
     return {
         "flame minutes": facts.seam_min,
         "gas of preheat and seam": gas.preheat_l + gas.seam_l if gas else None,
         "gas of a tack": gas.tacks_l / tacks if gas and tacks else None,
         "shrink": facts.shrink_mm,
         "preheat": facts.preheat_c,
-        "rod mass": plan.filler.mass_g if plan.filler else None,
+        "rod mass": plan.work.filler.mass_g if plan.work and plan.work.filler else None,
         "puddle": facts.puddle_s,
         "tacks' span": span,
     }

@@ -2,8 +2,9 @@
 
 import pytest
 
-from pellak.core.job import SeamJob, metal_of, metal_words, with_changes
+from pellak.core.job import metal_of, metal_words, with_changes
 from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.metal.alloy import PLAIN_ALLOY, UNKNOWN
 from pellak.core.plan import compose_plan
 from tests.core.evaluate import evaluate

@@ -2,8 +2,9 @@
 
 import pytest
 
-from pellak.core.job import SeamJob, with_changes
+from pellak.core.job import with_changes
 from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.plan import compose_plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.items import read_item

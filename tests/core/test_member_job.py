@@ -59,8 +59,8 @@ def test_any_member_gets_a_plan_or_its_reason(told, changed):
     plan = compose_plan(job, ShopSchools())
     assert plan.may_start == (plan.why_not == "")
     if plan.may_start:
-        assert plan.member is not None
-        assert plan.member.values.next_round
+        assert plan.work is not None
+        assert plan.work.values.next_round
         assert job.condition == "sound"
         assert plan.facts is not None
         assert plan.facts.spot_s is not None

@@ -5,8 +5,9 @@ import re
 import pytest
 
 from pellak.core.facts_kept import facts_kept
-from pellak.core.job import SeamJob, with_changes
+from pellak.core.job import with_changes
 from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.plan import compose_plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.items import read_item
@@ -121,10 +122,10 @@ def test_no_printed_range_leaves_its_own_value_out(name, system):
 @pytest.mark.parametrize("name", ["plate", "fillet", "thick plate"])
 def test_layers_are_drawn_as_the_passes_lie(name):
     plan = plan_of(name)
-    assert len(plan.groove.layers) == len(plan.filler.passes)
-    assert plan.groove.names == [p.name for p in plan.filler.passes]
+    assert len(plan.work.groove.layers) == len(plan.work.filler.passes)
+    assert plan.work.groove.names == [p.name for p in plan.work.filler.passes]
     t = plan.job.thickness_mm
-    ys = [point.y for layer in plan.groove.layers for point in layer]
+    ys = [point.y for layer in plan.work.groove.layers for point in layer]
     assert min(ys) >= -1e-9
     if name != "fillet":
         assert max(ys) == pytest.approx(t)

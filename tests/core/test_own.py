@@ -3,8 +3,9 @@
 import pytest
 
 from pellak.core.errors import Refused
-from pellak.core.job import SeamJob, job_from, with_changes
+from pellak.core.job import job_from, with_changes
 from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.own import own_rows
 from pellak.core.plan import compose_plan
 

@@ -8,8 +8,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from pellak.core.errors import Refused
-from pellak.core.job import SeamJob, with_changes
+from pellak.core.job import with_changes
 from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.piece.dimensions import dimension_rows, ring_length, usual_value
 from pellak.core.piece.joint_drawing import joint_drawing
 from pellak.core.piece.questions import piece_questions, question_cautions
@@ -222,9 +223,9 @@ def test_a_ring_tells_how_warm_it_is_where_it_closes():
 def test_a_groove_is_planned_in_layers():
     plan = plan_of(alloy="gi-30", joint="casting-crack", thickness_mm=12, closed="vented",
                    restraint="high")  # fmt: skip
-    assert [p.name for p in plan.filler.passes] == ["root", "fill", "fill", "cover"]
+    assert [p.name for p in plan.work.filler.passes] == ["root", "fill", "fill", "cover"]
     shown = {f.id: f for f in plan.stations[4].figures}
-    assert shown["seam_min"].value == pytest.approx(sum(p.minutes for p in plan.filler.passes))
+    assert shown["seam_min"].value == pytest.approx(sum(p.minutes for p in plan.work.filler.passes))
     assert shown["passes"].text == "root, fill, fill, cover"
     assert plan.drawing.pool_mm is None
     assert plan.drawing.cold_colour != "#9AA3AB"  # it glows at 595 °C

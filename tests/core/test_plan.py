@@ -10,8 +10,9 @@ from hypothesis import strategies as st
 
 from pellak.core.errors import Refused
 from pellak.core.heat.colour import BARE_STEEL, POOL, blue_c, colour_at
-from pellak.core.job import SeamJob, job_from, with_changes
+from pellak.core.job import job_from, with_changes
 from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.plan import compose_plan
 from pellak.core.planned import Plan
 from pellak.core.sheet import plan_sheet
@@ -84,7 +85,7 @@ def test_every_number_a_person_sees_has_working_range_and_source(thickness, leng
     )
     shown = figures(plan)
     # Above 3.2 mm the edges are bevelled and laid in passes: the one pool's widths are not told.
-    of_one_pool = {"pool_width_mm", "blue_band_mm"} if len(plan.filler.passes) > 1 else set()
+    of_one_pool = {"pool_width_mm", "blue_band_mm"} if len(plan.work.filler.passes) > 1 else set()
     assert set(shown) >= PROMISED - of_one_pool
     assert not of_one_pool & set(shown)
     for figure in shown.values():
@@ -125,8 +126,8 @@ def test_the_extremes_give_an_honest_plan(thickness_mm):
 def test_plate_is_bevelled_and_laid_in_passes(thickness_mm, count):
     plan = plan_of(thickness_mm=thickness_mm, length_mm=500)
     shown = figures(plan)
-    assert plan.filler.form == "v"
-    assert len(plan.filler.passes) == count
+    assert plan.work.filler.form == "v"
+    assert len(plan.work.filler.passes) == count
     assert shown["bevel_mm"].value > 0
     assert shown["travel_mm_per_min"].label == "Travel, all passes together"
     assert shown["travel_mm_per_min"].value == pytest.approx(500 / shown["seam_min"].value)

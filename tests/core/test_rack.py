@@ -10,8 +10,9 @@ from hypothesis import strategies as st
 from pellak.core.errors import Refused
 from pellak.core.heat.solve import PieceGiven
 from pellak.core.heat.verdict import puddle_verdict
-from pellak.core.job import SeamJob, with_changes
+from pellak.core.job import with_changes
 from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.plan import compose_plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.files import read_rack, write_rack

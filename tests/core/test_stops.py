@@ -17,8 +17,9 @@ from pellak.core.binding import bound_by
 from pellak.core.care.cards import BEFORE_THE_FLAME
 from pellak.core.care.walk import LIGHTS
 from pellak.core.errors import Refused
-from pellak.core.job import SeamJob, with_changes
+from pellak.core.job import with_changes
 from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.mishaps import flame_back, popped
 from pellak.core.plan import compose_plan
 from pellak.core.rack.equipment import Equipment
@@ -294,12 +295,11 @@ def test_a_flame_out_told_by_mistake_is_taken_back_with_its_reason():
     with pytest.raises(Refused, match="why"):
         flame_back(PLAN, out, " ", after(5), "x")
     back = flame_back(PLAN, out, "wrong button", after(5), "x")
-    assert bench_state(PLAN, back, after(5)).at == "seam"
-    assert bench_state(PLAN, back, after(5)).flame_may_burn
-    assert [c.clock for c in bench_state(PLAN, back, after(5)).clocks] == ["leak"]
-    assert [(one.what, one.reason, one.who) for one in back.taken_back] == [
-        ("flame out", "wrong button", "Brit")
-    ]
+    stands = bench_state(PLAN, back, after(5))
+    assert (stands.at, stands.flame_may_burn) == ("seam", True)
+    assert [c.clock for c in stands.clocks] == ["leak"]
+    (told,) = back.taken_back
+    assert (told.what, told.reason, told.who) == ("flame out", "wrong button", "Brit")
     for log, why in (
         (lit, "that was put out"),
         (stood_at(PLAN, out, "bleed", after(9)), "shut down"),

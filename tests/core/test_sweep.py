@@ -6,8 +6,9 @@ import os
 
 import pytest
 
-from pellak.core.job import SeamJob, with_changes
+from pellak.core.job import with_changes
 from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.metal.alloy import alloys
 from pellak.core.metal.fusion import fusion_advice
 from pellak.core.plan import compose_plan

@@ -56,7 +56,7 @@ def test_use_is_minutes_logged_times_the_flow_of_that_plan_and_costs_its_price(s
     job = shop.patch()
     flow = {f.id: f.value for s in job.plan.stations for f in s.figures}["acetylene_l_per_h"]
     for day, minutes in ((DAY, 6.0), (DAY.replace(day=2), 9.0), (DAY.replace(month=1), 60.0)):
-        shop.book.enter(job.id, job.plan, day, RunLog(who="Brit", seam_min=minutes))
+        shop.book.enter(job.id, job.plan, day, RunLog(who="Brit", actual={"seam_min": minutes}))
     cylinder(shop, "A", price_per_m3=20.0)
     told = sums(shop, DAY.replace(day=3))["acetylene"]
     assert told.used_runs == 2

@@ -106,6 +106,10 @@ def test_a_job_put_away_can_be_brought_back(shop):
     assert [ticket.line for ticket in shop.bench.tickets().tickets] == ["low-carbon 1.2 mm · butt"]
 
 
+def taken(run):
+    return {measure.id: measure.actual for measure in run.line.measures}
+
+
 def test_a_run_is_taken_up_again_where_it_stood(shop):
     job = shop.patch()
     run = shop.book.start(job.id)
@@ -113,7 +117,7 @@ def test_a_run_is_taken_up_again_where_it_stood(shop):
     shop.book.note(run.line.id, stood.version, {"puddle_s": "4.1 s"})
     again = shop.book.start(job.id)
     assert again.line.id == run.line.id
-    assert (again.bench.at, again.log.puddle_s) == ("clear-vessel", 4.1)
+    assert (again.bench.at, again.log.actual["puddle_s"]) == ("clear-vessel", 4.1)
     assert shop.bench.tickets().tickets[0].open_run_id == run.line.id
 
 
@@ -131,7 +135,7 @@ def test_a_job_changed_since_is_never_run_by_its_old_plan(shop):
     third = shop.book.start(job.id)
     kept = shop.book.look(second.line.id)
     assert kept.line.finished_at is not None
-    assert (kept.line.puddle_s, kept.plan.job.thickness_mm) == (9, 3)
+    assert (taken(kept)["puddle_s"], kept.plan.job.thickness_mm) == (9, 3)
     assert third.plan.job.thickness_mm == 2
 
 
@@ -141,13 +145,13 @@ def test_a_logged_run_keeps_the_plan_of_its_day(shop):
     entries = {"who": "Tove", "puddle_s": "4.1", "seam_min": "5:30", "seen": ["even-band"]}
     done = shop.book.finish(run.line.id, 1, entries)
     assert done.line.finished_at is not None
-    assert (done.line.puddle_s, done.line.seam_min) == (4.1, 5.5)
+    assert taken(done) == {"puddle_s": 4.1, "seam_min": 5.5}
     shop.bench.change(job.id, 1, {"thickness_mm": 3, "name": "Other"})
     shop.settings.set_schools({"pace": "brisk"})
     kept = shop.book.look(run.line.id)
     assert kept.plan == run.plan
     assert kept.line.job_name == "Patch"
-    assert kept.line.planned_puddle_s == pytest.approx(3.82, abs=0.05)
+    assert kept.line.measures[0].planned == pytest.approx(3.82, abs=0.05)
     assert shop.book.start(job.id).line.id != run.line.id
     assert [line.finished_at is None for line in shop.book.lines().lines] == [True, False]
 

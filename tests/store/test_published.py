@@ -48,7 +48,14 @@ def test_a_released_form_opens_with_all_it_holds(tmp_path, published):
         card = json.loads(logs[line.id]).get("card")
         if card is not None and card < len(kept["cards"]) and line.finished_at is None:
             assert run.bench.at == kept["cards"][card]["step"]["id"]
-        assert run.line.planned_puddle_s == pytest.approx(line.planned_puddle_s)
+        assert run.line.measures == line.measures
+        assert any(m.planned for m in line.measures) == (line.kind == "seam")
+        for measure in line.measures:
+            assert measure.actual == json.loads(logs[line.id]).get(measure.id)
+        series = json.loads(logs[line.id]).get("straightening") or {}
+        assert bool(series.get("rounds")) == (
+            run.log.work is not None and run.log.work.kind != "seam"
+        )
     found = {line.id for line in book.lines(words="brit").lines}
     assert found == {run for run, log in logs.items() if json.loads(log)["who"] == "Brit"}
     tickets = bench.tickets().tickets

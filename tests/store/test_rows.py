@@ -53,7 +53,7 @@ def item(number, kind="tip", minutes=0, **columns):
     )
 
 
-def run(run_id, started_at, seam_min):
+def run(run_id, started_at, flame_min):
     return RunRow(
         run_id=run_id,
         job_id="a1",
@@ -62,7 +62,7 @@ def run(run_id, started_at, seam_min):
         thickness_mm=1.2,
         method_version="x",
         started_at=started_at,
-        seam_min=seam_min,
+        flame_min=flame_min,
         acetylene_l_per_h=100.0,
         log={},
         plan={"stations": []},

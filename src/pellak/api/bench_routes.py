@@ -8,7 +8,8 @@ from pydantic import BaseModel, ConfigDict
 from pellak.api.problems import documented
 from pellak.core.kinds.kind import KindLine
 from pellak.core.kinds.registry import kind_lines
-from pellak.core.planned import Plan, tacks_of
+from pellak.core.kinds.seam.tacking import tacks_of
+from pellak.core.planned import Plan
 from pellak.core.seam.playback import TackPlayback, play_tacks
 from pellak.shop.bench import Bench, OpenJob, TicketPage
 

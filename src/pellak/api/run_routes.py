@@ -76,24 +76,10 @@ class ClearClock(At):
     clock: ClockId
 
 
-class TacksMade(At):
-    """How many tacks, or spots of a round, are made."""
+class Told(At):
+    """What is told of the work, by the names of the act; measures as typed."""
 
-    done: int = Field(ge=0, le=400)
-
-
-class TackMeasures(At):
-    """What was measured beside the last tack, as typed; empty where it was not."""
-
-    gap: str = Field(default="", max_length=40)
-    rise: str = Field(default="", max_length=40)
-
-
-class LineRead(At):
-    """The bow read along the line, and the surface beside a spot where it was measured."""
-
-    bow: str = Field(max_length=40)
-    surface: str = Field(default="", max_length=40)
+    told: dict[str, Any] = Field(default_factory=dict, max_length=20)
 
 
 class LeakReadings(At):
@@ -161,21 +147,9 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
     def test_leaks(run_id: str, told: LeakReadings) -> Run:
         return bench.test_leaks(run_id, told.version, told.readings)
 
-    @router.post("/runs/{run_id}/tacks", operation_id="make_tacks")
-    def make_tacks(run_id: str, told: TacksMade) -> Run:
-        return bench.make_tacks(run_id, told.version, told.done)
-
-    @router.post("/runs/{run_id}/tacks/measured", operation_id="measure_tack")
-    def measure_tack(run_id: str, told: TackMeasures) -> Run:
-        return bench.measure_tack(run_id, told.version, told.gap, told.rise)
-
-    @router.post("/runs/{run_id}/spots", operation_id="make_spots")
-    def make_spots(run_id: str, told: TacksMade) -> Run:
-        return bench.make_spots(run_id, told.version, told.done)
-
-    @router.post("/runs/{run_id}/spots/read", operation_id="read_line")
-    def read_line(run_id: str, told: LineRead) -> Run:
-        return bench.read_line(run_id, told.version, told.bow, told.surface)
+    @router.post("/runs/{run_id}/acts/{act}", operation_id="tell_act")
+    def tell_act(run_id: str, act: str, told: Told) -> Run:
+        return bench.tell(run_id, told.version, act, told.told)
 
     @router.get("/fire-watches", operation_id="list_fire_watches")
     def list_fire_watches() -> list[FireWatchLine]:

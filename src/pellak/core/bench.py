@@ -32,15 +32,13 @@ from pellak.core.errors import Refused
 from pellak.core.facts_kept import facts_kept
 from pellak.core.gas.hose import Gas
 from pellak.core.job import refusals
-from pellak.core.kinds.straighten.rounds import member_now
-from pellak.core.member.straighten import StraightenValues
+from pellak.core.kinds.registry import kind_of
+from pellak.core.kinds.unions import WorkNow
 from pellak.core.planned import Plan
 from pellak.core.preheat.crayons import settles_min
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.run_log import LeakTest, RunLog, with_taken_back
-from pellak.core.seam.tacks import TacksValues
 from pellak.core.stops import answered, barred_by, cards_of, leak_holds, standing_at
-from pellak.core.tacking import tacks_now
 from pellak.core.working import Record
 
 REDONE = ("equipment", "gas")
@@ -62,14 +60,15 @@ class BenchState(Record):
     flame_may_burn: bool
     clocks: list[ClockState]
     fire_watch_looked: bool
-    tacks: TacksValues | None = None
-    member: StraightenValues | None = None
+    work: WorkNow | None = None
+    look: str = ""
+    signs: bool = False
 
 
 def bench_state(plan: Plan, log: RunLog, now: Moment, binds: Sequence[str] = ()) -> BenchState:
     """Return how a run stands at a moment; `binds` says what is stricter than its own plan."""
     cards, holding = cards_of(plan, log), answered(plan, log, now)
-    at = standing_at(plan, log)
+    at, kind = standing_at(plan, log), kind_of(plan.job)
     return BenchState(
         at=at,
         cards=cards,
@@ -80,14 +79,30 @@ def bench_state(plan: Plan, log: RunLog, now: Moment, binds: Sequence[str] = ())
         flame_may_burn=flame_may_burn(cards, at),
         clocks=[clock_state(mark, now) for mark in log.clocks],
         fire_watch_looked=any(one.step == "fire-watch" for one in log.confirmations),
-        tacks=tacks_now(plan, log),
-        member=member_now(plan, log),
+        work=kind.now(plan, log),
+        look=kind.look,
+        signs=kind.signs,
     )
 
 
 def burns(plan: Plan, log: RunLog) -> bool:
     """Return whether the torch may be burning where a run stands."""
     return flame_may_burn(cards_of(plan, log), standing_at(plan, log))
+
+
+def told_at_bench(plan: Plan, log: RunLog, act: str, told: Mapping[str, object]) -> RunLog:
+    """Return the log after an act of its kind of work.
+
+    Raises Refused where this kind has no such act, and naming what cannot be used.
+    """
+    acts = kind_of(plan.job).acts
+    if act not in acts:
+        raise Refused("act", act, "one of " + ", ".join(acts))
+    try:
+        read = acts[act].told.model_validate(told)
+    except ValidationError as error:
+        raise refusals(error)[0] from None
+    return acts[act].change(plan, log, read)
 
 
 def fire_watch_s(plan: Plan) -> float:

@@ -2,25 +2,13 @@
 
 from collections.abc import Mapping
 from functools import cache
-from typing import Annotated, Any, Literal
+from typing import Any
 
-from pydantic import Field, TypeAdapter, ValidationError, model_validator
+from pydantic import TypeAdapter, ValidationError
 
 from pellak.core.errors import Refused
-from pellak.core.job_base import (
-    Angle,
-    DirectionChoice,
-    JobBase,
-    Length,
-    Listed,
-    Measure,
-    RunChoice,
-    ShopSchools,
-    Spread,
-    TackChoice,
-    Temperature,
-)
-from pellak.core.kinds.straighten.job import StraightenJob
+from pellak.core.job_base import JobBase, Listed, Measure, ShopSchools, Spread
+from pellak.core.kinds.unions import Job
 from pellak.core.metal.alloy import (
     FAMILY_NAMES,
     PLAIN_ALLOY,
@@ -30,66 +18,8 @@ from pellak.core.metal.alloy import (
     heat_family_of,
     metal_named,
 )
-from pellak.core.preheat.case import Restraint
-from pellak.core.preheat.choose import PreheatSchool
-from pellak.core.reading.places import read_places
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.reading.units import QuantityKind
-from pellak.core.seam.groove import EdgeForm
-from pellak.core.tables import Joint
-from pellak.core.working import Number
-
-ONE_OR_THE_OTHER = {"travel_mm_per_min": "seam_min", "seam_min": "travel_mm_per_min"}
-"""Two ways of saying one thing: the one told last is meant."""
-
-
-def _corners(text: str, family: str) -> list[float]:
-    """Return the places typed as `200, 340 mm; 2 ft`: where a seam turns."""
-    return read_places("corners_mm", text, family)
-
-
-class SeamJob(JobBase):
-    """A seam."""
-
-    kind: Literal["seam"] = "seam"
-    joint: Joint = "butt"
-    length_mm: Length = Field(default=None, ge=5, le=50_000)
-    root_gap_mm: Length = Field(default=None, ge=0, le=6)
-    upstand_mm: Length = Field(default=None, ge=0.5, le=50)
-    leg_mm: Length = Field(default=None, ge=0.5, le=50)
-    overlap_mm: Length = Field(default=None, ge=1, le=500)
-    outside_diameter_mm: Length = Field(default=None, ge=4, le=2000)
-    branch_deg: Angle = Field(default=None, ge=20, le=160)
-    included_angle_deg: Angle = Field(default=None, ge=30, le=120)
-    root_face_mm: Length = Field(default=None, ge=0, le=20)
-    restraint: Restraint | None = None
-    rod_diameter_mm: Length = Field(default=None, ge=0.5, le=12)
-    travel_mm_per_min: Annotated[Number | None, Measure("speed")] = Field(
-        default=None, ge=0.5, le=5000
-    )
-    preheat_c: Temperature = Field(default=None, ge=30, le=800)
-    tack_pitch_mm: Length = Field(default=None, ge=3, le=500)
-    tack_hold_s: Annotated[Number | None, Measure("time")] = Field(default=None, ge=0.3, le=600)
-    seam_min: Annotated[Number | None, Measure("minutes")] = Field(default=None, ge=0.02, le=6000)
-    rod: str | None = Field(default=None, max_length=40)
-    preheat: PreheatSchool | None = None
-    tacks: TackChoice | None = None
-    direction: DirectionChoice | None = None
-    run: RunChoice | None = None
-    edge_form: EdgeForm | None = None
-    corners_mm: Annotated[list[Annotated[Number, Field(gt=0, le=50_000)]], Listed(_corners)] = (
-        Field(default_factory=list, max_length=40)
-    )
-
-    @model_validator(mode="after")
-    def _gap_told(self) -> "SeamJob":
-        # Jobs kept before a gap could be untold hold nought that nobody typed.
-        if self.root_gap_mm == 0 and "root_gap_mm" not in self.typed:
-            object.__setattr__(self, "root_gap_mm", None)
-        return self
-
-
-Job = Annotated[SeamJob | StraightenJob, Field(discriminator="kind")]
 
 
 def schools_of(job: JobBase, shop: ShopSchools) -> ShopSchools:
@@ -156,7 +86,7 @@ def started_solid(job: Job, own: Metals | None = None) -> Job:
     return job
 
 
-_JOB: TypeAdapter[SeamJob | StraightenJob] = TypeAdapter(Job)
+_JOB: TypeAdapter[Job] = TypeAdapter(Job)
 
 
 def job_from(document: Mapping[str, Any]) -> Job:
@@ -230,7 +160,7 @@ def with_changes(job: Job, changes: Mapping[str, Any], own: Metals | None = None
         if field in lists and isinstance(value, str):
             value = lists[field].read(value, document["family"])
         document[field] = value.strip() if isinstance(value, str) else value
-        if value is not None and field in ONE_OR_THE_OTHER:
-            document[ONE_OR_THE_OTHER[field]] = None
-            typed.pop(ONE_OR_THE_OTHER[field], None)
+        if value is not None and field in (other := job.one_or_the_other):
+            document[other[field]] = None
+            typed.pop(other[field], None)
     return started_solid(job_from({**document, "typed": typed}), own)

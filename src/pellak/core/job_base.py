@@ -1,8 +1,8 @@
 """What every job says, whatever its kind; and what a shop does unless a job says otherwise."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import Field, StringConstraints
 
@@ -74,6 +74,8 @@ class JobBase(Record):
     or the wall under the flame.
     """
 
+    one_or_the_other: ClassVar[Mapping[str, str]] = {}
+    """Two fields that say one thing: the one told last is meant."""
     name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=80)]
     belongs_to: str = Field(default="", max_length=80)
     family: MetalFamily = "carbon-steel"

@@ -5,6 +5,7 @@ from pellak.core.care.clocks import Moment, cleared, started
 from pellak.core.care.sequences import FLAME_OUT_PHASE
 from pellak.core.care.walk import CLOSING, must_stand_at, order_of
 from pellak.core.errors import Refused
+from pellak.core.kinds.registry import kind_of
 from pellak.core.planned import Plan
 from pellak.core.run_log import Pop, Popped, RunLog, with_taken_back
 from pellak.core.stops import answered, barred_by, cards_of, standing_at
@@ -29,9 +30,6 @@ def popped(plan: Plan, log: RunLog, what: Popped, now: Moment, at: str) -> RunLo
     return told.model_copy(update={"step": step, "clocks": clocks, "confirmations": confirmations})
 
 
-WORKED = ("seam", "rounds")
-
-
 def flame_back(plan: Plan, log: RunLog, reason: str, now: Moment, at: str) -> RunLog:
     """Return the log with a flame-out that never was taken back; its fire watch goes with it.
 
@@ -46,7 +44,8 @@ def flame_back(plan: Plan, log: RunLog, reason: str, now: Moment, at: str) -> Ru
         raise Refused("reason", reason, "a torch that still burns; this one was shut down")
     if not reason.strip():
         raise Refused("reason", reason, "why, in a word: the run keeps it")
-    seam = next(card.step.id for card in cards if card.step.kind in WORKED)
-    must_stand_at(cards, answered(plan, log, now), seam)
+    worked = kind_of(plan.job).worked
+    work = next(card.step.id for card in cards if card.step.kind == worked)
+    must_stand_at(cards, answered(plan, log, now), work)
     told = with_taken_back(log, "flame out", at, reason.strip())
-    return told.model_copy(update={"step": seam, "clocks": cleared(log.clocks, "fire-watch")})
+    return told.model_copy(update={"step": work, "clocks": cleared(log.clocks, "fire-watch")})

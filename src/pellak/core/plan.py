@@ -2,10 +2,10 @@
 
 from collections.abc import Sequence
 
-from pellak.core.job import Job
 from pellak.core.job_base import ShopSchools
 from pellak.core.kinds.kind import ShopAsked
 from pellak.core.kinds.registry import kind_of
+from pellak.core.kinds.unions import Job
 from pellak.core.metal.alloy import Metals
 from pellak.core.planned import Plan
 from pellak.core.rack.equipment import Equipment

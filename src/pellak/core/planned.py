@@ -1,29 +1,18 @@
 """The plan of a job, whatever its kind: stations in order, one drawing, cards; never stored."""
 
+from typing import Any
+
+from pydantic import model_validator
+
 from pellak.core.care.cards import BenchCard
-from pellak.core.drawing import SeamDrawing
-from pellak.core.errors import Refused
 from pellak.core.facts import Facts
 from pellak.core.figure import Station, StationId
-from pellak.core.job import Job
-from pellak.core.kinds.straighten.drawing import MemberDrawing
-from pellak.core.kinds.straighten.plan_part import MemberPlan
-from pellak.core.seam.filler import FillerValues
-from pellak.core.seam.groove_drawing import GrooveDrawing
-from pellak.core.seam.tacks import TacksValues
-from pellak.core.seam.tacks_given import TacksGiven
+from pellak.core.kinds.unions import Drawing, Job, Work, plan_kept_before
 from pellak.core.torch.candidates import TipCandidate
 from pellak.core.torch.ladder import FlowLadder
 from pellak.core.working import Record
 
 LOOK_HOLDS = "What was seen, times, what was changed."
-
-
-class TackPlan(Record):
-    """What was asked of the tacks reckoner, and its answer: asked again once gaps are measured."""
-
-    given: TacksGiven
-    values: TacksValues
 
 
 class Plan(Record):
@@ -38,22 +27,17 @@ class Plan(Record):
     stations: list[Station]
     candidates: list[TipCandidate]
     ladder: FlowLadder | None = None
-    tacks: TackPlan | None = None
-    filler: FillerValues | None = None
-    groove: GrooveDrawing | None = None
-    member: MemberPlan | None = None
-    drawing: SeamDrawing | MemberDrawing
+    work: Work | None = None
+    drawing: Drawing
     facts: Facts | None = None
     cards: list[BenchCard]
     may_start: bool
     why_not: str
 
-
-def tacks_of(plan: Plan) -> TackPlan:
-    """Return a plan's tacks. Raises Refused where the job has none."""
-    if plan.tacks is None:
-        raise Refused("job", plan.job.name, "a seam with a length, that is tacked")
-    return plan.tacks
+    @model_validator(mode="before")
+    @classmethod
+    def _kept_before(cls, told: Any) -> Any:
+        return plan_kept_before(told)
 
 
 def waiting(station: StationId, name: str, holds: str, answer: str = "—") -> Station:

@@ -1,10 +1,10 @@
 """What is written down about one run at the bench."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from functools import cache
 from typing import Annotated, Any, Literal
 
-from pydantic import Field, StringConstraints, ValidationError, field_validator
+from pydantic import Field, StringConstraints, ValidationError, field_validator, model_validator
 
 from pellak.core.care.cards import Hand
 from pellak.core.care.clocks import ClockMark
@@ -12,18 +12,14 @@ from pellak.core.care.leak_test import LeakTestGiven, LeakTestValues
 from pellak.core.care.sequences import Start
 from pellak.core.errors import Refused
 from pellak.core.job import refusals
-from pellak.core.member.straighten_given import Round
-from pellak.core.reading.quantity import read_quantity
-from pellak.core.seam.tacks_given import MOST_TACKS, Measured
+from pellak.core.kinds.unions import WorkLog, log_kept_before
+from pellak.core.log_field import LogField
 from pellak.core.tables import rows
 from pellak.core.working import Number, Record
 
-SECONDS_PER_MIN = 60
-TIMED_FIELDS = {"puddle_s": 1, "seam_min": SECONDS_PER_MIN}
-"""Times a person may type in any unit, and how many seconds one of the field's units holds."""
-
-ENTRIES = ("who", "hand", "puddle_s", "seam_min", "seen", "notes")
-"""What a person writes; where the bench stands, stops and clocks have their own ways in."""
+ENTRIES = ("who", "hand", "seen", "notes")
+"""What a person writes of any kind of job, beside what its kind logs; where the bench stands, stops
+and clocks have their own ways in."""
 
 
 class Sign(Record):
@@ -91,20 +87,6 @@ class LeakTest(Record):
     values: LeakTestValues
 
 
-class Tacking(Record):
-    """How far the tacks are made, and what was measured between rounds."""
-
-    done: int = Field(default=0, ge=0, le=MOST_TACKS)
-    measured: list[Measured] = Field(default_factory=list, max_length=60)
-
-
-class Straightening(Record):
-    """How far a round of spots is made, and the rounds that were read."""
-
-    done: int = Field(default=0, ge=0, le=60)
-    rounds: list[Round] = Field(default_factory=list, max_length=40)
-
-
 class RunLog(Record):
     """The log of a run; None where nothing was written.
 
@@ -121,13 +103,19 @@ class RunLog(Record):
     """When the cylinders were last closed or something was exchanged, seconds since 1970 UTC."""
     pops: list[Pop] = Field(default_factory=list, max_length=50)
     taken_back: list[TakenBack] = Field(default_factory=list, max_length=MOST_TAKEN_BACK)
-    tacking: Tacking = Field(default_factory=Tacking)
-    straightening: Straightening = Field(default_factory=Straightening)
+    work: WorkLog | None = None
+    actual: dict[Annotated[str, Field(max_length=40)], Number] = Field(
+        default_factory=dict, max_length=40
+    )
+    """Times and measures taken, by the log field of its kind."""
     who: Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)] = ""
-    puddle_s: Number | None = Field(default=None, ge=0.2, le=600)
-    seam_min: Number | None = Field(default=None, ge=0.02, le=1440)
     seen: list[str] = Field(default_factory=list, max_length=40)
     notes: str = Field(default="", max_length=4000)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _kept_before(cls, told: Any) -> Any:
+        return log_kept_before(told)
 
     @field_validator("seen")
     @classmethod
@@ -154,33 +142,36 @@ def holds_nothing(log: RunLog) -> bool:
     return log == blank
 
 
-def with_entries(log: RunLog, changes: Mapping[str, Any]) -> RunLog:
-    """Return the log with some entries changed; times may come as typed text.
+def with_work(log: RunLog, work: WorkLog) -> RunLog:
+    """Return the log with the work as it stands; work of which nothing is told yet is none."""
+    return log.model_copy(update={"work": None if work == type(work)() else work})
+
+
+def with_entries(
+    log: RunLog, changes: Mapping[str, Any], fields: Sequence[LogField] = ()
+) -> RunLog:
+    """Return the log with some entries changed; measures may come as typed text.
+
+    Args:
+        log: the log.
+        changes: new values by entry, or by the id of what this kind of run logs.
+        fields: what this kind of run logs.
 
     Raises:
-        Refused: a field is unknown or its value cannot be used; names the field.
+        Refused: an entry is unknown or its value cannot be used; names it.
     """
+    known = {field.id: field for field in fields}
     document = log.model_dump()
-    for field, value in changes.items():
-        if field not in ENTRIES:
-            raise Refused(field, value, "an entry of the log: " + ", ".join(ENTRIES))
-        entry = value
-        if field in TIMED_FIELDS and isinstance(value, str):
-            entry = _typed_time(field, value)
-        document[field] = entry
+    for name, value in changes.items():
+        if name in known:
+            document["actual"].pop(name, None)
+            if (read := known[name].read(value)) is not None:
+                document["actual"][name] = read
+        elif name in ENTRIES:
+            document[name] = value
+        else:
+            raise Refused(name, value, "an entry of the log: " + ", ".join((*ENTRIES, *known)))
     try:
         return RunLog.model_validate(document)
     except ValidationError as error:
         raise refusals(error)[0] from None
-
-
-def _typed_time(field: str, text: str) -> float | None:
-    if not text.strip():
-        return None
-    bare = text.strip().replace(",", ".").replace(".", "", 1).isdigit()
-    try:
-        # A bare number is in the field's own unit: minutes for a seam, seconds for a puddle.
-        unit = " min" if bare and TIMED_FIELDS[field] == SECONDS_PER_MIN else ""
-        return read_quantity(text + unit, "time").value / TIMED_FIELDS[field]
-    except Refused as refused:
-        raise Refused(field, text, refused.accepted) from None

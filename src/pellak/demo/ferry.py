@@ -7,12 +7,15 @@ from datetime import UTC, datetime, timedelta
 from typing import Any
 
 from pellak.core.heat.solve import HeatGiven, solve_heat
-from pellak.core.job import Job, SeamJob, job_from, with_changes
+from pellak.core.job import job_from, with_changes
 from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.seam.job import SeamJob
+from pellak.core.kinds.straighten.work import MemberLog, MemberWork
+from pellak.core.kinds.unions import Job
 from pellak.core.member.straighten import reckon_straighten
 from pellak.core.member.straighten_given import Round
 from pellak.core.plan import compose_plan
-from pellak.core.run_log import RunLog, Straightening
+from pellak.core.run_log import RunLog
 from pellak.core.torch.candidates import RackTip
 from pellak.shop.bench import Bench
 from pellak.shop.metals import Metals
@@ -255,16 +258,16 @@ def _enter_runs(bench: Bench, book: RunBook, tips: list[RackTip], job_ids: list[
 def _enter_rounds(bench: Bench, book: RunBook, job_id: str) -> None:
     """Enter one member straightened last week, two rounds of it, read cold."""
     plan = bench.open(job_id).plan
-    if plan.member is None:
+    if not isinstance(plan.work, MemberWork):
         return
     rounds: list[Round] = []
     for after_mm in HANDRAIL_BOWS_MM:
-        given = plan.member.given.model_copy(update={"rounds": rounds})
+        given = plan.work.given.model_copy(update={"rounds": rounds})
         told = reckon_straighten(given).values
         rounds.append(
             Round(spots=told.next_round, camber_before_mm=told.left_mm, camber_after_mm=after_mm)
         )
-    log = RunLog(who="Ansel", straightening=Straightening(rounds=rounds))
+    log = RunLog(who="Ansel", work=MemberLog(rounds=rounds))
     book.enter(job_id, plan, LAST_DAY - timedelta(days=6), log)
 
 
@@ -292,8 +295,8 @@ def _log(chance: random.Random, who: str, job: dict[str, Any], tip: Any) -> RunL
         ]
     return RunLog(
         who=who,
-        puddle_s=round(max(0.5, puddle_s), 1),
-        seam_min=seam_min,
+        actual={"puddle_s": round(max(0.5, puddle_s), 1)}
+        | ({} if seam_min is None else {"seam_min": seam_min}),
         seen=seen,
         notes=chance.choice(NOTES),
     )

@@ -11,6 +11,7 @@ from reportlab.platypus import Flowable, Table, TableStyle
 
 from pellak.core.care.cards import cards_at_bench
 from pellak.core.figure import Figure
+from pellak.core.kinds.seam.work import SeamWork
 from pellak.core.kinds.straighten.drawing import MemberDrawing
 from pellak.core.planned import Plan
 from pellak.core.seam.tacks import TacksValues
@@ -103,8 +104,8 @@ def _left(type_: Type, plan: Plan, width: float, system: System) -> list[Flowabl
         rows = _rows(type_, figures, ids, width, system)
         if rows:
             column += [type_.line(head, type_.head), *rows]
-        if rows and ids is RUN and plan.tacks is not None:
-            column.append(type_.line(_order(plan.tacks.values, system), type_.item))
+        if rows and ids is RUN and isinstance(plan.work, SeamWork) and plan.work.tacks:
+            column.append(type_.line(_order(plan.work.tacks.values, system), type_.item))
         if rows and ids is RUN:
             column += _passes(type_, plan, system)
     return column

@@ -9,16 +9,15 @@ from pellak.core.bench import (
     clock_started,
     leak_tested,
     stood_at,
+    told_at_bench,
 )
 from pellak.core.care.clocks import ClockId, ClockState, Moment, clock_state
 from pellak.core.care.sequences import Start
 from pellak.core.gas.hose import Gas
-from pellak.core.kinds.straighten.rounds import line_read, spots_made
 from pellak.core.mishaps import flame_back, popped
 from pellak.core.planned import Plan
 from pellak.core.run_log import Popped, RunLog
 from pellak.core.stops import Answered, confirmed
-from pellak.core.tacking import tack_measured, tacks_made
 from pellak.core.working import Record
 from pellak.shop.clock import Moments, machine_moment
 from pellak.shop.rack import put_out_of_use
@@ -135,35 +134,11 @@ class AtBench:
 
         return self._book.change(run_id, version, change)
 
-    def make_tacks(self, run_id: str, version: int, done: int) -> Run:
-        """Say how many tacks are made."""
+    def tell(self, run_id: str, version: int, act: str, told: Mapping[str, object]) -> Run:
+        """Tell what was done at the work, by the acts of its kind; what follows adapts."""
 
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return tacks_made(plan, log, done)
-
-        return self._book.change(run_id, version, change)
-
-    def measure_tack(self, run_id: str, version: int, gap: str, rise: str) -> Run:
-        """Keep gap and rise beside the last tack; the rest of the tacks adapts."""
-
-        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return tack_measured(plan, log, gap, rise)
-
-        return self._book.change(run_id, version, change)
-
-    def make_spots(self, run_id: str, version: int, done: int) -> Run:
-        """Say how many spots of this round are made."""
-
-        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return spots_made(plan, log, done)
-
-        return self._book.change(run_id, version, change)
-
-    def read_line(self, run_id: str, version: int, bow: str, surface: str) -> Run:
-        """Keep the bow read after a round; the next round is drawn from it."""
-
-        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return line_read(plan, log, bow, surface)
+            return told_at_bench(plan, log, act, told)
 
         return self._book.change(run_id, version, change)
 

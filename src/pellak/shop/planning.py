@@ -9,8 +9,8 @@ from threading import Lock
 
 from sqlalchemy.orm import Session
 
-from pellak.core.job import Job
 from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.unions import Job
 from pellak.core.metal.alloy import Metals
 from pellak.core.metal.certificate import Certificate, own_metal
 from pellak.core.plan import compose_plan

@@ -1,6 +1,6 @@
 """The run book: take a job to the bench, keep what happened, look back."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from datetime import datetime
 from typing import Any
 from uuid import uuid4
@@ -13,6 +13,8 @@ from pellak.core.care.clocks import Moment
 from pellak.core.errors import Refused
 from pellak.core.facts_kept import facts_kept
 from pellak.core.job import job_from
+from pellak.core.kinds.registry import kind_named, kind_of
+from pellak.core.log_field import LogField, LoggedMeasure, planned_by
 from pellak.core.planned import Plan
 from pellak.core.run_log import RunLog, holds_nothing, signs, with_entries
 from pellak.core.working import Record
@@ -22,7 +24,7 @@ from pellak.shop.planning import Planner
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
 from pellak.store.runs import Runs
-from pellak.store.tables import JobRow, RunRow
+from pellak.store.tables import JobRow, RunMeasureRow, RunRow
 
 PAGE = 100
 
@@ -38,10 +40,8 @@ class RunLine(Record):
     started_at: datetime
     finished_at: datetime | None
     who: str
-    planned_puddle_s: float | None
-    puddle_s: float | None
-    planned_seam_min: float | None
-    seam_min: float | None
+    kind: str
+    measures: list[LoggedMeasure]
     seen: list[str]
     method_version: str
 
@@ -121,9 +121,7 @@ class RunBook:
             # Who holds the torch is asked anew on every start; which hand, seldom changes.
             last = RunLog.model_validate(newest.log) if newest is not None else RunLog()
             log = RunLog(hand=last.hand)
-            row = _new_row(job_id, plan, self._clock(), log)
-            Runs(session).add(row, _words(row.job_name, log))
-            return row
+            return _add(session, job_id, plan, self._clock(), log)
 
     def look(self, run_id: str) -> Run:
         """Return one run."""
@@ -141,7 +139,7 @@ class RunBook:
 
     def _write(self, run_id: str, version: int, entries: Mapping[str, Any], *, finish: bool) -> Run:
         def written(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return with_entries(log, entries)
+            return with_entries(log, entries, kind_of(plan.job).log)
 
         return self.change(run_id, version, written, finish=finish)
 
@@ -167,13 +165,15 @@ class RunBook:
         if finish and row.finished_at is None and burns(plan, log):
             raise Refused("finish", log.step, "the flame put out first: go to the flame-out card")
         log = change(plan, log, now)
-        columns = log_columns(log)
+        fields = kind_named(row.kind).log
+        columns = log_columns(log, fields)
         if finish and row.finished_at is None:
             columns["finished_at"] = self._clock()
         with self._database.transaction() as session:
             kept = Runs(session).keep(run_id, version, columns)
             if kept:
                 Runs(session).name(row.place, _words(row.job_name, log))
+                Runs(session).measure(run_id, [field.id for field in fields], log.actual)
         with self._database.reading() as session:
             row = get_run(session, run_id)
         if not kept:
@@ -181,11 +181,13 @@ class RunBook:
         return self._run(row)
 
     def _run(self, row: RunRow) -> Run:
+        with self._database.reading() as session:
+            measures = Runs(session).measures([row.run_id])[row.run_id]
         log = RunLog.model_validate(row.log)
         bound, binds = self._bound(row)
         return Run(
             version=row.version,
-            line=_line(row),
+            line=_line(row, measures),
             log=log,
             plan=Plan.model_validate(row.plan),
             bench=bench_state(bound, log, self._moments(), binds),
@@ -210,23 +212,23 @@ class RunBook:
             page = Runs(session).newest_first(
                 before, most, " ".join(words.split()).replace("\0", "")
             )
-            return RunPage(lines=[_line(row) for row in page.rows], next=page.next)
+            measures = Runs(session).measures([row.run_id for row in page.rows])
+            lines = [_line(row, measures[row.run_id]) for row in page.rows]
+            return RunPage(lines=lines, next=page.next)
 
     def enter(self, job_id: str, plan: Plan, started_at: datetime, log: RunLog) -> None:
         """Enter a finished run from paper, or from the demo, with its own date."""
-        row = _new_row(job_id, plan, started_at, log)
-        row.finished_at = started_at
         with self._database.transaction() as session:
-            Runs(session).add(row, _words(row.job_name, log))
+            _add(session, job_id, plan, started_at, log).finished_at = started_at
 
 
-def log_columns(log: RunLog) -> dict[str, Any]:
-    """Return a log as its row keeps it, what is searched in columns of its own."""
+def log_columns(log: RunLog, fields: Sequence[LogField]) -> dict[str, Any]:
+    """Return a log as its row keeps it, what is searched and summed in columns of its own."""
+    burnt = [log.actual[field.id] for field in fields if field.burns and field.id in log.actual]
     return {
         "log": log.model_dump(mode="json"),
         "who": log.who,
-        "puddle_s": log.puddle_s,
-        "seam_min": log.seam_min,
+        "flame_min": sum(burnt) if burnt else None,
         "fire_watch": any(mark.clock == "fire-watch" for mark in log.clocks)
         and not any(one.step == "fire-watch" for one in log.confirmations),
     }
@@ -257,30 +259,55 @@ def get_run(session: Session, run_id: str) -> RunRow:
     return row
 
 
-def _new_row(job_id: str, plan: Plan, started_at: datetime, log: RunLog) -> RunRow:
-    facts = plan.facts or facts_kept(plan.stations)
+def _add(session: Session, job_id: str, plan: Plan, started_at: datetime, log: RunLog) -> RunRow:
+    """Return a new run, kept with its words and with what was planned of each measure."""
+    facts, kind = plan.facts or facts_kept(plan.stations), kind_of(plan.job)
     flow, ratio = facts.acetylene_l_per_h, facts.oxygen_ratio
-    return RunRow(
+    row = RunRow(
         run_id=uuid4().hex[:12],
         job_id=job_id,
         job_name=plan.job.name,
+        kind=kind.id,
         family=plan.job.family,
         thickness_mm=plan.job.thickness_mm,
         method_version=plan.method_version,
         started_at=started_at,
-        planned_puddle_s=facts.puddle_s,
-        planned_seam_min=facts.seam_min,
         acetylene_l_per_h=flow,
         oxygen_l_per_h=None if flow is None or ratio is None else flow * ratio,
         plan=plan.model_dump(mode="json"),
         version=1,
-        **log_columns(log),
+        **log_columns(log, kind.log),
     )
+    Runs(session).add(row, _words(row.job_name, log))
+    session.add_all(
+        RunMeasureRow(
+            run_id=row.run_id,
+            field=field.id,
+            planned=planned_by(facts, field),
+            actual=log.actual.get(field.id),
+        )
+        for field in kind.log
+    )
+    return row
 
 
-def _line(row: RunRow) -> RunLine:
+def _line(row: RunRow, measures: Sequence[RunMeasureRow]) -> RunLine:
+    told = {measure.field: measure for measure in measures}
+    logged = [
+        LoggedMeasure(
+            id=field.id,
+            label=field.label,
+            asked=field.asked,
+            unit=field.unit,
+            planned=told[field.id].planned if field.id in told else None,
+            actual=told[field.id].actual if field.id in told else None,
+        )
+        for field in kind_named(row.kind).log
+    ]
+    ours = {"id", "seen", "measures"}
     return RunLine(
         id=row.run_id,
         seen=RunLog.model_validate(row.log).seen,
-        **{name: getattr(row, name) for name in RunLine.model_fields if name not in ("id", "seen")},
+        measures=logged,
+        **{name: getattr(row, name) for name in RunLine.model_fields if name not in ours},
     )

@@ -1,14 +1,15 @@
 """Runs in one session. The caller opens the transaction."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from datetime import UTC, datetime, timedelta
 from typing import Any
 
-from sqlalchemy import column, func, select, table, text, update
+from sqlalchemy import column, delete, func, select, table, text, update
+from sqlalchemy.dialects.sqlite import insert
 from sqlalchemy.orm import Session, defer
 
 from pellak.store.page import Page, cut
-from pellak.store.tables import RunRow
+from pellak.store.tables import RunMeasureRow, RunRow
 
 EPOCH = datetime(1970, 1, 1, tzinfo=UTC)
 SHORTEST_SEARCH = 3
@@ -37,10 +38,10 @@ class Runs:
 
     def name(self, place: int, words: str) -> None:
         """Let the run at a place be found by these words, and by no others."""
-        delete = text("DELETE FROM run_words WHERE rowid = :place")
-        insert = text("INSERT INTO run_words (rowid, words) VALUES (:place, :words)")
-        self._session.execute(delete, {"place": place})
-        self._session.execute(insert, {"place": place, "words": words})
+        old = text("DELETE FROM run_words WHERE rowid = :place")
+        new = text("INSERT INTO run_words (rowid, words) VALUES (:place, :words)")
+        self._session.execute(old, {"place": place})
+        self._session.execute(new, {"place": place, "words": words})
 
     def find(self, run_id: str) -> RunRow | None:
         """Return a run or None."""
@@ -86,9 +87,9 @@ class Runs:
             flow: the column that holds the gas's flow.
         """
         litres_an_hour = RunRow.__table__.c[flow]
-        burnt = func.sum(litres_an_hour * RunRow.seam_min) / SECONDS_TO_M3
+        burnt = func.sum(litres_an_hour * RunRow.flame_min) / SECONDS_TO_M3
         statement = select(burnt, func.count()).where(
-            RunRow.started_at >= moment, RunRow.seam_min.is_not(None), litres_an_hour.is_not(None)
+            RunRow.started_at >= moment, RunRow.flame_min.is_not(None), litres_an_hour.is_not(None)
         )
         volume, runs = self._session.execute(statement).one()
         return float(volume or 0.0), runs
@@ -124,6 +125,29 @@ class Runs:
         kept = self._session.execute(statement.values(version=version + 1, **columns))
         return bool(getattr(kept, "rowcount", 0))
 
+    def measures(self, run_ids: Sequence[str]) -> dict[str, list[RunMeasureRow]]:
+        """Return what some runs measured, by run."""
+        found: dict[str, list[RunMeasureRow]] = {run_id: [] for run_id in run_ids}
+        rows = select(RunMeasureRow).where(RunMeasureRow.run_id.in_(run_ids))
+        for row in self._session.scalars(rows):
+            found[row.run_id].append(row)
+        return found
+
+    def measure(self, run_id: str, fields: Sequence[str], actual: Mapping[str, float]) -> None:
+        """Write what a run measured of these fields; a field not taken is null."""
+        taken = [
+            {"run_id": run_id, "field": field, "actual": actual.get(field)} for field in fields
+        ]
+        if taken:
+            row = insert(RunMeasureRow)
+            self._session.execute(
+                row.on_conflict_do_update(
+                    index_elements=[RunMeasureRow.run_id, RunMeasureRow.field],
+                    set_={"actual": row.excluded.actual},
+                ),
+                taken,
+            )
+
     def delete(self, run_id: str) -> None:
         """Drop a run in which nothing happened yet."""
         row = self.find(run_id)
@@ -131,4 +155,5 @@ class Runs:
             self._session.execute(
                 text("DELETE FROM run_words WHERE rowid = :place"), {"place": row.place}
             )
+            self._session.execute(delete(RunMeasureRow).where(RunMeasureRow.run_id == run_id))
             self._session.delete(row)

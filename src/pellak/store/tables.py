@@ -75,16 +75,26 @@ class RunRow(Base):
     place: Mapped[int] = mapped_column(BigInteger, index=True, unique=True, nullable=True)
     finished_at: Mapped[datetime | None] = mapped_column(UtcMoment, index=True)
     who: Mapped[str] = mapped_column(String(60), default="")
-    planned_puddle_s: Mapped[float | None]
-    puddle_s: Mapped[float | None]
-    planned_seam_min: Mapped[float | None]
-    seam_min: Mapped[float | None]
+    kind: Mapped[str] = mapped_column(String(20), default="seam", index=True)
+    flame_min: Mapped[float | None]
     acetylene_l_per_h: Mapped[float | None]
     oxygen_l_per_h: Mapped[float | None]
     fire_watch: Mapped[bool] = mapped_column(default=False, index=True)
     log: Mapped[dict[str, Any]] = mapped_column(JSON)
     plan: Mapped[dict[str, Any]] = mapped_column(JSON)
     version: Mapped[int]
+
+
+class RunMeasureRow(Base):
+    """One time or measure of a run, planned beside actual, by the log field of its kind."""
+
+    __tablename__ = "run_measure"
+    run_id: Mapped[str] = mapped_column(
+        ForeignKey("run.run_id", ondelete="CASCADE"), primary_key=True
+    )
+    field: Mapped[str] = mapped_column(String(40), primary_key=True)
+    planned: Mapped[float | None]
+    actual: Mapped[float | None]
 
 
 class RackItemRow(Base):

@@ -398,15 +398,15 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job_id}/tacks.pdf": {
+    "/api/jobs/{job_id}/marks.pdf": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** Print Tack Template */
-        get: operations["print_tack_template"];
+        /** Print Tape */
+        get: operations["print_tape"];
         put?: never;
         post?: never;
         delete?: never;
@@ -415,15 +415,15 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job_id}/tacks.svg": {
+    "/api/jobs/{job_id}/marks.svg": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** Draw Tack Template */
-        get: operations["draw_tack_template"];
+        /** Draw Tape */
+        get: operations["draw_tape"];
         put?: never;
         post?: never;
         delete?: never;
@@ -432,66 +432,15 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job_id}/tacks.csv": {
+    "/api/jobs/{job_id}/marks.csv": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** List Tacks */
-        get: operations["list_tacks"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/spots.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Print Spot Tape */
-        get: operations["print_spot_tape"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/spots.svg": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Draw Spot Tape */
-        get: operations["draw_spot_tape"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/spots.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** List Spots */
-        get: operations["list_spots"];
+        /** List Marks */
+        get: operations["list_marks"];
         put?: never;
         post?: never;
         delete?: never;
@@ -705,7 +654,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/runs/{run_id}/tacks": {
+    "/api/runs/{run_id}/acts/{act}": {
         parameters: {
             query?: never;
             header?: never;
@@ -714,59 +663,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Make Tacks */
-        post: operations["make_tacks"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/runs/{run_id}/tacks/measured": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Measure Tack */
-        post: operations["measure_tack"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/runs/{run_id}/spots": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Make Spots */
-        post: operations["make_spots"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/runs/{run_id}/spots/read": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Read Line */
-        post: operations["read_line"];
+        /** Tell Act */
+        post: operations["tell_act"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1390,8 +1288,18 @@ export interface components {
             clocks: components["schemas"]["ClockState"][];
             /** Fire Watch Looked */
             fire_watch_looked: boolean;
-            tacks?: components["schemas"]["TacksValues"] | null;
-            member?: components["schemas"]["StraightenValues"] | null;
+            /** Work */
+            work?: (components["schemas"]["SeamNow"] | components["schemas"]["MemberNow"]) | null;
+            /**
+             * Look
+             * @default
+             */
+            look: string;
+            /**
+             * Signs
+             * @default false
+             */
+            signs: boolean;
         };
         /**
          * BowPoint
@@ -2963,21 +2871,6 @@ export interface components {
             glare: boolean;
         };
         /**
-         * LineRead
-         * @description The bow read along the line, and the surface beside a spot where it was measured.
-         */
-        LineRead: {
-            /** Version */
-            version: number;
-            /** Bow */
-            bow: string;
-            /**
-             * Surface
-             * @default
-             */
-            surface: string;
-        };
-        /**
          * LogEntries
          * @description Entries of the log against a version; times may be typed text. `finish` closes the run.
          */
@@ -2993,6 +2886,24 @@ export interface components {
              * @default false
              */
             finish: boolean;
+        };
+        /**
+         * LoggedMeasure
+         * @description A measure of a run, planned beside actual; null where it was not planned, or not taken.
+         */
+        LoggedMeasure: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Asked */
+            asked: string;
+            /** Unit */
+            unit: string;
+            /** Planned */
+            planned: number | null;
+            /** Actual */
+            actual: number | null;
         };
         /**
          * Measured
@@ -3012,9 +2923,8 @@ export interface components {
          */
         MemberDrawing: {
             /**
-             * Kind
-             * @default member
-             * @constant
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
             kind: "member";
             /**
@@ -3059,10 +2969,45 @@ export interface components {
             text: string;
         };
         /**
-         * MemberPlan
+         * MemberLog
+         * @description How far a round of spots is made, and the rounds that were read.
+         */
+        MemberLog: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "straighten";
+            /**
+             * Done
+             * @default 0
+             */
+            done: number;
+            /** Rounds */
+            rounds?: components["schemas"]["Round"][];
+        };
+        /**
+         * MemberNow
+         * @description The member as it stands after the rounds made so far.
+         */
+        MemberNow: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "straighten";
+            values: components["schemas"]["StraightenValues"];
+        };
+        /**
+         * MemberWork
          * @description What was asked of the member before any heat, and its answer: asked anew each round.
          */
-        MemberPlan: {
+        MemberWork: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "straighten";
             given: components["schemas"]["StraightenGiven"];
             values: components["schemas"]["StraightenValues"];
         };
@@ -3304,10 +3249,8 @@ export interface components {
             /** Candidates */
             candidates: components["schemas"]["TipCandidate"][];
             ladder?: components["schemas"]["FlowLadder"] | null;
-            tacks?: components["schemas"]["TackPlan"] | null;
-            filler?: components["schemas"]["FillerValues"] | null;
-            groove?: components["schemas"]["GrooveDrawing"] | null;
-            member?: components["schemas"]["MemberPlan"] | null;
+            /** Work */
+            work?: (components["schemas"]["SeamWork"] | components["schemas"]["MemberWork"]) | null;
             /** Drawing */
             drawing: components["schemas"]["SeamDrawing"] | components["schemas"]["MemberDrawing"];
             facts?: components["schemas"]["Facts"] | null;
@@ -3730,14 +3673,10 @@ export interface components {
             finished_at: string | null;
             /** Who */
             who: string;
-            /** Planned Puddle S */
-            planned_puddle_s: number | null;
-            /** Puddle S */
-            puddle_s: number | null;
-            /** Planned Seam Min */
-            planned_seam_min: number | null;
-            /** Seam Min */
-            seam_min: number | null;
+            /** Kind */
+            kind: string;
+            /** Measures */
+            measures: components["schemas"]["LoggedMeasure"][];
             /** Seen */
             seen: string[];
             /** Method Version */
@@ -3778,17 +3717,17 @@ export interface components {
             pops?: components["schemas"]["Pop"][];
             /** Taken Back */
             taken_back?: components["schemas"]["TakenBack"][];
-            tacking?: components["schemas"]["Tacking"];
-            straightening?: components["schemas"]["Straightening"];
+            /** Work */
+            work?: (components["schemas"]["SeamLog"] | components["schemas"]["MemberLog"]) | null;
+            /** Actual */
+            actual?: {
+                [key: string]: number;
+            };
             /**
              * Who
              * @default
              */
             who: string;
-            /** Puddle S */
-            puddle_s?: number | null;
-            /** Seam Min */
-            seam_min?: number | null;
             /** Seen */
             seen?: string[];
             /**
@@ -3842,9 +3781,8 @@ export interface components {
          */
         SeamDrawing: {
             /**
-             * Kind
-             * @default seam
-             * @constant
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
             kind: "seam";
             /** Thickness Mm */
@@ -4020,6 +3958,50 @@ export interface components {
             edge_form?: ("touching" | "gapped" | "tipped" | "v" | "double-v" | "fillet" | "corner") | null;
             /** Corners Mm */
             corners_mm?: number[];
+        };
+        /**
+         * SeamLog
+         * @description How far the tacks are made, and what was measured between rounds.
+         */
+        SeamLog: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "seam";
+            /**
+             * Done
+             * @default 0
+             */
+            done: number;
+            /** Measured */
+            measured?: components["schemas"]["Measured"][];
+        };
+        /**
+         * SeamNow
+         * @description The tacks as they stand, after what was measured between them.
+         */
+        SeamNow: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "seam";
+            tacks: components["schemas"]["TacksValues"] | null;
+        };
+        /**
+         * SeamWork
+         * @description Tacks, filler and groove; each null where the seam has none.
+         */
+        SeamWork: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "seam";
+            tacks?: components["schemas"]["TackPlan"] | null;
+            filler?: components["schemas"]["FillerValues"] | null;
+            groove?: components["schemas"]["GrooveDrawing"] | null;
         };
         /**
          * Section
@@ -4589,19 +4571,6 @@ export interface components {
             spots_fit: number;
         };
         /**
-         * Straightening
-         * @description How far a round of spots is made, and the rounds that were read.
-         */
-        Straightening: {
-            /**
-             * Done
-             * @default 0
-             */
-            done: number;
-            /** Rounds */
-            rounds?: components["schemas"]["Round"][];
-        };
-        /**
          * StripCut
          * @description Parent-metal strip to shear: how wide, how much of it.
          */
@@ -4709,24 +4678,6 @@ export interface components {
             hold_s?: number | null;
         };
         /**
-         * TackMeasures
-         * @description What was measured beside the last tack, as typed; empty where it was not.
-         */
-        TackMeasures: {
-            /** Version */
-            version: number;
-            /**
-             * Gap
-             * @default
-             */
-            gap: string;
-            /**
-             * Rise
-             * @default
-             */
-            rise: string;
-        };
-        /**
          * TackPlan
          * @description What was asked of the tacks reckoner, and its answer: asked again once gaps are measured.
          */
@@ -4756,19 +4707,6 @@ export interface components {
             colour_step_c: number;
             /** Limit C */
             limit_c: number;
-        };
-        /**
-         * Tacking
-         * @description How far the tacks are made, and what was measured between rounds.
-         */
-        Tacking: {
-            /**
-             * Done
-             * @default 0
-             */
-            done: number;
-            /** Measured */
-            measured?: components["schemas"]["Measured"][];
         };
         /**
          * TacksAnswer
@@ -4835,16 +4773,6 @@ export interface components {
             done: number;
             /** Measured */
             measured?: components["schemas"]["Measured"][];
-        };
-        /**
-         * TacksMade
-         * @description How many tacks, or spots of a round, are made.
-         */
-        TacksMade: {
-            /** Version */
-            version: number;
-            /** Done */
-            done: number;
         };
         /**
          * TacksValues
@@ -5095,6 +5023,18 @@ export interface components {
             matched_puddle_s: number | null;
             /** Candidates */
             candidates: components["schemas"]["TipCandidate"][];
+        };
+        /**
+         * Told
+         * @description What is told of the work, by the names of the act; measures as typed.
+         */
+        Told: {
+            /** Version */
+            version: number;
+            /** Told */
+            told?: {
+                [key: string]: unknown;
+            };
         };
         /**
          * TorchItem
@@ -7704,7 +7644,7 @@ export interface operations {
             };
         };
     };
-    print_tack_template: {
+    print_tape: {
         parameters: {
             query?: {
                 paper?: "a4" | "letter";
@@ -7800,7 +7740,7 @@ export interface operations {
             };
         };
     };
-    draw_tack_template: {
+    draw_tape: {
         parameters: {
             query?: never;
             header?: never;
@@ -7894,291 +7834,7 @@ export interface operations {
             };
         };
     };
-    list_tacks: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/csv": string;
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    print_spot_tape: {
-        parameters: {
-            query?: {
-                paper?: "a4" | "letter";
-            };
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/pdf": string;
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    draw_spot_tape: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "image/svg+xml": string;
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    list_spots: {
+    list_marks: {
         parameters: {
             query?: never;
             header?: never;
@@ -9640,339 +9296,19 @@ export interface operations {
             };
         };
     };
-    make_tacks: {
+    tell_act: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 run_id: string;
+                act: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TacksMade"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Run"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    measure_tack: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                run_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TackMeasures"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Run"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    make_spots: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                run_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TacksMade"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Run"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    read_line: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                run_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LineRead"];
+                "application/json": components["schemas"]["Told"];
             };
         };
         responses: {

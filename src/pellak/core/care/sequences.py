@@ -98,12 +98,15 @@ def _table(name: str) -> dict[str, list[dict[str, object]]]:
 
 @cache
 def every_step() -> tuple[Step, ...]:
-    """Return every step of every school, start and metal, in order."""
-    return tuple(
-        Step.model_validate(step)
-        for chapter in CHAPTERS
-        for step in _table(f"sequence_{chapter}")["step"]
-    )
+    """Return every step of every school, start, metal and kind of job, in order."""
+    told = [step for chapter in CHAPTERS for step in _table(f"sequence_{chapter}")["step"]]
+    for room in sorted(files("pellak.core.kinds").iterdir(), key=lambda room: room.name):
+        # What only one kind of job does lies in that kind's room, and names where it belongs.
+        table = room.joinpath("steps.toml")
+        for step in tomllib.loads(table.read_text("utf-8"))["step"] if table.is_file() else ():
+            after = [one["id"] for one in told].index(step.pop("after"))
+            told.insert(after + 1, step)
+    return tuple(Step.model_validate(step) for step in told)
 
 
 @cache

@@ -1,13 +1,16 @@
-"""What a kind of job brings: its job, its plan, its line on a ticket."""
+"""What a kind of job brings: its job, its plan, what is done and logged at the bench."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Generic, TypeVar
+from typing import Any, Generic, TypeVar
 
 from pellak.core.job_base import JobBase, ShopSchools
+from pellak.core.kinds.unions import WorkNow
+from pellak.core.log_field import LogField
 from pellak.core.metal.alloy import Metals
 from pellak.core.planned import Plan
 from pellak.core.rack.equipment import Equipment
+from pellak.core.run_log import RunLog
 from pellak.core.torch.candidates import RackTip
 from pellak.core.working import Record
 
@@ -26,8 +29,33 @@ class ShopAsked:
 
 
 @dataclass(frozen=True)
+class Act:
+    """Something told at the bench: what is told, and what it makes of the log."""
+
+    told: type[Record]
+    change: Callable[[Plan, RunLog, Any], RunLog]
+
+
+@dataclass(frozen=True)
+class Marks:
+    """Places along a piece that are marked on a tape, full size: number and place, mm."""
+
+    name: str
+    file: str
+    places: list[tuple[int, float]]
+    length_mm: float
+    csv: str
+
+
+@dataclass(frozen=True)
 class JobKind(Generic[J]):
-    """A kind of job. `line` says what the piece is, after the metal, on its ticket."""
+    """A kind of job.
+
+    `line` says what the piece is, after the metal, on its ticket; `log` what its runs measure;
+    `now` how its work stands at the bench, `acts` what is told there; `marks` its tape; `look`
+    what is asked once it is done, `worked` the kind of step at which it is done, and `signs`
+    whether a seam's signs are offered.
+    """
 
     id: str
     label: str
@@ -35,6 +63,13 @@ class JobKind(Generic[J]):
     job: type[J]
     plan: Callable[[J, ShopAsked], Plan]
     line: Callable[[J], str]
+    log: tuple[LogField, ...]
+    now: Callable[[Plan, RunLog], WorkNow | None]
+    acts: Mapping[str, Act]
+    marks: Callable[[Plan], Marks]
+    look: str
+    worked: str
+    signs: bool = False
 
 
 class KindLine(Record):

@@ -3,20 +3,25 @@
 from typing import Any
 
 from pellak.core.errors import Refused
-from pellak.core.job import Job
 from pellak.core.kinds.kind import JobKind, KindLine
 from pellak.core.kinds.seam.compose import SEAM
 from pellak.core.kinds.straighten.compose import STRAIGHTEN
+from pellak.core.kinds.unions import Job
 
 KINDS: tuple[JobKind[Any], ...] = (SEAM, STRAIGHTEN)
 
 
 def kind_of(job: Job) -> JobKind[Any]:
     """Return the kind of a job."""
+    return kind_named(job.kind)
+
+
+def kind_named(name: str) -> JobKind[Any]:
+    """Return a kind by its id. Raises Refused for none."""
     for kind in KINDS:
-        if kind.id == job.kind:
+        if kind.id == name:
             return kind
-    raise Refused("kind", job.kind, "one of " + ", ".join(kind.id for kind in KINDS))
+    raise Refused("kind", name, "one of " + ", ".join(kind.id for kind in KINDS))
 
 
 def kind_lines() -> list[KindLine]:

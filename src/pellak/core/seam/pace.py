@@ -109,9 +109,9 @@ def pools_of(solution: HeatSolution, form: EdgeForm) -> Pools:
 def direction_factor(direction: Direction, thickness_mm: float) -> float:
     """Return how long a direction takes against forehand.
 
-    Backhand saves nothing up to 4.4 mm and a fifth from 6.6 mm; between it grows, so
-    that the change of hand at 5 mm is a small step. Source: rightward welding charts, 3.3 to 4 minutes
-    a metre for each mm against 4 to 5 leftward.
+    Backhand saves nothing up to 4.4 mm and a fifth from 6.6 mm; between it grows, so that the
+    change of hand at 5 mm is a small step. Source: rightward welding charts, 3.3 to 4 minutes a
+    metre for each mm against 4 to 5 leftward.
     """
     if direction == "forehand":
         return 1.0

@@ -1,8 +1,8 @@
 """The facts of a job, from what the reckoners said of it."""
 
 from pellak.core.facts import Facts, PurgeSeconds
-from pellak.core.job import SeamJob
 from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.preheat.reckon import PreheatAnswer
 from pellak.core.seam.decided import direction_of
 from pellak.core.seam.shrink import DRAWN_TOGETHER, turn_deg

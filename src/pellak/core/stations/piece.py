@@ -1,8 +1,9 @@
 """Station 1, Piece: metal, thickness as it is really named, joint, what it held, how it is held."""
 
 from pellak.core.figure import Asks, Figure, Station
-from pellak.core.job import SeamJob, metal_words
+from pellak.core.job import metal_words
 from pellak.core.job_base import JobBase
+from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.metal.alloy import FAMILY_NAMES, Metal
 from pellak.core.metal.fusion import fusion_advice, fusion_cautions
 from pellak.core.metal.mind import metal_cautions

@@ -5,8 +5,9 @@ from dataclasses import dataclass, fields
 
 from pellak.core.heat.reckon import HeatAnswer, heat_answer
 from pellak.core.heat.solve import HeatGiven, HeatSolution, PieceGiven, solve_heat
-from pellak.core.job import SeamJob, schools_of
+from pellak.core.job import schools_of
 from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.metal.alloy import HARDENABLE, Metal, heat_family_of
 from pellak.core.metal.fusion import fusion_advice
 from pellak.core.preheat.by_hand import heated_by_hand

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from pellak.core.job import SeamJob
+from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.metal.rod import NO_ROD, rod_schools
 from pellak.core.seam.decided import direction_of
 from pellak.core.seam.filler import FillerAnswer, FillerGiven, reckon_filler

@@ -22,7 +22,7 @@ const SAVE_WORDS: Record<SaveState, string> = {
 
 export function JobHead({ job, saveState, onRename, onPutAway, onUndo }: JobHeadProps) {
   const units = useUnits();
-  const { name, belongs_to: belongsTo, length_mm: length, kind } = job.plan.job;
+  const { name, belongs_to: belongsTo, length_mm: length } = job.plan.job;
   const [text, setText] = useState<string | null>(null);
   const commit = async () => {
     if (text !== null && text.trim() !== "" && text.trim() !== name) await onRename(text);
@@ -31,7 +31,7 @@ export function JobHead({ job, saveState, onRename, onPutAway, onUndo }: JobHead
   const fitUp = job.plan.stations[0]?.figures?.find((f) => f.id === "joint" || f.id === "section");
   const about = [
     belongsTo,
-    length == null ? null : `${kind === "seam" ? "seam of " : ""}${units.measure(length, "mm")}`,
+    length == null ? null : `${units.measure(length, "mm")} long`,
     fitUp?.detail || fitUp?.text,
   ].filter(Boolean);
   return (

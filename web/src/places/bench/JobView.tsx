@@ -15,7 +15,7 @@ import { PlanBoard } from "./PlanBoard";
 import { JobHead } from "./JobHead";
 import { SeamLine } from "./SeamLine";
 import { SafeStartList } from "./SafeStartList";
-import { TackBoard } from "./TackBoard";
+import { roomOf } from "../../kinds/rooms";
 import { TipList } from "./TipList";
 import { useJob } from "./useJob";
 import { usePutAway } from "./usePutAway";
@@ -89,6 +89,7 @@ export function JobView({ job }: { job: OpenJob }) {
     onError: (error) => notify(error.message),
   });
 
+  const { WorkBoard } = roomOf(plan);
   const figureWas = (id: string) =>
     was?.stations.flatMap((s) => s.figures ?? []).find((f) => f.id === id);
   const cautions = stations.flatMap((s) => (s.cautions ?? []).map((c) => ({ ...c, at: s.id })));
@@ -115,8 +116,8 @@ export function JobView({ job }: { job: OpenJob }) {
             onChange={change}
             strip={selected !== "tack-and-run"}
           />
-          {selected === "tack-and-run" && (plan.tacks || plan.groove) && (
-            <TackBoard job={job} plan={plan} faults={faults} onChange={change} />
+          {selected === "tack-and-run" && plan.work && WorkBoard && (
+            <WorkBoard job={job} plan={plan} faults={faults} onChange={change} />
           )}
         </div>
         <div className="mt-3 grid justify-end gap-3 sm:grid-cols-[1fr_auto]">

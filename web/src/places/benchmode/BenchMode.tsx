@@ -55,7 +55,6 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
   );
   const watch = run.bench.clocks.find((clock) => clock.clock === "fire-watch");
   const looks = card?.step.kind === "fire-watch" && watch?.over && !run.bench.fire_watch_looked;
-  const seam = cards.find((one) => one.step.kind === "seam" || one.step.kind === "rounds")?.step.id;
   const asks = (card?.step.gate === "stop" && !answered(card.step.id)) || looks === true;
 
   const go = async (step: string | undefined) => {
@@ -186,7 +185,7 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
               ticking={comfort.pace}
             />
             {watch && card.step.id === "close-cylinders" && !run.bench.barred && (
-              <FlameBack bench={bench} onBack={() => setAt(seam ?? at)} />
+              <FlameBack bench={bench} onBack={setAt} />
             )}
             <CardMore key={`${card.step.id}-more`} card={card} />
           </>

@@ -1,12 +1,9 @@
 import type { BenchCard, Run } from "../../api/client";
-import { useUnits } from "../../shell/settings";
+import { roomOf } from "../../kinds/rooms";
 import { BeginTool } from "./BeginTool";
 import { CountDown } from "./CountDown";
 import { LeakTool } from "./LeakTool";
-import { PaceBar } from "./PaceBar";
-import { RoundTool } from "./RoundTool";
 import { StandTool } from "./StandTool";
-import { TackTool } from "./TackTool";
 import type { Bench } from "./useBenchRun";
 import { Watch } from "./Watch";
 
@@ -22,9 +19,6 @@ export interface ToolProps {
 
 /** What a card lets one do besides reading it: name, clocks, readings. */
 export function CardTools({ card, ...tool }: ToolProps & { card: BenchCard }) {
-  const units = useUnits();
-  const { run, bench } = tool;
-  const { puddle_s: puddle, seam_min: minutes } = run.log;
   switch (card.step.kind) {
     case "begin":
       return <BeginTool {...tool} />;
@@ -63,35 +57,6 @@ export function CardTools({ card, ...tool }: ToolProps & { card: BenchCard }) {
           />
         </div>
       );
-    case "puddle":
-      return (
-        <Watch
-          {...tool}
-          clock="puddle"
-          starts="Flame on: start"
-          stops="Puddle: stop"
-          taken={puddle == null ? null : `first puddle ${units.measure(puddle, "s")}`}
-          onTaken={(seconds) => void bench.write({ puddle_s: Math.max(0.2, seconds) })}
-        />
-      );
-    case "tacks":
-      return <TackTool {...tool} />;
-    case "seam":
-      return (
-        <>
-          <PaceBar {...tool} onSignal={tool.onTick} ticking={tool.ticking} />
-          <Watch
-            {...tool}
-            clock="seam"
-            starts="Seam: start"
-            stops="Seam: stop"
-            taken={minutes == null ? null : `seam ${units.measure(minutes, "min", 2)}`}
-            onTaken={(seconds) => void bench.write({ seam_min: Math.max(0.02, seconds / 60) })}
-          />
-        </>
-      );
-    case "rounds":
-      return <RoundTool {...tool} />;
     case "fire-watch":
       return (
         <CountDown
@@ -102,5 +67,6 @@ export function CardTools({ card, ...tool }: ToolProps & { card: BenchCard }) {
         />
       );
   }
-  return null;
+  const Tool = roomOf(tool.run.plan).tools[card.step.kind];
+  return Tool ? <Tool {...tool} /> : null;
 }

@@ -4,7 +4,10 @@ import { faultOf } from "../../api/client";
 import type { ToolProps } from "./CardTools";
 
 /** "Flame out" told by mistake: the flame still burns, so its watch goes and the run keeps why. */
-export function FlameBack({ bench, onBack }: Pick<ToolProps, "bench"> & { onBack: () => void }) {
+export function FlameBack({
+  bench,
+  onBack,
+}: Pick<ToolProps, "bench"> & { onBack: (at: string) => void }) {
   const id = useId();
   const [open, setOpen] = useState(false);
   const [reason, setReason] = useState("");
@@ -20,7 +23,7 @@ export function FlameBack({ bench, onBack }: Pick<ToolProps, "bench"> & { onBack
       className="flex flex-wrap items-end gap-3 text-xl"
       onSubmit={(event) => {
         event.preventDefault();
-        void bench.takeFlameBack(reason).then((run) => run && onBack());
+        void bench.takeFlameBack(reason).then((run) => run && onBack(run.bench.at));
       }}
     >
       <label htmlFor={id} className="w-full">

@@ -22,33 +22,16 @@ export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
   const { data: signs } = useQuery(signsQuery);
   const { data: earlier } = useInfiniteQuery(runsQuery());
   const [who, setWho] = useState(run.log.who ?? "");
-  const [puddle, setPuddle] = useState(first(run.log.puddle_s));
-  const [minutes, setMinutes] = useState(first(run.log.seam_min));
+  const { measures } = run.line;
+  const [taken, setTaken] = useState<Record<string, string>>(
+    Object.fromEntries(measures.map((one) => [one.id, first(one.actual)])),
+  );
   const [seen, setSeen] = useState<readonly string[]>(run.log.seen ?? []);
   const [notes, setNotes] = useState(run.log.notes ?? "");
   const toggle = (sign: string) =>
     setSeen((all) => (all.includes(sign) ? all.filter((one) => one !== sign) : [...all, sign]));
   const planned = (value: number | null | undefined, unit: string) =>
     value == null ? "" : `planned ${units.measure(value, unit, 2)}`;
-  // A member has no puddle and no seam: its rounds are kept as they are read.
-  const seam = run.plan.drawing.kind !== "member";
-  const times = [
-    {
-      key: "puddle_s",
-      label: "First puddle, seconds",
-      text: puddle,
-      set: setPuddle,
-      hint: planned(run.line.planned_puddle_s, "s"),
-    },
-    {
-      key: "seam_min",
-      label: "Seam, minutes",
-      text: minutes,
-      set: setMinutes,
-      hint: planned(run.line.planned_seam_min, "min"),
-    },
-  ];
-  const timed = seam ? times : [];
   return (
     <form
       className="space-y-5 text-lg"
@@ -58,18 +41,17 @@ export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
           who,
           notes,
           seen,
-          puddle_s: puddle.trim() === "" ? null : puddle,
-          seam_min: minutes.trim() === "" ? null : minutes,
+          ...Object.fromEntries(
+            Object.entries(taken).map(([id, text]) => [id, text.trim() === "" ? null : text]),
+          ),
         });
       }}
     >
       <p className="font-narrow text-[clamp(1.65rem,4.2vw,3.1rem)] leading-tight font-semibold">
-        {seam
-          ? "Look at both sides of the seam. What did you see?"
-          : "Look along the line once more."}
+        {run.bench.look}
       </p>
       <div role="group" aria-label="What was seen" className="flex flex-wrap gap-3">
-        {(seam ? (signs ?? []) : []).map((sign) => (
+        {(run.bench.signs ? (signs ?? []) : []).map((sign) => (
           <button
             key={sign.id}
             type="button"
@@ -105,25 +87,25 @@ export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
             ))}
           </datalist>
         </div>
-        {timed.map((entry) => {
-          const wrong = faultOf(error, entry.key);
+        {measures.map((one) => {
+          const wrong = faultOf(error, one.id);
           return (
-            <div key={entry.key}>
-              <label htmlFor={`${id}-${entry.key}`}>{entry.label}</label>
+            <div key={one.id}>
+              <label htmlFor={`${id}-${one.id}`}>{one.asked}</label>
               <input
-                id={`${id}-${entry.key}`}
+                id={`${id}-${one.id}`}
                 className={`field min-h-[72px] ${wrong ? "border-stop" : ""}`}
                 aria-invalid={wrong !== null}
-                aria-describedby={`${id}-${entry.key}-note`}
-                value={entry.text}
-                onChange={(event) => entry.set(event.target.value)}
+                aria-describedby={`${id}-${one.id}-note`}
+                value={taken[one.id] ?? ""}
+                onChange={(event) => setTaken({ ...taken, [one.id]: event.target.value })}
               />
               <p
-                id={`${id}-${entry.key}-note`}
+                id={`${id}-${one.id}-note`}
                 role={wrong ? "alert" : undefined}
                 className={wrong ? "text-stop" : "text-mute"}
               >
-                {wrong ?? entry.hint}
+                {wrong ?? planned(one.planned, one.unit)}
               </p>
             </div>
           );
@@ -139,7 +121,7 @@ export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
           onChange={(event) => setNotes(event.target.value)}
         />
       </div>
-      {error && !faultOf(error, "puddle_s") && !faultOf(error, "seam_min") && (
+      {error && !measures.some((one) => faultOf(error, one.id)) && (
         <p role="alert" className="text-stop">
           {error.message}
         </p>

@@ -112,24 +112,13 @@ export function useBenchRun(run: Run) {
     enqueue((version) =>
       answer(client.POST("/api/runs/{run_id}/leak-test", { params, body: { version, readings } })),
     );
-  const makeTacks = (done: number) =>
-    enqueue((version) =>
-      answer(client.POST("/api/runs/{run_id}/tacks", { params, body: { version, done } })),
-    );
-  const measureTack = (gap: string, rise: string) =>
+  const tell = (act: string, told: Record<string, unknown>) =>
     enqueue((version) =>
       answer(
-        client.POST("/api/runs/{run_id}/tacks/measured", { params, body: { version, gap, rise } }),
-      ),
-    );
-  const makeSpots = (done: number) =>
-    enqueue((version) =>
-      answer(client.POST("/api/runs/{run_id}/spots", { params, body: { version, done } })),
-    );
-  const readLine = (bow: string, surface: string) =>
-    enqueue((version) =>
-      answer(
-        client.POST("/api/runs/{run_id}/spots/read", { params, body: { version, bow, surface } }),
+        client.POST("/api/runs/{run_id}/acts/{act}", {
+          params: { path: { ...params.path, act } },
+          body: { version, told },
+        }),
       ),
     );
   const finish = useMutation({
@@ -153,7 +142,7 @@ export function useBenchRun(run: Run) {
     setElsewhere(false);
   };
   return {
-    away, refused, elsewhere, hush, write, stand, begin, confirm, pop, startClock, takeFlameBack, clearClock, testLeaks, makeTacks, measureTack, makeSpots, readLine, finish,
+    away, refused, elsewhere, hush, write, stand, begin, confirm, pop, startClock, takeFlameBack, clearClock, testLeaks, tell, finish,
   }; // prettier-ignore
 }
 

@@ -12,7 +12,6 @@ import { dayAndTime } from "./dates";
 
 /** Every run, planned beside actual, newest first. */
 export default function RunBook() {
-  const units = useUnits();
   const { data: signs } = useQuery(signsQuery);
   const [wanted, setWanted] = useState("");
   const settled = useSettled(wanted.trim());
@@ -57,22 +56,16 @@ export default function RunBook() {
         <ul className="panel divide-y divide-line">
           <li
             aria-hidden="true"
-            className="hidden grid-cols-[9rem_1fr_5rem_9rem_9rem_14rem] gap-4 px-4 py-2 text-sm text-mute lg:grid"
+            className="hidden grid-cols-[9rem_1fr_5rem_22rem_12rem] gap-4 px-4 py-2 text-sm text-mute lg:grid"
           >
             <span>When</span>
             <span>Job</span>
             <span>Who</span>
-            <span>Puddle, planned → was</span>
-            <span>Seam, planned → was</span>
+            <span>Timed, planned → was</span>
             <span>Seen</span>
           </li>
           {lines.map((line) => (
-            <Line
-              key={line.id}
-              line={line}
-              seen={line.seen.map(label).join(", ")}
-              pair={(plan, real, unit) => pairOf(plan, real, unit, units.measure.bind(units))}
-            />
+            <Line key={line.id} line={line} seen={line.seen.map(label).join(", ")} />
           ))}
         </ul>
       )}
@@ -90,26 +83,13 @@ export default function RunBook() {
   );
 }
 
-type Pair = (plan: number | null, real: number | null, unit: string) => string;
-
-const pairOf = (
-  plan: number | null,
-  real: number | null,
-  unit: string,
-  measure: (value: number, unit: string, digits?: number) => string,
-) =>
-  // A job that has no such thing, as a member has no puddle, leaves its place empty.
-  plan === null && real === null
-    ? ""
-    : `${plan === null ? "—" : measure(plan, unit, 2)} → ${real === null ? "—" : measure(real, unit, 2)}`;
-
-function Line({ line, seen, pair }: { line: RunLine; seen: string; pair: Pair }) {
+function Line({ line, seen }: { line: RunLine; seen: string }) {
   const units = useUnits();
   return (
     <li>
       <Link
         to={line.finished_at === null ? `/runs/${line.id}/bench` : `/runs/${line.id}`}
-        className="grid gap-x-4 gap-y-0.5 px-4 py-2.5 hover:bg-shade lg:grid-cols-[9rem_1fr_5rem_9rem_9rem_14rem] lg:items-baseline"
+        className="grid gap-x-4 gap-y-0.5 px-4 py-2.5 hover:bg-shade lg:grid-cols-[9rem_1fr_5rem_22rem_12rem] lg:items-baseline"
       >
         <span className="text-sm text-mute">{dayAndTime(line.started_at)}</span>
         <span>
@@ -120,13 +100,16 @@ function Line({ line, seen, pair }: { line: RunLine; seen: string; pair: Pair })
           )}
         </span>
         <span>{line.who || "—"}</span>
-        <span className="tabular-nums">
-          <span className="text-sm text-mute lg:hidden">puddle </span>
-          {pair(line.planned_puddle_s, line.puddle_s, "s")}
-        </span>
-        <span className="tabular-nums">
-          <span className="text-sm text-mute lg:hidden">seam </span>
-          {pair(line.planned_seam_min, line.seam_min, "min")}
+        <span className="flex flex-wrap gap-x-5 tabular-nums">
+          {line.measures
+            .filter((one) => one.planned !== null || one.actual !== null)
+            .map((one) => (
+              <span key={one.id}>
+                <span className="text-sm text-mute">{one.label.toLowerCase()}</span>{" "}
+                {one.planned === null ? "" : `${units.measure(one.planned, one.unit, 2)} → `}
+                {one.actual === null ? "—" : units.measure(one.actual, one.unit, 2)}
+              </span>
+            ))}
         </span>
         <span className="text-sm text-mute">{seen}</span>
       </Link>

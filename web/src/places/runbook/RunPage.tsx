@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 
 import { runQuery, signsQuery } from "../../api/queries";
+import { roomOf } from "../../kinds/rooms";
 import { FigureBlock } from "../../figures/FigureBlock";
 import { Away, Waiting } from "../../parts/States";
 import { useUnits } from "../../shell/settings";
@@ -18,19 +19,8 @@ export default function RunPage() {
   const { line, log, plan } = run;
   const told = (value: number | null | undefined, unit: string, digits = 3) =>
     value == null ? "—" : units.measure(value, unit, digits);
-  const timed = line.planned_puddle_s != null || line.puddle_s != null;
-  const rows = [
-    {
-      label: "First puddle",
-      planned: told(line.planned_puddle_s, "s", 2),
-      actual: told(line.puddle_s, "s"),
-    },
-    {
-      label: "Seam",
-      planned: told(line.planned_seam_min, "min", 2),
-      actual: told(line.seam_min, "min"),
-    },
-  ];
+  const timed = line.measures.some((one) => one.planned !== null || one.actual !== null);
+  const { WorkLog } = roomOf(plan);
   return (
     <article className="mx-auto w-full max-w-4xl p-4">
       <p className="text-sm">
@@ -61,36 +51,23 @@ export default function RunPage() {
             </tr>
           </thead>
           <tbody>
-            {rows.map((row) => (
-              <tr key={row.label}>
+            {line.measures.map((one) => (
+              <tr key={one.id}>
                 <th scope="row" className="border-t border-line px-4 py-2 font-medium">
-                  {row.label}
+                  {one.label}
                 </th>
-                <td className="border-t border-line px-4 py-2 tabular-nums">{row.planned}</td>
+                <td className="border-t border-line px-4 py-2 tabular-nums">
+                  {told(one.planned, one.unit, 2)}
+                </td>
                 <td className="border-t border-line px-4 py-2 font-narrow text-xl font-semibold tabular-nums">
-                  {row.actual}
+                  {told(one.actual, one.unit)}
                 </td>
               </tr>
             ))}
           </tbody>
         </table>
       )}
-      {(log.straightening?.rounds ?? []).length > 0 && (
-        <>
-          <h2 className="font-semibold">Rounds</h2>
-          <ol className="mb-3">
-            {(log.straightening?.rounds ?? []).map((round, index) => (
-              <li key={index}>
-                {index + 1}: {round.spots.length} spots, bow{" "}
-                {units.measure(round.camber_before_mm, "mm", 3)} to{" "}
-                {units.measure(round.camber_after_mm, "mm", 3)}
-                {run.bench.member?.hot_rounds.includes(index + 1) &&
-                  ", read hot, not reckoned with"}
-              </li>
-            ))}
-          </ol>
-        </>
-      )}
+      {WorkLog && <WorkLog run={run} />}
       <h2 className="font-semibold">Seen</h2>
       <p>
         {(log.seen ?? []).map((id) => signs?.find((s) => s.id === id)?.label ?? id).join(", ") ||

@@ -7,20 +7,31 @@ from pellak.core import METHOD_VERSION
 from pellak.core.care.sequences import GUIDANCE
 from pellak.core.drawing import SeamDrawing, empty_drawing, seam_drawing
 from pellak.core.figure import Station
-from pellak.core.job import SeamJob, metal_of, schools_of
-from pellak.core.kinds.kind import JobKind, ShopAsked
+from pellak.core.job import metal_of, schools_of
+from pellak.core.kinds.kind import Act, JobKind, Marks, ShopAsked
+from pellak.core.kinds.seam.job import SeamJob
+from pellak.core.kinds.seam.tacking import (
+    TackMeasures,
+    TacksMade,
+    seam_now,
+    tack_measured,
+    tacks_made,
+    tacks_of,
+)
+from pellak.core.kinds.seam.work import KIND, SeamWork, TackPlan
+from pellak.core.log_field import LogField
 from pellak.core.own import with_own, without_own
 from pellak.core.piece.dimensions import dimension_rows
 from pellak.core.piece.joint_drawing import joint_drawing
 from pellak.core.planned import (
     LOOK_HOLDS,
     Plan,
-    TackPlan,
     blocked_by_stops,
     first_stop,
     waiting,
 )
 from pellak.core.seam.groove_drawing import groove_drawing
+from pellak.core.seam.template import flat_places, tacks_csv
 from pellak.core.stations.cool import cool_station
 from pellak.core.stations.facts_of import facts_of
 from pellak.core.stations.piece import piece_station, seam_length
@@ -103,7 +114,7 @@ def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
     figures = {figure.id: figure for station in stations for figure in station.figures}
     family = metal.family if metal else job.family
     facts = facts_of(job, schools, preheat, reckoned, work)
-    cards = safe_cards("seam", job, schools, family, job.joint, figures, facts, equipment, reckoned)
+    cards = safe_cards(KIND, job, schools, family, job.joint, figures, facts, equipment, reckoned)
     stations.insert(SAFE_START_PLACE, safe_start_station(job, schools, family, job.joint, cards))
     why_not = _why_not(job, stations)
     return Plan(
@@ -119,11 +130,13 @@ def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
         )
         if reckoned
         else None,
-        tacks=TackPlan(given=work.tacks[0], values=work.tacks[1].values)
-        if work and work.tacks
-        else None,
-        filler=work.filler.values if work else None,
-        groove=groove_drawing(reckoned.groove, work.filler.values.passes)
+        work=SeamWork(
+            tacks=TackPlan(given=work.tacks[0], values=work.tacks[1].values)
+            if work.tacks
+            else None,
+            filler=work.filler.values,
+            groove=groove_drawing(reckoned.groove, work.filler.values.passes),
+        )
         if work and reckoned
         else None,
         drawing=_drawing(job, reckoned),
@@ -139,4 +152,34 @@ def _line(job: SeamJob) -> str:
     return f"{thickness}{joints()[job.joint].name}"
 
 
-SEAM = JobKind("seam", "A seam", "fusion weld along an edge", SeamJob, seam_plan, _line)
+def _marks(plan: Plan) -> Marks:
+    tacks = tacks_of(plan)
+    seam_mm = tacks.given.seam_mm
+    places = flat_places(tacks.values, seam_mm)
+    return Marks("tacks", "tacks", places, seam_mm, tacks_csv(tacks.values))
+
+
+SEAM = JobKind(
+    KIND,
+    "A seam",
+    "fusion weld along an edge",
+    SeamJob,
+    seam_plan,
+    _line,
+    log=(
+        LogField(
+            id="puddle_s", label="First puddle", asked="First puddle, seconds", unit="s",
+            quantity="time", least=0.2, most=600, planned="puddle_s",
+        ),
+        LogField(
+            id="seam_min", label="Seam", asked="Seam, minutes", unit="min",
+            quantity="time", least=0.02, most=1440, planned="seam_min", burns=True,
+        ),
+    ),
+    now=seam_now,
+    acts={"tacks": Act(TacksMade, tacks_made), "measured": Act(TackMeasures, tack_measured)},
+    marks=_marks,
+    look="Look at both sides of the seam. What did you see?",
+    worked="seam",
+    signs=True,
+)  # fmt: skip

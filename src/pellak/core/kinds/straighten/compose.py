@@ -10,7 +10,7 @@ from pellak.core.figure import Station
 from pellak.core.heat.solve import PieceGiven
 from pellak.core.job import metal_of, refusals, schools_of
 from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.kind import JobKind, ShopAsked
+from pellak.core.kinds.kind import Act, JobKind, ShopAsked
 from pellak.core.kinds.straighten.drawing import (
     BowPoint,
     MemberDrawing,
@@ -21,8 +21,17 @@ from pellak.core.kinds.straighten.drawing import (
 )
 from pellak.core.kinds.straighten.job import StraightenJob
 from pellak.core.kinds.straighten.piece import boxes, member_station, missing, question
-from pellak.core.kinds.straighten.plan_part import MemberPlan
+from pellak.core.kinds.straighten.rounds import (
+    LineRead,
+    SpotsMade,
+    line_read,
+    member_now,
+    spot_marks,
+    spots_made,
+)
 from pellak.core.kinds.straighten.rounds_station import rounds_station, spots_gas
+from pellak.core.kinds.straighten.work import KIND, MemberWork
+from pellak.core.log_field import LogField
 from pellak.core.member.straighten import StraightenAnswer, reckon_straighten
 from pellak.core.member.straighten_given import StraightenGiven
 from pellak.core.metal.alloy import Metal
@@ -35,7 +44,6 @@ from pellak.core.stations.set_up import TorchSetUp, torch_set_up
 from pellak.core.stations.torch import set_up_answer, set_up_cautions, set_up_figures
 from pellak.core.working import Caution, short
 
-KIND = "straighten"
 SAFE_START_PLACE = 2
 
 
@@ -64,7 +72,7 @@ def _with_flame(given: StraightenGiven, torch: TorchSetUp | None) -> StraightenG
 
 
 def _facts(job: StraightenJob, schools: ShopSchools, torch: TorchSetUp | None,
-           member: MemberPlan | None, gas: JobGas | None) -> Facts:  # fmt: skip
+           member: MemberWork | None, gas: JobGas | None) -> Facts:  # fmt: skip
     facts = Facts(
         start_c=job.start_c,
         fire_watch_min=float(schools.fire_watch),
@@ -104,7 +112,7 @@ def _torch_station(torch: TorchSetUp | None, gas: JobGas | None) -> Station:
     )
 
 
-def _drawing(job: StraightenJob, member: MemberPlan | None) -> MemberDrawing:
+def _drawing(job: StraightenJob, member: MemberWork | None) -> MemberDrawing:
     plain = MemberDrawing(
         section=job.section, depth_mm=job.depth_mm, width_mm=job.width_mm,
         wall_mm=job.thickness_mm, length_mm=job.length_mm, face=job.face,
@@ -158,7 +166,7 @@ def straighten_plan(job: StraightenJob, asked: ShopAsked) -> Plan:
     torch = _set_up(job, asked, schools, metal)
     lacks = missing(job)
     given, answer, stop = _answered(job, metal, torch)
-    member = MemberPlan(given=given, values=answer.values) if given and answer and torch else None
+    member = MemberWork(given=given, values=answer.values) if given and answer and torch else None
     gas = spots_gas(member, torch) if member and torch else None
     piece = member_station(job, metal)
     if stop is not None:
@@ -186,7 +194,7 @@ def straighten_plan(job: StraightenJob, asked: ShopAsked) -> Plan:
         job=job,
         stations=blocked_by_stops(stations),
         candidates=torch.tip_answer.values.candidates if torch else [],
-        member=member,
+        work=member,
         drawing=_drawing(job, member),
         facts=facts,
         cards=cards,
@@ -210,4 +218,15 @@ STRAIGHTEN = JobKind(
     StraightenJob,
     straighten_plan,
     _line,
-)
+    log=(
+        LogField(
+            id="flame_min", label="Flame on", asked="Flame on, all spots, minutes", unit="min",
+            quantity="time", least=0.02, most=1440, burns=True,
+        ),
+    ),
+    now=member_now,
+    acts={"spots": Act(SpotsMade, spots_made), "line": Act(LineRead, line_read)},
+    marks=spot_marks,
+    look="Look along the line once more.",
+    worked="rounds",
+)  # fmt: skip

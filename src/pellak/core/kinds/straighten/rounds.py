@@ -1,76 +1,95 @@
 """Rounds at the bench: spot by spot, then the line is read cold, and the next round is drawn."""
 
+from pydantic import Field
+
 from pellak.core.errors import Refused
+from pellak.core.kinds.kind import Marks
+from pellak.core.kinds.straighten.work import MemberLog, MemberNow, MemberWork
 from pellak.core.member.straighten import StraightenValues, reckon_straighten
 from pellak.core.member.straighten_given import Round, is_hot
+from pellak.core.piece.tape import marks_csv
 from pellak.core.planned import Plan
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.reading.units import QuantityKind
-from pellak.core.run_log import RunLog
+from pellak.core.run_log import RunLog, with_work
+from pellak.core.working import Record
 
 
-def member_now(plan: Plan, log: RunLog) -> StraightenValues | None:
-    """Return the member as it stands: the plan's answer, or reckoned anew after its rounds."""
-    if plan.member is None:
+class SpotsMade(Record):
+    """How many spots of this round are made."""
+
+    done: int = Field(ge=0, le=60)
+
+
+class LineRead(Record):
+    """The bow read along the line, and the surface beside a spot where it was measured."""
+
+    bow: str = Field(max_length=40)
+    surface: str = Field(default="", max_length=40)
+
+
+def _log(log: RunLog) -> MemberLog:
+    return log.work if isinstance(log.work, MemberLog) else MemberLog()
+
+
+def _values(plan: Plan, log: RunLog) -> StraightenValues | None:
+    if not isinstance(plan.work, MemberWork):
         return None
-    if not log.straightening.rounds:
-        return plan.member.values
-    given = plan.member.given.model_copy(update={"rounds": log.straightening.rounds})
-    return reckon_straighten(given).values
+    rounds = _log(log).rounds
+    if not rounds:
+        return plan.work.values
+    return reckon_straighten(plan.work.given.model_copy(update={"rounds": rounds})).values
 
 
-def spot_marks(plan: Plan) -> tuple[list[tuple[int, float]], float]:
-    """Return number and place of the first round's spots, and the member's length, mm.
+def member_now(plan: Plan, log: RunLog) -> MemberNow | None:
+    """Return the member as it stands: the plan's answer, or reckoned anew after its rounds."""
+    values = _values(plan, log)
+    return None if values is None else MemberNow(values=values)
+
+
+def spot_marks(plan: Plan) -> Marks:
+    """Return the first round's spots as marks along the member.
 
     Raises Refused where the job has no such round.
     """
-    if plan.member is None or not plan.member.values.next_round:
+    if not isinstance(plan.work, MemberWork) or not plan.work.values.next_round:
         raise Refused("job", plan.job.name, "a member that wants a round of heat spots")
-    spots = enumerate(plan.member.values.next_round, start=1)
-    return [(n, spot.at_mm) for n, spot in spots], plan.member.given.length_mm
+    marks = [(n, spot.at_mm) for n, spot in enumerate(plan.work.values.next_round, start=1)]
+    return Marks("heat spots", "spots", marks, plan.work.given.length_mm, marks_csv(marks))
 
 
-def spots_made(plan: Plan, log: RunLog, done: int) -> RunLog:
+def spots_made(plan: Plan, log: RunLog, made: SpotsMade) -> RunLog:
     """Return the log with so many spots of this round made. Raises Refused past its last."""
-    values = member_now(plan, log)
+    values = _values(plan, log)
     most = len(values.next_round) if values else 0
-    if not 0 <= done <= most:
-        raise Refused("done", done, f"0 to {most} spots in this round")
-    told = log.straightening.model_copy(update={"done": done})
-    return log.model_copy(update={"straightening": told})
+    if made.done > most:
+        raise Refused("done", made.done, f"0 to {most} spots in this round")
+    return with_work(log, _log(log).model_copy(update={"done": made.done}))
 
 
-def line_read(plan: Plan, log: RunLog, bow: str, surface: str) -> RunLog:
+def line_read(plan: Plan, log: RunLog, read: LineRead) -> RunLog:
     """Return the log with the line read after a round; a hot reading is kept beside.
 
     Read hot, the same round waits to be read again. Raises Refused before the round is done, and
     naming what cannot be read.
     """
-    values = member_now(plan, log)
-    kept = log.straightening
-    if values is None:
-        raise Refused("bow", bow, "a member that is being straightened")
-    after_mm = _read("bow", bow, "length")
-    surface_c = _read("surface", surface, "temperature") if surface.strip() else None
+    values, kept = _values(plan, log), _log(log)
+    if values is None or not isinstance(plan.work, MemberWork):
+        raise Refused("bow", read.bow, "a member that is being straightened")
+    after_mm = _read("bow", read.bow, "length")
+    surface_c = _read("surface", read.surface, "temperature") if read.surface.strip() else None
     last = kept.rounds[-1] if kept.rounds else None
     again = last is not None and is_hot(last) and kept.done == 0
     if not again and (kept.done < len(values.next_round) or not values.next_round):
-        raise Refused("bow", bow, "every spot of this round made first")
+        raise Refused("bow", read.bow, "every spot of this round made first")
     cold = [one for one in kept.rounds if not is_hot(one)]
-    before = cold[-1].camber_after_mm if cold else _first_bow(plan)
+    before = cold[-1].camber_after_mm if cold else plan.work.given.bow_mm
     spots = last.spots if again and last is not None else values.next_round
     told = Round(
         spots=spots, camber_before_mm=before, camber_after_mm=after_mm, surface_c=surface_c
     )
     rounds = [*(kept.rounds[:-1] if again else kept.rounds), told]
-    return log.model_copy(
-        update={"straightening": kept.model_copy(update={"done": 0, "rounds": rounds})}
-    )
-
-
-def _first_bow(plan: Plan) -> float:
-    assert plan.member is not None
-    return plan.member.given.bow_mm
+    return with_work(log, MemberLog(rounds=rounds))
 
 
 def _read(field: str, text: str, kind: QuantityKind) -> float:

@@ -2,7 +2,7 @@
 
 from pellak.core.figure import Figure, Station, figure_of
 from pellak.core.heat.colour import colour_words
-from pellak.core.kinds.straighten.plan_part import MemberPlan
+from pellak.core.kinds.straighten.work import MemberWork
 from pellak.core.member.limits import LIMIT_SOURCE
 from pellak.core.member.spot_heat import SECONDS_SPREAD, SOURCE, TOUCH_C, WAIT_SPREAD
 from pellak.core.member.straighten import StraightenAnswer
@@ -16,7 +16,7 @@ LEAST_WORTH_C = 550.0
 HOLDS = "How many spots, where this round, how hot, how long, what it takes."
 
 
-def spots_gas(member: MemberPlan, torch: TorchSetUp) -> JobGas | None:
+def spots_gas(member: MemberWork, torch: TorchSetUp) -> JobGas | None:
     """Return the gas of all spots still expected; None where the flame never reddens one."""
     one = member.values.spot_acetylene_l
     if one is None:
@@ -31,7 +31,7 @@ def spots_gas(member: MemberPlan, torch: TorchSetUp) -> JobGas | None:
     )
 
 
-def _heat_figures(member: MemberPlan) -> list[Figure]:
+def _heat_figures(member: MemberWork) -> list[Figure]:
     one = "A spot" if member.values.pattern == "spot" else "A vee with its strip"
     spot_s, wait_min = member.values.spot_s, member.values.wait_min
     if spot_s is None or wait_min is None:
@@ -64,7 +64,7 @@ def _heat_figures(member: MemberPlan) -> list[Figure]:
 
 
 def rounds_station(
-    member: MemberPlan | None, answer: StraightenAnswer | None, gas: JobGas | None
+    member: MemberWork | None, answer: StraightenAnswer | None, gas: JobGas | None
 ) -> Station:
     """Return the Rounds station."""
     if member is None or answer is None:
@@ -117,7 +117,7 @@ def rounds_station(
     )
 
 
-def _peak_line(member: MemberPlan) -> Working:
+def _peak_line(member: MemberWork) -> Working:
     values = member.values
     return Working(
         name="peak_c", value=values.peak_c, unit="°C",

@@ -4,8 +4,8 @@ import { faultOf } from "../../api/client";
 import { SeamPath } from "../../drawings/SeamPath";
 import { useKeys } from "../../parts/useKeys";
 import { useUnits } from "../../shell/settings";
-import type { ToolProps } from "./CardTools";
-import { CountDown } from "./CountDown";
+import type { ToolProps } from "../../places/benchmode/CardTools";
+import { CountDown } from "../../places/benchmode/CountDown";
 
 const PATH_PX = 180;
 const AHEAD = 4;
@@ -17,15 +17,15 @@ export function TackTool(tool: ToolProps) {
   const id = useId();
   const [gap, setGap] = useState("");
   const [rise, setRise] = useState("");
-  const tacks = run.bench.tacks;
-  const done = run.log.tacking?.done ?? 0;
+  const tacks = run.bench.work?.kind === "seam" ? run.bench.work.tacks : null;
+  const done = run.log.work?.kind === "seam" ? (run.log.work.done ?? 0) : 0;
   const next = tacks?.tacks[done];
   // Pressed again before the server has answered, it is the next tack, not the same once more.
   const told = useRef(done);
   const tell = (count: number) => {
     told.current = count;
-    void bench.makeTacks(count).then((kept) => {
-      if (kept === null) told.current = run.log.tacking?.done ?? 0;
+    void bench.tell("tacks", { done: count }).then((kept) => {
+      if (kept === null) told.current = done;
     });
   };
   const made = () => {
@@ -90,7 +90,7 @@ export function TackTool(tool: ToolProps) {
           className="grid gap-3 text-xl sm:grid-cols-[1fr_1fr_auto] sm:items-end"
           onSubmit={(event) => {
             event.preventDefault();
-            void bench.measureTack(bare(gap), bare(rise)).then((kept) => {
+            void bench.tell("measured", { gap: bare(gap), rise: bare(rise) }).then((kept) => {
               if (kept === null) return;
               setGap("");
               setRise("");

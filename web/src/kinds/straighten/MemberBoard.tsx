@@ -1,19 +1,10 @@
-import type { Changes, MemberDrawing, Plan } from "../../api/client";
-import { faultOf } from "../../api/client";
+import { faultOf, type MemberDrawing } from "../../api/client";
 import { MemberSection, MemberSide } from "../../drawings/MemberSide";
 import { QuantityField } from "../../figures/QuantityField";
 import { PaperLinks } from "../../parts/PaperLinks";
 import { useWidth } from "../../parts/useWidth";
-import { PlacesField, SaidField } from "./PlacesField";
-
-interface MemberBoardProps {
-  jobId: string;
-  plan: Plan;
-  drawing: MemberDrawing;
-  faults: Record<string, unknown>;
-  onPreview: (field: string, text: string | null) => void;
-  onChange: (changes: Changes) => Promise<boolean>;
-}
+import { PlacesField, SaidField } from "../../places/bench/PlacesField";
+import type { BoardProps } from "../room";
 
 const BOX_PX = 150;
 const BESIDE_FROM_PX = 620;
@@ -27,7 +18,7 @@ export function MemberBoard({
   faults,
   onPreview,
   onChange,
-}: MemberBoardProps) {
+}: BoardProps & { drawing: MemberDrawing }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const beside = width >= BESIDE_FROM_PX;
   const { job } = plan;
@@ -62,11 +53,11 @@ export function MemberBoard({
       </ul>
       {(drawing.spots ?? []).length > 0 && (
         <p className="mt-3 flex flex-wrap items-center gap-x-4 text-sm">
-          <PaperLinks what="Spacing tape 1:1" path={`/api/jobs/${jobId}/spots.pdf`} />
-          <a className="link" href={`/api/jobs/${jobId}/spots.svg`}>
+          <PaperLinks what="Spacing tape 1:1" path={`/api/jobs/${jobId}/marks.pdf`} />
+          <a className="link" href={`/api/jobs/${jobId}/marks.svg`}>
             Drawing, SVG
           </a>
-          <a className="link" href={`/api/jobs/${jobId}/spots.csv`}>
+          <a className="link" href={`/api/jobs/${jobId}/marks.csv`}>
             Table, CSV
           </a>
         </p>

@@ -3,8 +3,8 @@ import { useId, useRef, useState } from "react";
 import { faultOf } from "../../api/client";
 import { useKeys } from "../../parts/useKeys";
 import { useUnits } from "../../shell/settings";
-import type { ToolProps } from "./CardTools";
-import { CountDown } from "./CountDown";
+import type { ToolProps } from "../../places/benchmode/CardTools";
+import { CountDown } from "../../places/benchmode/CountDown";
 
 /** Spot by spot, the wait to the touch, then the line: the next round is drawn from what it says. */
 export function RoundTool(tool: ToolProps) {
@@ -13,8 +13,8 @@ export function RoundTool(tool: ToolProps) {
   const id = useId();
   const [bow, setBow] = useState("");
   const [surface, setSurface] = useState("");
-  const member = run.bench.member;
-  const kept = run.log.straightening;
+  const member = run.bench.work?.kind === "straighten" ? run.bench.work.values : null;
+  const kept = run.log.work?.kind === "straighten" ? run.log.work : null;
   const done = kept?.done ?? 0;
   const rounds = kept?.rounds ?? [];
   const last = rounds[rounds.length - 1];
@@ -24,8 +24,8 @@ export function RoundTool(tool: ToolProps) {
   const next = spots[done];
   const tell = (count: number) => {
     told.current = count;
-    void bench.makeSpots(count).then((answered) => {
-      if (answered === null) told.current = run.log.straightening?.done ?? 0;
+    void bench.tell("spots", { done: count }).then((answered) => {
+      if (answered === null) told.current = done;
     });
   };
   const made = () => {
@@ -96,7 +96,10 @@ export function RoundTool(tool: ToolProps) {
           onSubmit={(event) => {
             event.preventDefault();
             void bench
-              .readLine(bare(bow, units.symbol("mm")), bare(surface, units.symbol("°C")))
+              .tell("line", {
+                bow: bare(bow, units.symbol("mm")),
+                surface: bare(surface, units.symbol("°C")),
+              })
               .then((answered) => {
                 if (answered === null) return;
                 setBow("");

@@ -1,4 +1,4 @@
-import type { Changes, Plan, QuantityKind, SeamDrawing } from "../../api/client";
+import type { QuantityKind, SeamDrawing } from "../../api/client";
 import { JointAcross } from "../../drawings/JointAcross";
 import { SeamAcross } from "../../drawings/SeamAcross";
 import { SeamAlong } from "../../drawings/SeamAlong";
@@ -6,16 +6,7 @@ import { TemperatureStrip } from "../../drawings/TemperatureStrip";
 import { QuantityField } from "../../figures/QuantityField";
 import { faultOf } from "../../api/client";
 import { useWidth } from "../../parts/useWidth";
-
-interface DrawingBoardProps {
-  plan: Plan;
-  drawing: SeamDrawing;
-  faults: Record<string, unknown>;
-  onPreview: (field: string, text: string | null) => void;
-  onChange: (changes: Changes) => Promise<boolean>;
-  /** Whether the temperatures beside the seam stand under the drawing. */
-  strip: boolean;
-}
+import type { BoardProps } from "../room";
 
 const BOX_PX = 140;
 const GAP_PX = 100;
@@ -24,14 +15,14 @@ const ALONG_PX = 216;
 const BESIDE_FROM_PX = 620;
 
 /** The piece is the form: both drawings at one scale, with the boxed dimensions as inputs. */
-export function DrawingBoard({
+export function SeamBoard({
   plan,
   drawing,
   faults,
   onPreview,
   onChange,
   strip,
-}: DrawingBoardProps) {
+}: BoardProps & { drawing: SeamDrawing }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const { job } = plan;
   const tack = plan.stations.find((s) => s.id === "tack-and-run");

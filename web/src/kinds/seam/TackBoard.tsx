@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Slider } from "radix-ui";
 import { useEffect, useId, useState } from "react";
 
-import { faultOf, type Changes, type OpenJob, type Plan } from "../../api/client";
+import { faultOf, type Changes } from "../../api/client";
 import { playbackQuery } from "../../api/queries";
 import { GrooveSection } from "../../drawings/GrooveSection";
 import { SeamPath } from "../../drawings/SeamPath";
@@ -12,26 +12,22 @@ import { PaperLinks } from "../../parts/PaperLinks";
 import { clockWords } from "../../parts/useCounting";
 import { useWidth } from "../../parts/useWidth";
 import { useUnits } from "../../shell/settings";
-import { DistortionDialog } from "./DistortionDialog";
+import type { WorkBoardProps } from "../room";
+import { DistortionDialog } from "../straighten/DistortionDialog";
 
 const PATH_PX = 190;
 const FRAME_MS = 33;
 const CALM_MS = 250;
 
-interface TackBoardProps {
-  job: OpenJob;
-  plan: Plan;
-  faults: Record<string, unknown>;
-  onChange: (changes: Changes) => Promise<boolean>;
-}
-
-export function TackBoard({ job, plan, faults, onChange }: TackBoardProps) {
+export function TackBoard({ job, plan, faults, onChange }: WorkBoardProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const units = useUnits();
+  const work = plan.work?.kind === "seam" ? plan.work : null;
+  const planned = work?.tacks ?? null;
   const [distorting, setDistorting] = useState(false);
   const [frame, setFrame] = useState<number | null>(null);
   const [playing, setPlaying] = useState(false);
-  const { data: playback } = useQuery(playbackQuery(job.id, job.version, plan.tacks !== null));
+  const { data: playback } = useQuery(playbackQuery(job.id, job.version, planned !== null));
   const frames = playback?.times_s.length ?? 0;
   useEffect(() => {
     if (!playing) return;
@@ -45,7 +41,7 @@ export function TackBoard({ job, plan, faults, onChange }: TackBoardProps) {
   }, [playing, frames]);
   const shown = frame === null ? null : Math.min(frame, frames - 1);
   const seconds = shown === null ? null : (playback?.times_s[shown] ?? null);
-  const tacks = plan.tacks?.values;
+  const tacks = planned?.values;
   const last = tacks?.tacks
     .filter((tack) => seconds !== null && (tack.starts_s ?? Infinity) <= seconds)
     .at(-1);
@@ -60,22 +56,22 @@ export function TackBoard({ job, plan, faults, onChange }: TackBoardProps) {
   return (
     <section ref={ref} aria-label="Edges and tacks" className="panel mt-3 p-3">
       <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
-        {plan.groove && width > 0 && (
+        {work?.groove && width > 0 && (
           <figure className="min-w-64 flex-1">
             <figcaption className="text-sm text-mute">Edges, to scale; passes as layers</figcaption>
-            <GrooveSection groove={plan.groove} width={Math.min(width - 24, 330)} />
+            <GrooveSection groove={work?.groove} width={Math.min(width - 24, 330)} />
           </figure>
         )}
         <div className="flex flex-col gap-1 text-sm">
-          {plan.tacks && (
+          {planned && (
             <>
-              <PaperLinks what="Template 1:1" path={`/api/jobs/${job.id}/tacks.pdf`} />
+              <PaperLinks what="Template 1:1" path={`/api/jobs/${job.id}/marks.pdf`} />
               <span data-screen-only>
-                <a className="link" href={`/api/jobs/${job.id}/tacks.svg`}>
+                <a className="link" href={`/api/jobs/${job.id}/marks.svg`}>
                   SVG
                 </a>{" "}
                 ·{" "}
-                <a className="link" href={`/api/jobs/${job.id}/tacks.csv`}>
+                <a className="link" href={`/api/jobs/${job.id}/marks.csv`}>
                   CSV
                 </a>
               </span>
@@ -84,7 +80,7 @@ export function TackBoard({ job, plan, faults, onChange }: TackBoardProps) {
           <button className="link min-h-9 text-left" onClick={() => setDistorting(true)}>
             How far will it bow?
           </button>
-          {plan.tacks && !tacks?.closed && (
+          {planned && !tacks?.closed && (
             <Corners
               value={corners}
               fault={faultOf(faults["corners_mm"], "corners_mm")}
@@ -93,7 +89,7 @@ export function TackBoard({ job, plan, faults, onChange }: TackBoardProps) {
           )}
         </div>
       </div>
-      {tacks && plan.tacks && width > 0 && (
+      {tacks && planned && width > 0 && (
         <div className="mt-3">
           <p className="text-sm text-mute">
             {tacks.closed ? "Tacks round the tube, rolled out" : "Tacks along the seam"}, numbered
@@ -109,7 +105,7 @@ export function TackBoard({ job, plan, faults, onChange }: TackBoardProps) {
           </p>
           <TackStrip
             tacks={tacks}
-            seamMm={plan.tacks.given.seam_mm}
+            seamMm={planned.given.seam_mm}
             playback={playback}
             frame={shown}
             seconds={seconds}

@@ -1,0 +1,53 @@
+"""The parts of a job that differ by kind, each a union tagged by `kind`; one name a kind in each.
+
+Documents kept before kinds had rooms of their own are put into these forms here."""
+
+from collections.abc import Mapping
+from typing import Annotated, Any
+
+from pydantic import Field
+
+from pellak.core.drawing import SeamDrawing
+from pellak.core.kinds.seam.job import SeamJob
+from pellak.core.kinds.seam.work import SeamLog, SeamNow, SeamWork
+from pellak.core.kinds.straighten.drawing import MemberDrawing
+from pellak.core.kinds.straighten.job import StraightenJob
+from pellak.core.kinds.straighten.work import MemberLog, MemberNow, MemberWork
+
+Job = Annotated[SeamJob | StraightenJob, Field(discriminator="kind")]
+Drawing = Annotated[SeamDrawing | MemberDrawing, Field(discriminator="kind")]
+Work = Annotated[SeamWork | MemberWork, Field(discriminator="kind")]
+WorkLog = Annotated[SeamLog | MemberLog, Field(discriminator="kind")]
+WorkNow = Annotated[SeamNow | MemberNow, Field(discriminator="kind")]
+
+_LOOSE_PLAN = ("tacks", "filler", "groove", "member")
+_LOOSE_LOG = ("puddle_s", "seam_min", "tacking", "straightening")
+
+
+def plan_kept_before(told: Any) -> Any:
+    """Return a kept plan with the work that used to lie loose in it in its room."""
+    if not isinstance(told, Mapping) or "work" in told:
+        return told
+    plan = {name: value for name, value in told.items() if name not in _LOOSE_PLAN}
+    if isinstance(drawing := told.get("drawing"), Mapping):
+        plan["drawing"] = {"kind": "seam", **drawing}
+    loose = {name: told.get(name) for name in _LOOSE_PLAN[:3]}
+    if told.get("member"):
+        plan["work"] = {**told["member"], "kind": "straighten"}
+    elif any(loose.values()):
+        plan["work"] = {**loose, "kind": "seam"}
+    return plan
+
+
+def log_kept_before(told: Any) -> Any:
+    """Return a kept log with times and series that used to lie loose in it in their rooms."""
+    if not isinstance(told, Mapping) or not told.keys() & set(_LOOSE_LOG):
+        return told
+    log = {name: value for name, value in told.items() if name not in _LOOSE_LOG}
+    timed = {name: told.get(name) for name in _LOOSE_LOG[:2]}
+    log["actual"] = {name: value for name, value in timed.items() if value is not None}
+    if any((told.get("straightening") or {}).values()):
+        log["work"] = {**told["straightening"], "kind": "straighten"}
+    elif any((told.get("tacking") or {}).values()):
+        log["work"] = {**told["tacking"], "kind": "seam"}
+    return log

@@ -1,0 +1,67 @@
+"""What a run of a kind logs: times and measures, each beside what was planned."""
+
+from pellak.core.errors import Refused
+from pellak.core.facts import Facts
+from pellak.core.reading.quantity import read_quantity
+from pellak.core.reading.units import QuantityKind
+from pellak.core.working import Record
+
+BARE = {"s": " s", "min": " min"}
+SECONDS = {"s": 1.0, "min": 60.0}
+
+
+class LogField(Record):
+    """Something a run logs: how it is called and asked, in what, between which limits.
+
+    `planned` names the fact it is held against, nothing where none was planned; `burns` says that
+    it counts the minutes the flame burnt.
+    """
+
+    id: str
+    label: str
+    asked: str
+    unit: str
+    quantity: QuantityKind
+    least: float
+    most: float
+    planned: str = ""
+    burns: bool = False
+
+    def read(self, told: object) -> float | None:
+        """Return what was typed or timed, in the field's own unit; nothing typed is None.
+
+        A bare number is in that unit. Raises Refused naming the field.
+        """
+        if told is None or (isinstance(told, str) and not told.strip()):
+            return None
+        value = self._typed(told) if isinstance(told, str) else told
+        if isinstance(value, bool) or not isinstance(value, int | float):
+            raise Refused(self.id, told, f"a number, or text with a unit; in {self.unit} by itself")
+        if not self.least <= value <= self.most:
+            raise Refused(self.id, told, f"{self.least:g} to {self.most:g} {self.unit}")
+        return float(value)
+
+    def _typed(self, text: str) -> float:
+        bare = text.strip().replace(",", ".").replace(".", "", 1).isdigit()
+        try:
+            found = read_quantity(text + BARE[self.unit] if bare else text, self.quantity).value
+        except Refused as refused:
+            raise Refused(self.id, text, refused.accepted) from None
+        return found / SECONDS[self.unit]
+
+
+class LoggedMeasure(Record):
+    """A measure of a run, planned beside actual; null where it was not planned, or not taken."""
+
+    id: str
+    label: str
+    asked: str
+    unit: str
+    planned: float | None
+    actual: float | None
+
+
+def planned_by(facts: Facts, field: LogField) -> float | None:
+    """Return what a plan's facts say of a field, or None."""
+    told = getattr(facts, field.planned) if field.planned else None
+    return None if told is None else float(told)

@@ -1,0 +1,33 @@
+import type { ComponentType } from "react";
+
+import type { Changes, OpenJob, Plan, Run } from "../api/client";
+import type { ToolProps } from "../places/benchmode/CardTools";
+
+export interface BoardProps {
+  jobId: string;
+  plan: Plan;
+  faults: Record<string, unknown>;
+  onPreview: (field: string, text: string | null) => void;
+  onChange: (changes: Changes) => Promise<boolean>;
+  /** Whether what leads is the piece itself, not the work on it. */
+  strip: boolean;
+}
+
+export interface WorkBoardProps {
+  job: OpenJob;
+  plan: Plan;
+  faults: Record<string, unknown>;
+  onChange: (changes: Changes) => Promise<boolean>;
+}
+
+/** What the page brings for a kind of job; everything else loops over what the plan says. */
+export interface Room {
+  /** The piece as it is drawn and typed. */
+  Board: ComponentType<BoardProps>;
+  /** The work under it, at the station of the work. */
+  WorkBoard?: ComponentType<WorkBoardProps>;
+  /** Tools at the bench, by the kind of step they belong to. */
+  tools: Partial<Record<string, ComponentType<ToolProps>>>;
+  /** What its run wrote down, in the run book. */
+  WorkLog?: ComponentType<{ run: Run }>;
+}

@@ -1,0 +1,9 @@
+import type { Plan } from "../api/client";
+import type { Room } from "./room";
+import { SEAM } from "./seam";
+import { STRAIGHTEN } from "./straighten";
+
+const ROOMS: Record<Plan["job"]["kind"], Room> = { seam: SEAM, straighten: STRAIGHTEN };
+
+/** The room of a plan's kind of job. */
+export const roomOf = (plan: Plan): Room => ROOMS[plan.job.kind];
