@@ -282,3 +282,22 @@ def test_the_spots_are_printed_drawn_and_listed(client, rail, job):
         assert answer.content.startswith(begins)
         assert client.get(f"/api/jobs/{job['id']}/marks.{way}").status_code == 200
     assert client.get(f"/api/jobs/{rail['id']}/card.pdf").content.startswith(b"%PDF")
+
+
+def test_the_next_member_of_a_section_starts_wiser(client, rail, rail_run):
+    told = rail_run
+    for done in (1, 2, 3):
+        told = act(client, told, "spots", done=done).json()
+    told = act(client, told, "line", bow="53 mm").json()
+    first = client.get(f"/api/jobs/{rail['id']}").json()["plan"]["work"]["values"]
+    body = {"version": told["version"], "entries": {"flame_min": "12"}, "finish": True}
+    done = client.patch(f"/api/runs/{told['line']['id']}", json=body).json()
+    assert done["line"]["measures"][0]["actual"] == 12
+    second = client.post("/api/jobs", json={**HANDRAIL, "name": "Next rail"}).json()["plan"]
+    values = second["work"]["values"]
+    assert values["psi_high"] / values["psi_low"] < 0.8 * first["psi_high"] / first["psi_low"]
+    (figure,) = [f for s in second["stations"] for f in s["figures"] if f["id"] == "spots_total"]
+    assert "one member of this section" in figure["detail"]
+    other = {**HANDRAIL, "name": "Thin", "thickness_mm": 3.0}
+    thin = client.post("/api/jobs", json=other).json()["plan"]["work"]["values"]
+    assert thin["psi"] == first["psi"]

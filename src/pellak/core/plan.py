@@ -1,6 +1,7 @@
 """Compose the plan of any job: its kind decides how."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from typing import Any
 
 from pellak.core.job_base import ShopSchools
 from pellak.core.kinds.kind import ShopAsked
@@ -19,6 +20,7 @@ def compose_plan(
     hand_factor: float = 1.0,
     own: Metals | None = None,
     equipment: Equipment | None = None,
+    learned: Mapping[str, Sequence[Any]] | None = None,
 ) -> Plan:
     """Return the plan of a job, figures the person decided beside those reckoned.
 
@@ -29,10 +31,12 @@ def compose_plan(
         hand_factor: heat of this hand and torch against the model's, 1 until fitted.
         own: the shop's own heats, which the job may name.
         equipment: the whole rack; its tips are judged where `rack` names none.
+        learned: what runs told, by kind of job, newest first.
     """
     held = equipment or Equipment()
     if held.mixer is not None:
         # The torch in the hand decides, whatever the shop is used to.
         shop = shop.model_copy(update={"mixer": held.mixer})
-    asked = ShopAsked(shop, rack or held.tips, hand_factor, own, held)
-    return kind_of(job).plan(job, asked)
+    kind, told = kind_of(job), learned or {}
+    asked = ShopAsked(shop, rack or held.tips, hand_factor, own, held, told.get(kind.id, ()))
+    return kind.plan(job, asked)

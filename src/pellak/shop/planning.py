@@ -4,25 +4,31 @@ What the shop is, is read in a moment; the reckoning happens after, with no tran
 is kept by the job as it stands and the count of the shop's changes."""
 
 from collections import OrderedDict
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from threading import Lock
+from typing import Any
 
 from sqlalchemy.orm import Session
 
 from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.unions import Job
+from pellak.core.kinds.registry import KINDS
+from pellak.core.kinds.unions import Job, work_kept
 from pellak.core.metal.alloy import Metals
 from pellak.core.metal.certificate import Certificate, own_metal
 from pellak.core.plan import compose_plan
 from pellak.core.planned import Plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.items import read_item
+from pellak.core.run_log import RunLog
 from pellak.shop.clock import Clock, now_utc
 from pellak.shop.settings import shop_schools
 from pellak.store.change_count import shop_changes
 from pellak.store.heat_lots import HeatLots
 from pellak.store.rack import Rack
+from pellak.store.runs import Runs
 
+MOST_LEARNED_FROM = 60
 PLANS_KEPT = 120
 """A plan is about a megabyte of memory; the jobs being looked at are far fewer than this."""
 
@@ -35,6 +41,7 @@ class ShopNow:
     schools: ShopSchools
     equipment: Equipment
     own: Metals
+    learned: Mapping[str, Sequence[Any]]
 
 
 def own_metals(session: Session) -> Metals:
@@ -42,6 +49,19 @@ def own_metals(session: Session) -> Metals:
     return {
         row.metal_id: own_metal(Certificate.model_validate(row.certificate), row.metal_id)
         for row in HeatLots(session).ever()
+    }
+
+
+def _learned(session: Session) -> dict[str, list[Any]]:
+    """Return what the newest finished runs told, by kind of job that learns from them."""
+    return {
+        kind.id: [
+            told
+            for plan, log in Runs(session).works(kind.id, MOST_LEARNED_FROM)
+            if (told := kind.learns(work_kept(plan), RunLog.model_validate(log).work)) is not None
+        ]
+        for kind in KINDS
+        if kind.learns is not None
     }
 
 
@@ -67,6 +87,7 @@ class Planner:
             shop_schools(rack),
             Equipment(tuple(read_item(row.document) for row in rack.items()), today),
             own_metals(session),
+            _learned(session),
         )
         self._shop = fresh
         return fresh
@@ -81,7 +102,9 @@ class Planner:
         with self._one_at_a_time:
             if (known := self._kept(key)) is not None:
                 return known
-            plan = compose_plan(job, shop.schools, equipment=shop.equipment, own=shop.own)
+            plan = compose_plan(
+                job, shop.schools, equipment=shop.equipment, own=shop.own, learned=shop.learned
+            )
         with self._lock:
             self._plans[key] = plan
             while len(self._plans) > PLANS_KEPT:

@@ -1,9 +1,8 @@
 """The run book: take a job to the bench, keep what happened, look back."""
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Mapping
 from datetime import datetime
 from typing import Any
-from uuid import uuid4
 
 from sqlalchemy.orm import Session
 
@@ -11,39 +10,21 @@ from pellak.core.bench import BenchState, bench_state, burns, put_right
 from pellak.core.binding import bound_by
 from pellak.core.care.clocks import Moment
 from pellak.core.errors import Refused
-from pellak.core.facts_kept import facts_kept
 from pellak.core.job import job_from
 from pellak.core.kinds.registry import kind_named, kind_of
-from pellak.core.log_field import LogField, LoggedMeasure, planned_by
 from pellak.core.planned import Plan
-from pellak.core.run_log import RunLog, holds_nothing, signs, with_entries
+from pellak.core.run_log import RunLog, holds_nothing, with_entries
 from pellak.core.working import Record
 from pellak.shop.clock import Clock, Moments, machine_moment
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.planning import Planner
+from pellak.shop.run_rows import RunLine, add_run, learn, log_columns, run_line, run_words
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
 from pellak.store.runs import Runs
-from pellak.store.tables import JobRow, RunMeasureRow, RunRow
+from pellak.store.tables import JobRow, RunRow
 
 PAGE = 100
-
-
-class RunLine(Record):
-    """A run as the book lists it, planned beside actual."""
-
-    id: str
-    job_id: str
-    job_name: str
-    family: str
-    thickness_mm: float
-    started_at: datetime
-    finished_at: datetime | None
-    who: str
-    kind: str
-    measures: list[LoggedMeasure]
-    seen: list[str]
-    method_version: str
 
 
 class Run(Record):
@@ -117,11 +98,12 @@ class RunBook:
                 Runs(session).delete(now.run_id)
             elif now is not None:
                 now.finished_at = self._clock()
+                learn(session, now.kind)
             newest = Runs(session).newest()
             # Who holds the torch is asked anew on every start; which hand, seldom changes.
             last = RunLog.model_validate(newest.log) if newest is not None else RunLog()
             log = RunLog(hand=last.hand)
-            return _add(session, job_id, plan, self._clock(), log)
+            return add_run(session, job_id, plan, self._clock(), log)
 
     def look(self, run_id: str) -> Run:
         """Return one run."""
@@ -165,15 +147,17 @@ class RunBook:
         if finish and row.finished_at is None and burns(plan, log):
             raise Refused("finish", log.step, "the flame put out first: go to the flame-out card")
         log = change(plan, log, now)
-        fields = kind_named(row.kind).log
-        columns = log_columns(log, fields)
+        kind = kind_named(row.kind)
+        columns = log_columns(log, kind.log)
         if finish and row.finished_at is None:
             columns["finished_at"] = self._clock()
         with self._database.transaction() as session:
             kept = Runs(session).keep(run_id, version, columns)
             if kept:
-                Runs(session).name(row.place, _words(row.job_name, log))
-                Runs(session).measure(run_id, [field.id for field in fields], log.actual)
+                Runs(session).name(row.place, run_words(row.job_name, log))
+                Runs(session).measure(run_id, [field.id for field in kind.log], log.actual)
+                if finish or row.finished_at is not None:
+                    learn(session, kind.id)
         with self._database.reading() as session:
             row = get_run(session, run_id)
         if not kept:
@@ -187,7 +171,7 @@ class RunBook:
         bound, binds = self._bound(row)
         return Run(
             version=row.version,
-            line=_line(row, measures),
+            line=run_line(row, measures),
             log=log,
             plan=Plan.model_validate(row.plan),
             bench=bench_state(bound, log, self._moments(), binds),
@@ -213,31 +197,14 @@ class RunBook:
                 before, most, " ".join(words.split()).replace("\0", "")
             )
             measures = Runs(session).measures([row.run_id for row in page.rows])
-            lines = [_line(row, measures[row.run_id]) for row in page.rows]
+            lines = [run_line(row, measures[row.run_id]) for row in page.rows]
             return RunPage(lines=lines, next=page.next)
 
     def enter(self, job_id: str, plan: Plan, started_at: datetime, log: RunLog) -> None:
         """Enter a finished run from paper, or from the demo, with its own date."""
         with self._database.transaction() as session:
-            _add(session, job_id, plan, started_at, log).finished_at = started_at
-
-
-def log_columns(log: RunLog, fields: Sequence[LogField]) -> dict[str, Any]:
-    """Return a log as its row keeps it, what is searched and summed in columns of its own."""
-    burnt = [log.actual[field.id] for field in fields if field.burns and field.id in log.actual]
-    return {
-        "log": log.model_dump(mode="json"),
-        "who": log.who,
-        "flame_min": sum(burnt) if burnt else None,
-        "fire_watch": any(mark.clock == "fire-watch" for mark in log.clocks)
-        and not any(one.step == "fire-watch" for one in log.confirmations),
-    }
-
-
-def _words(job_name: str, log: RunLog) -> str:
-    """Return what a run is found by: its job, whoever welded it, what was seen."""
-    seen = [sign.label for sign in signs() if sign.id in log.seen]
-    return "\n".join([job_name, log.who, *seen])
+            add_run(session, job_id, plan, started_at, log).finished_at = started_at
+            learn(session, plan.job.kind)
 
 
 def _mark(row: RunRow | None) -> tuple[str, int] | None:
@@ -257,57 +224,3 @@ def get_run(session: Session, run_id: str) -> RunRow:
     if row is None:
         raise NotFound("run", run_id)
     return row
-
-
-def _add(session: Session, job_id: str, plan: Plan, started_at: datetime, log: RunLog) -> RunRow:
-    """Return a new run, kept with its words and with what was planned of each measure."""
-    facts, kind = plan.facts or facts_kept(plan.stations), kind_of(plan.job)
-    flow, ratio = facts.acetylene_l_per_h, facts.oxygen_ratio
-    row = RunRow(
-        run_id=uuid4().hex[:12],
-        job_id=job_id,
-        job_name=plan.job.name,
-        kind=kind.id,
-        family=plan.job.family,
-        thickness_mm=plan.job.thickness_mm,
-        method_version=plan.method_version,
-        started_at=started_at,
-        acetylene_l_per_h=flow,
-        oxygen_l_per_h=None if flow is None or ratio is None else flow * ratio,
-        plan=plan.model_dump(mode="json"),
-        version=1,
-        **log_columns(log, kind.log),
-    )
-    Runs(session).add(row, _words(row.job_name, log))
-    session.add_all(
-        RunMeasureRow(
-            run_id=row.run_id,
-            field=field.id,
-            planned=planned_by(facts, field),
-            actual=log.actual.get(field.id),
-        )
-        for field in kind.log
-    )
-    return row
-
-
-def _line(row: RunRow, measures: Sequence[RunMeasureRow]) -> RunLine:
-    told = {measure.field: measure for measure in measures}
-    logged = [
-        LoggedMeasure(
-            id=field.id,
-            label=field.label,
-            asked=field.asked,
-            unit=field.unit,
-            planned=told[field.id].planned if field.id in told else None,
-            actual=told[field.id].actual if field.id in told else None,
-        )
-        for field in kind_named(row.kind).log
-    ]
-    ours = {"id", "seen", "measures"}
-    return RunLine(
-        id=row.run_id,
-        seen=RunLog.model_validate(row.log).seen,
-        measures=logged,
-        **{name: getattr(row, name) for name in RunLine.model_fields if name not in ours},
-    )

@@ -20,6 +20,11 @@ def count_changes(session: Session, _context: Any, _instances: Any) -> None:
     touched = (*session.new, *session.dirty, *session.deleted)
     if not any(isinstance(row, _READ_BY_PLANS) for row in touched):
         return
+    count_change(session)
+
+
+def count_change(session: Session) -> None:
+    """Count a change of the shop that is no row of its own: something learned."""
     counted = insert(ChangeCountRow).values(what=SHOP, count=1)
     session.connection().execute(
         counted.on_conflict_do_update(

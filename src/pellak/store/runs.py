@@ -1,5 +1,6 @@
 """Runs in one session. The caller opens the transaction."""
 
+import json
 from collections.abc import Mapping, Sequence
 from datetime import UTC, datetime, timedelta
 from typing import Any
@@ -16,6 +17,7 @@ SHORTEST_SEARCH = 3
 """The words are indexed by three signs in a row, so fewer cannot be looked up."""
 _WORDS = table("run_words", column("rowid"), column("words"))
 _NO_PLAN = defer(RunRow.plan, raiseload=True)
+WORK_IN = ("work", "member")
 SECONDS_TO_M3 = 60 * 1000
 """Minutes times litres an hour over this are cubic metres."""
 
@@ -124,6 +126,24 @@ class Runs:
         statement = update(RunRow).where(RunRow.run_id == run_id, RunRow.version == version)
         kept = self._session.execute(statement.values(version=version + 1, **columns))
         return bool(getattr(kept, "rowcount", 0))
+
+    def works(self, kind: str, most: int) -> list[tuple[dict[str, Any], dict[str, Any]]]:
+        """Return the work and the log of the newest finished runs of a kind, newest first.
+
+        Of a plan only its work is read: in the room it has now, or loose as it used to lie.
+        """
+        room = [func.json_extract(RunRow.plan, f"$.{name}").label(name) for name in WORK_IN]
+        statement = select(RunRow.log, *room).where(
+            RunRow.kind == kind, RunRow.finished_at.is_not(None)
+        )
+        rows = self._session.execute(statement.order_by(RunRow.place.desc()).limit(most))
+        return [
+            (
+                {name: json.loads(part) for name in WORK_IN if (part := getattr(row, name))},
+                row.log,
+            )
+            for row in rows
+        ]
 
     def measures(self, run_ids: Sequence[str]) -> dict[str, list[RunMeasureRow]]:
         """Return what some runs measured, by run."""

@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from typing import Any, Generic, TypeVar
 
 from pellak.core.job_base import JobBase, ShopSchools
-from pellak.core.kinds.unions import WorkNow
+from pellak.core.kinds.unions import Work, WorkLog, WorkNow
 from pellak.core.log_field import LogField
 from pellak.core.metal.alloy import Metals
 from pellak.core.planned import Plan
@@ -19,13 +19,17 @@ J = TypeVar("J", bound=JobBase)
 
 @dataclass(frozen=True)
 class ShopAsked:
-    """The shop a plan is made for: schools, tips, hand, own heats, rack."""
+    """The shop a plan is made for: schools, tips, hand, own heats, rack, and what it learned.
+
+    `learned` is what runs of this kind told, newest first.
+    """
 
     schools: ShopSchools
     rack: Sequence[RackTip] = ()
     hand_factor: float = 1.0
     own: Metals | None = None
     equipment: Equipment = field(default_factory=Equipment)
+    learned: Sequence[Any] = ()
 
 
 @dataclass(frozen=True)
@@ -54,7 +58,8 @@ class JobKind(Generic[J]):
     `line` says what the piece is, after the metal, on its ticket; `log` what its runs measure;
     `now` how its work stands at the bench, `acts` what is told there; `marks` its tape; `look`
     what is asked once it is done, `worked` the kind of step at which it is done, and `signs`
-    whether a seam's signs are offered.
+    whether a seam's signs are offered; `learns` reads from a run's work what later plans of the
+    kind start from, None where they all start alike.
     """
 
     id: str
@@ -70,6 +75,7 @@ class JobKind(Generic[J]):
     look: str
     worked: str
     signs: bool = False
+    learns: Callable[[Work | None, WorkLog | None], Any | None] | None = None
 
 
 class KindLine(Record):

@@ -5,7 +5,7 @@ Documents kept before kinds had rooms of their own are put into these forms here
 from collections.abc import Mapping
 from typing import Annotated, Any
 
-from pydantic import Field
+from pydantic import Field, TypeAdapter
 
 from pellak.core.drawing import SeamDrawing
 from pellak.core.kinds.seam.job import SeamJob
@@ -20,6 +20,7 @@ Work = Annotated[SeamWork | MemberWork, Field(discriminator="kind")]
 WorkLog = Annotated[SeamLog | MemberLog, Field(discriminator="kind")]
 WorkNow = Annotated[SeamNow | MemberNow, Field(discriminator="kind")]
 
+_WORK: TypeAdapter[Work | None] = TypeAdapter(Work | None)
 _LOOSE_PLAN = ("tacks", "filler", "groove", "member")
 _LOOSE_LOG = ("puddle_s", "seam_min", "tacking", "straightening")
 
@@ -37,6 +38,11 @@ def plan_kept_before(told: Any) -> Any:
     elif any(loose.values()):
         plan["work"] = {**loose, "kind": "seam"}
     return plan
+
+
+def work_kept(plan: Mapping[str, Any]) -> Work | None:
+    """Return the work of a kept plan, of which no more than that need be here."""
+    return _WORK.validate_python(plan_kept_before(plan).get("work"))
 
 
 def log_kept_before(told: Any) -> Any:

@@ -6,22 +6,21 @@ from dataclasses import dataclass
 from typing import Literal
 
 from pellak.core.errors import Refused
-from pellak.core.member.kink import KINK_FORMULA, Pattern, Spot, hot_zone, lowers_mm, spots_large
+from pellak.core.member.fit import kink_of, psi_of
+from pellak.core.member.kink import KINK_FORMULA, Pattern, lowers_mm, spots_large
 from pellak.core.member.kink import SOURCE as KINK_SOURCE
-from pellak.core.member.limits import LIMIT_SOURCE, limit_c, planned_peak_c, sound
+from pellak.core.member.limits import LIMIT_SOURCE, limit_c
 from pellak.core.member.places import Ground, placed_by_bow, round_places
-from pellak.core.member.psi import READING_MM, Psi, fitted_psi
+from pellak.core.member.psi import READING_MM, Psi
 from pellak.core.member.psi import SOURCE as PSI_SOURCE
 from pellak.core.member.spot_heat import TOUCH_C, member_spot_heat
 from pellak.core.member.straighten_given import Round, SpotAt, StraightenGiven, is_hot
-from pellak.core.tables import thermal_rows
 from pellak.core.working import Answer, Caution, Reckoner, Record, Working, inserted, short
 
 PLANNED_SHARE = 0.8
 """A round is planned to take this much of what is left, so that it does not go past."""
 FIRST_ROUND, MOST_A_ROUND = 3, 12
 TOLERANCE_PER_LENGTH, WEAK_PSI = 1 / 1000, 0.25
-EXPANSION = {"carbon": "low-carbon-steel", "low-alloy": "alloy-steel"}
 
 
 Verdict = Literal["heat", "straight", "read-again", "worse", "past", "no-room"]
@@ -115,18 +114,6 @@ class _Member:
 def spots_for(bow_mm: float, kink_rad: float, length_mm: float) -> float:
     """Return how many spots spread evenly take a bow: N spots take theta L (N + 1) / 8."""
     return max(1.0, 8 * bow_mm / (kink_rad * length_mm) - 1)
-
-
-def _fit(given: StraightenGiven, unit_rad: float) -> Psi:
-    moves = [
-        (
-            sum(lowers_mm(s.at_mm, unit_rad, given.length_mm) for s in r.spots),
-            r.camber_before_mm - r.camber_after_mm,
-        )
-        for r in given.rounds
-        if not is_hot(r)
-    ]
-    return fitted_psi(moves)
 
 
 def _barred(member: _Member) -> Verdict | None:
@@ -226,10 +213,12 @@ def _cautions(member: _Member, fits: int, wanted: float) -> list[Caution]:
 
 def _psi_line(member: _Member) -> Working:
     psi, read = member.psi, sum(not is_hot(r) for r in member.given.rounds)
+    before = len(member.given.earlier)
     return Working(
         name="psi", value=psi.median, low=psi.low, high=psi.high,
-        formula="prior 0.8, a factor of 1.6 either way, times what each cold round says",
-        inserted=f"{read} rounds read cold", source=PSI_SOURCE,
+        formula="prior 0.8, a factor of 1.6 either way, times what members of this section told "
+        "before, times what each cold round says",
+        inserted=f"{before} members before, {read} rounds read cold", source=PSI_SOURCE,
         note="one spread either way; rounds read hot are left out",
     )  # fmt: skip
 
@@ -240,18 +229,13 @@ def reckon_straighten(given: StraightenGiven) -> StraightenAnswer:
     Valid for a bow in one plane of a sound, unloaded member, long against its depth. Raises
     Refused for a steel or member that flame is not for, a peak over its limit, a spot too wide.
     """
-    sound(given.condition)
-    peak = planned_peak_c(given.steel, given.temper_c, given.peak_c)
-    spot = Spot(given.section, given.face, given.spot_mm)
-    zone, shape = hot_zone(spot), spot.shape
-    alpha = thermal_rows()[EXPANSION.get(given.steel, "alloy-steel")].expansion_per_k
-    unit = spot.unit_kink_rad(alpha, peak)
-    if unit <= 0:
-        raise Refused("spot_mm", given.spot_mm, "a spot that lies off the neutral axis")
+    kink = kink_of(given)
+    zone, shape, alpha, peak = kink.zone, kink.spot.shape, kink.alpha_per_k, kink.peak_c
+    unit = kink.unit_rad
     for told in given.attached:
         if not told.from_mm <= told.to_mm <= given.length_mm:
             raise Refused("attached", f"{told.from_mm:g} to {told.to_mm:g}", "a stretch of it")
-    member = _Member(given, peak, unit, _fit(given, unit))
+    member = _Member(given, peak, unit, psi_of(given, unit))
     psi, length, left = member.psi, given.length_mm, max(0.0, member.left_mm)
     used = sum(len(r.spots) for r in given.rounds)
     more = {n: 0.0 if member.done else spots_for(left, p * unit, length)
@@ -260,7 +244,7 @@ def reckon_straighten(given: StraightenGiven) -> StraightenAnswer:
     verdict: Verdict = _barred(member) or ("heat" if places else "no-room")
     heat = member_spot_heat(
         given.section, given.spot_mm, peak, given.acetylene_l_per_h, given.orifice_mm,
-        spots_large(spot),
+        spots_large(kink.spot),
     )  # fmt: skip
     fits = len(member.ground.in_order())
     after = {n: left - _taken(member, places, p)

@@ -40,6 +40,16 @@ class Round(Record):
     surface_c: Number | None = Field(default=None, ge=-40, le=900)
 
 
+class Earlier(Record):
+    """A member like this one that was straightened before: its rounds that were read cold.
+
+    `of_one_mm` is what psi 1 would have moved the bow in a round, `moved_mm` what it moved.
+    """
+
+    of_one_mm: list[Number] = Field(min_length=1, max_length=40)
+    moved_mm: list[Number] = Field(min_length=1, max_length=40)
+
+
 class StraightenGiven(Record):
     """A bowed member, its long face, its steel, and the rounds made so far."""
 
@@ -58,6 +68,7 @@ class StraightenGiven(Record):
     acetylene_l_per_h: Number | None = Field(default=None, ge=5, le=5000)
     orifice_mm: Number | None = Field(default=None, ge=0.2, le=10)
     rounds: list[Round] = Field(default_factory=list, max_length=40)
+    earlier: list[Earlier] = Field(default_factory=list, max_length=20)
 
     @model_validator(mode="after")
     def _one_bow(self) -> "StraightenGiven":

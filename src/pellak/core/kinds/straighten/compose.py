@@ -1,5 +1,8 @@
 """The plan of a member to be straightened: piece, torch, safe start, rounds, look."""
 
+from collections.abc import Sequence
+from typing import Any
+
 from pydantic import ValidationError
 
 from pellak.core import METHOD_VERSION
@@ -30,6 +33,7 @@ from pellak.core.kinds.straighten.rounds import (
     spots_made,
 )
 from pellak.core.kinds.straighten.rounds_station import rounds_station, spots_gas
+from pellak.core.kinds.straighten.wiser import straightened, with_earlier
 from pellak.core.kinds.straighten.work import KIND, MemberWork
 from pellak.core.log_field import LogField
 from pellak.core.member.straighten import StraightenAnswer, reckon_straighten
@@ -139,13 +143,13 @@ def _drawing(job: StraightenJob, member: MemberWork | None) -> MemberDrawing:
 
 
 def _answered(
-    job: StraightenJob, metal: Metal | None, torch: TorchSetUp | None
+    job: StraightenJob, metal: Metal | None, torch: TorchSetUp | None, learned: Sequence[Any]
 ) -> tuple[StraightenGiven | None, StraightenAnswer | None, Caution | None]:
     """Return question and answer, or the stop that says why flame is not for this member."""
     if missing(job):
         return None, None, None
     try:
-        given = _with_flame(question(job, metal), torch)
+        given = with_earlier(_with_flame(question(job, metal), torch), learned)
         return given, reckon_straighten(given), None
     except ValidationError as error:
         refused = refusals(error)[0]
@@ -165,7 +169,7 @@ def straighten_plan(job: StraightenJob, asked: ShopAsked) -> Plan:
     schools, metal = schools_of(job, asked.schools), metal_of(job, asked.own)
     torch = _set_up(job, asked, schools, metal)
     lacks = missing(job)
-    given, answer, stop = _answered(job, metal, torch)
+    given, answer, stop = _answered(job, metal, torch, asked.learned)
     member = MemberWork(given=given, values=answer.values) if given and answer and torch else None
     gas = spots_gas(member, torch) if member and torch else None
     piece = member_station(job, metal)
@@ -229,4 +233,5 @@ STRAIGHTEN = JobKind(
     marks=spot_marks,
     look="Look along the line once more.",
     worked="rounds",
+    learns=straightened,
 )  # fmt: skip

@@ -63,6 +63,15 @@ def _heat_figures(member: MemberWork) -> list[Figure]:
     ]
 
 
+def _before(member: MemberWork) -> str:
+    """Return how many members like it the range was narrowed by, or nothing."""
+    count = len(member.given.earlier)
+    if count == 0:
+        return ""
+    members = "one member" if count == 1 else f"{count} members"
+    return f"; range narrowed by {members} of this section done here before"
+
+
 def rounds_station(
     member: MemberWork | None, answer: StraightenAnswer | None, gas: JobGas | None
 ) -> Station:
@@ -77,7 +86,7 @@ def rounds_station(
             line(answer.working, "spots_total"),
             "Spots to expect",
             detail=f"{values.where}; some {values.rounds_left} rounds; {values.spots_fit} find "
-            "room",
+            f"room{_before(member)}",
             also=[line(answer.working, n) for n in ("theta_per_spot_rad", "psi")],
         ),
         Figure(
