@@ -8,6 +8,7 @@ from typing import Any
 from pellak.core.ask_gas import cylinder_line, supply_line
 from pellak.core.errors import Refused
 from pellak.core.heat.gas_rule import rule_flow_l_per_h
+from pellak.core.kinds.registry import KINDS
 from pellak.core.metal.alloy import Metal, alloys
 from pellak.core.metal.page import everyday_words
 from pellak.core.one_line import OneLineAnswer, reckon_by_name
@@ -230,6 +231,9 @@ def ask(text: str, rack: list[RackTip]) -> list[OneLineAnswer]:
     rest = rest.removeprefix("for ").strip()
     if word in _ASKED and rest:
         return [_ASKED[word](rest, rack)]
+    for job_kind in KINDS:
+        if word in job_kind.lines and rest:
+            return [job_kind.lines[word](rest)]
     family, measure = _metal_in(tidy)
     if not re.search(r"\d|[½¼¾⅛⅜⅝⅞]", measure):
         return []

@@ -142,8 +142,9 @@ def with_changes(job: Job, changes: Mapping[str, Any], own: Metals | None = None
         # The metal first: gauges typed in the same breath are read as that metal's.
         document["family"] = metal_named(changes["alloy"], own).family
     for field, value in changes.items():
-        if field in spreads and isinstance(value, str) and value.strip():
-            told = spreads[field].read(value)
+        if field in spreads:
+            said = isinstance(value, str) and value.strip()
+            told = spreads[field].read(value) if said else dict(spreads[field].unsaid)
             document |= told
             for name in told:
                 typed.pop(name, None)

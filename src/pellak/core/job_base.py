@@ -33,9 +33,13 @@ class Listed:
 
 @dataclass(frozen=True)
 class Spread:
-    """Marks a field whose text tells several others at once; itself it is kept as it was said."""
+    """Marks a field whose text tells several others at once; itself it is kept as it was said.
+
+    Said no longer, the others go back to what `unsaid` holds; what it does not name, stays.
+    """
 
     read: Callable[[str], dict[str, Any]]
+    unsaid: tuple[tuple[str, Any], ...] = ()
 
 
 Length = Annotated[Number | None, Measure("length")]

@@ -1852,6 +1852,18 @@ export interface components {
             reason: string;
         };
         /**
+         * Earlier
+         * @description A member like this one that was straightened before: its rounds that were read cold.
+         *
+         *     `of_one_mm` is what psi 1 would have moved the bow in a round, `moved_mm` what it moved.
+         */
+        Earlier: {
+            /** Of One Mm */
+            of_one_mm: number[];
+            /** Moved Mm */
+            moved_mm: number[];
+        };
+        /**
          * ElementBar
          * @description An element: how much is reckoned with, and the span it was certified in.
          */
@@ -2955,6 +2967,8 @@ export interface components {
             exaggerated: number;
             /** Spots */
             spots?: number[];
+            /** Welds */
+            welds?: components["schemas"]["Attached"][];
             /** Brackets */
             brackets?: number[];
             /**
@@ -4398,6 +4412,8 @@ export interface components {
             orifice_mm?: number | null;
             /** Rounds */
             rounds?: components["schemas"]["Round"][];
+            /** Earlier */
+            earlier?: components["schemas"]["Earlier"][];
         };
         /**
          * StraightenJob
@@ -4489,6 +4505,10 @@ export interface components {
             stations?: components["schemas"]["BowStation"][];
             /** Brackets Mm */
             brackets_mm?: number[];
+            /** Welds Said */
+            welds_said?: string | null;
+            /** Welds */
+            welds?: components["schemas"]["WeldRow"][];
             /**
              * Face
              * @default top
@@ -5158,6 +5178,22 @@ export interface components {
             wait_s: number;
             /** Interpass Max C */
             interpass_max_c?: number | null;
+        };
+        /**
+         * WeldRow
+         * @description Like welds in a row along the hollow face: how many, their length, pitch, first and leg.
+         */
+        WeldRow: {
+            /** Count */
+            count: number;
+            /** Length Mm */
+            length_mm: number;
+            /** Pitch Mm */
+            pitch_mm: number;
+            /** Start Mm */
+            start_mm: number;
+            /** Leg Mm */
+            leg_mm: number;
         };
         /**
          * Working

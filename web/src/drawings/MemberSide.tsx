@@ -59,6 +59,18 @@ export function MemberSide({ drawing, width }: { drawing: MemberDrawing; width: 
             strokeDasharray="5 4"
           />
           <path d={`M${path}`} className="fill-none stroke-steel" strokeWidth={12} />
+          {(drawing.welds ?? []).map(({ from_mm: from, to_mm: to }) => (
+            // On the hollow face, opposite the long one.
+            <line
+              key={from}
+              x1={x(from)}
+              x2={Math.max(x(to), x(from) + 2)}
+              y1={lineY - rise(bowAt((from + to) / 2)) + (below ? -9 : 9)}
+              y2={lineY - rise(bowAt((from + to) / 2)) + (below ? -9 : 9)}
+              stroke="var(--ink)"
+              strokeWidth={5}
+            />
+          ))}
           {(drawing.brackets ?? []).map((at) => (
             <rect
               key={at}

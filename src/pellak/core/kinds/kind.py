@@ -8,6 +8,7 @@ from pellak.core.job_base import JobBase, ShopSchools
 from pellak.core.kinds.unions import Work, WorkLog, WorkNow
 from pellak.core.log_field import LogField
 from pellak.core.metal.alloy import Metals
+from pellak.core.one_line import OneLineAnswer
 from pellak.core.planned import Plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.run_log import RunLog
@@ -58,8 +59,8 @@ class JobKind(Generic[J]):
     `line` says what the piece is, after the metal, on its ticket; `log` what its runs measure;
     `now` how its work stands at the bench, `acts` what is told there; `marks` its tape; `look`
     what is asked once it is done, `worked` the kind of step at which it is done, and `signs`
-    whether a seam's signs are offered; `learns` reads from a run's work what later plans of the
-    kind start from, None where they all start alike.
+    whether a seam's signs are offered; `lines` answers one-line questions by their first word;
+    `learns` reads from a run's work what later plans start from, None where all start alike.
     """
 
     id: str
@@ -75,6 +76,7 @@ class JobKind(Generic[J]):
     look: str
     worked: str
     signs: bool = False
+    lines: Mapping[str, Callable[[str], OneLineAnswer]] = field(default_factory=dict)
     learns: Callable[[Work | None, WorkLog | None], Any | None] | None = None
 
 

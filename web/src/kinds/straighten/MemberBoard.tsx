@@ -62,10 +62,21 @@ export function MemberBoard({
           </a>
         </p>
       )}
-      <div className="mt-3 grid gap-3 md:grid-cols-3">
+      <div className="mt-3 grid gap-3 md:grid-cols-2">
         <SaidField
-          said={"said" in job ? (job.said ?? "") : ""}
+          label="Section and length, as said"
+          hint="2x3x1/4 tube, 25 ft"
+          field="said"
+          said={"said" in job ? job.said : null}
           fault={faultOf(faults.said, "said")}
+          onChange={onChange}
+        />
+        <SaidField
+          label="Welds that pulled it"
+          hint="24 x 40 mm every 300 mm, leg 5 mm"
+          field="welds_said"
+          said={"welds_said" in job ? job.welds_said : null}
+          fault={faultOf(faults.welds_said, "welds_said")}
           onChange={onChange}
         />
         <PlacesField

@@ -22,24 +22,12 @@ export function PlacesField({ told, ...field }: PlacesFieldProps) {
   return <LineField {...field} standing={standing} />;
 }
 
-/** A section as the trade says it; its measures are read out of it into their boxes. */
+/** Something as the trade says it, in one line; what it tells is read out of it. */
 export function SaidField({
   said,
   ...rest
-}: {
-  said: string;
-  fault: string | null;
-  onChange: (changes: Changes) => Promise<boolean>;
-}) {
-  return (
-    <LineField
-      label="Section and length, as said"
-      hint="2x3x1/4 tube, 25 ft"
-      field="said"
-      standing={said}
-      {...rest}
-    />
-  );
+}: Omit<PlacesFieldProps, "told"> & { said: string | null | undefined }) {
+  return <LineField standing={said ?? ""} {...rest} />;
 }
 
 interface LineFieldProps extends Omit<PlacesFieldProps, "told"> {

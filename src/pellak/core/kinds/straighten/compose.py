@@ -23,7 +23,8 @@ from pellak.core.kinds.straighten.drawing import (
     missing_text,
 )
 from pellak.core.kinds.straighten.job import StraightenJob
-from pellak.core.kinds.straighten.piece import boxes, member_station, missing, question
+from pellak.core.kinds.straighten.one_line import straighten_line
+from pellak.core.kinds.straighten.piece import boxes, member_station, missing, question, welds_drawn
 from pellak.core.kinds.straighten.rounds import (
     LineRead,
     SpotsMade,
@@ -120,7 +121,7 @@ def _drawing(job: StraightenJob, member: MemberWork | None) -> MemberDrawing:
     plain = MemberDrawing(
         section=job.section, depth_mm=job.depth_mm, width_mm=job.width_mm,
         wall_mm=job.thickness_mm, length_mm=job.length_mm, face=job.face,
-        brackets=list(job.brackets_mm), boxes=boxes(job),
+        brackets=list(job.brackets_mm), boxes=boxes(job), welds=welds_drawn(job),
         text=missing_text(job.section, sum(box.value is not None for box in boxes(job))),
     )  # fmt: skip
     if member is None:
@@ -233,5 +234,6 @@ STRAIGHTEN = JobKind(
     marks=spot_marks,
     look="Look along the line once more.",
     worked="rounds",
+    lines={"straighten": straighten_line},
     learns=straightened,
 )  # fmt: skip

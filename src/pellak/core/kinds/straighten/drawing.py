@@ -6,6 +6,7 @@ from pydantic import Field
 
 from pellak.core.member.kink import LongFace, Pattern
 from pellak.core.member.section import Section, SectionKind
+from pellak.core.member.straighten_given import Attached
 from pellak.core.working import Record, short
 
 POINTS = 41
@@ -44,6 +45,7 @@ class MemberDrawing(Record):
     line: list[BowPoint] = Field(default_factory=list)
     exaggerated: int = 1
     spots: list[float] = Field(default_factory=list)
+    welds: list[Attached] = Field(default_factory=list)
     brackets: list[float] = Field(default_factory=list)
     pattern: Pattern = "spot"
     boxes: list[Box] = Field(default_factory=list)

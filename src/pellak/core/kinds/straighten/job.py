@@ -10,6 +10,7 @@ from pellak.core.member.limits import Condition, Steel
 from pellak.core.member.said import read_said
 from pellak.core.member.section import SectionKind
 from pellak.core.member.straighten_given import BowStation
+from pellak.core.member.welds import WeldRow, read_welds
 from pellak.core.reading.places import read_bows, read_places
 from pellak.core.working import Number
 
@@ -39,6 +40,10 @@ class StraightenJob(JobBase):
     brackets_mm: Annotated[list[Annotated[Number, Field(ge=0, le=50_000)]], Listed(_brackets)] = (
         Field(default_factory=list, max_length=40)
     )
+    welds_said: Annotated[str | None, Spread(read_welds, (("welds", ()),))] = Field(
+        default=None, max_length=160
+    )
+    welds: list[WeldRow] = Field(default_factory=list, max_length=20)
     face: LongFace = "top"
     steel: Steel | None = None
     condition: Condition | None = None

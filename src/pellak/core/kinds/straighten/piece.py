@@ -1,12 +1,13 @@
 """Station 1 of a member: section, length, bow, steel, and what may not be heated."""
 
-from pellak.core.figure import Asks, Figure, Station
+from pellak.core.figure import Asks, Figure, Station, figure_of
 from pellak.core.kinds.straighten.drawing import Box
 from pellak.core.kinds.straighten.job import StraightenJob
 from pellak.core.member.kink import MOST_FACE_SHARE, heated_face_mm
 from pellak.core.member.limits import Steel
 from pellak.core.member.section import NEEDS, Section
 from pellak.core.member.straighten_given import SPOT_MM, Attached, StraightenGiven
+from pellak.core.member.welds import pulled_line
 from pellak.core.metal.alloy import Metal
 from pellak.core.piece.questions import question_cautions
 from pellak.core.stations.asked import question_figures
@@ -136,6 +137,48 @@ def _chosen(field: str, label: str, question_: str, chosen: str | None) -> Figur
     )
 
 
+def welds_drawn(job: StraightenJob) -> list[Attached]:
+    """Return where each weld of the list begins and ends, those that lie on the member, mm."""
+    length = job.length_mm or 0.0
+    stretches = [stretch for row in job.welds for stretch in row.stretches]
+    return [Attached(from_mm=a, to_mm=b) for a, b in stretches if b <= length]
+
+
+def _not_fitting(job: StraightenJob) -> list[Caution]:
+    length = job.length_mm
+    return [
+        Caution(
+            level="stop",
+            text=f"{row.count} welds of {short(row.length_mm, 3)} mm take "
+            f"{short(row.end_mm, 4)} mm; the member is {short(length, 4)} mm long.",
+            reason="One of the two was read wrong, and everything after hangs on it.",
+            source="(n - 1) pitches and one weld",
+        )
+        for row in job.welds
+        if length is not None and row.end_mm > length
+    ]
+
+
+def _pulled(job: StraightenJob) -> list[Figure]:
+    """Return the bow the welds of the list should have made, beside the one measured."""
+    if not job.welds or any(getattr(job, field) is None for field in needs(job)):
+        return []
+    if _not_fitting(job):
+        return []
+    line = pulled_line(job.welds, section_of(job), job.length_mm or 0.0, job.face)
+    low, high = line.low or 0.0, line.high or 0.0
+    measured = max([job.camber_mm or 0.0, *(s.bow_mm for s in job.stations)])
+    if measured == 0:
+        told = "measure it: this is an estimate"
+    elif measured > high:
+        told = "measured more than they explain: something else pulled, or it was never straight"
+    elif measured < low:
+        told = "measured less: it was held, or the welds are lighter than told"
+    else:
+        told = "the bow measured is what such welds do"
+    return [figure_of(line, "Bow these welds make", detail=told)]
+
+
 def member_station(job: StraightenJob, metal: Metal | None) -> Station:
     """Return the Piece station of a member."""
     family = metal.family if metal else job.family
@@ -154,12 +197,14 @@ def member_station(job: StraightenJob, metal: Metal | None) -> Station:
             for field in [*needs(job), "camber_mm"]
             if (value := getattr(job, field)) is not None
         ],
+        *_pulled(job),
         _chosen("face", "Long face", "Which face is too long?", job.face),
         _chosen("steel", "Steel, for heat", "What has been done to the steel?", steel),
         _chosen("condition", "Condition", "Is it only bowed?", job.condition),
         *[f for f in question_figures(job, family) if f.id not in NOT_ASKED],
     ]
     cautions = [SOUND] if job.condition is None else []
+    cautions += _not_fitting(job)
     cautions += question_cautions(job.answers, family, "")
     told = not missing(job)
     return Station(
