@@ -2,8 +2,8 @@
 
 import pytest
 
-from pellak.core.job import metal_of, metal_words, with_changes
-from pellak.core.job_base import ShopSchools
+from pellak.core.job import with_changes
+from pellak.core.job_base import ShopSchools, metal_of, metal_words
 from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.metal.alloy import PLAIN_ALLOY, UNKNOWN
 from pellak.core.plan import compose_plan

@@ -7,8 +7,8 @@ from hypothesis import strategies as st
 from pellak.core.job import with_changes
 from pellak.core.job_base import ShopSchools
 from pellak.core.kinds.seam.job import SeamJob
+from pellak.core.kinds.seam.piece import fit_up, gauge_beside
 from pellak.core.plan import compose_plan
-from pellak.core.stations.piece import fit_up, gauge_beside
 from pellak.core.torch.candidates import RackTip
 from tests.core.evaluate import evaluate
 from tests.core.test_tip import DEMO

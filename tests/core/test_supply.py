@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 
 from pellak.core.gas.hose import ATMOSPHERE_BAR, ROOM_K, density_kg_per_m3, hose_drop, purge_s
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
-from pellak.core.gas.supply import reckon_supply
-from pellak.core.gas.supply_line import Arrestor, SupplyGiven
+from pellak.core.supply.supply import reckon_supply
+from pellak.core.supply.supply_line import Arrestor, SupplyGiven
 from tests.core.evaluate import evaluate
 from tests.published import published
 

@@ -9,14 +9,15 @@ from hypothesis import strategies as st
 from pellak.core.ask import ask
 from pellak.core.errors import Refused
 from pellak.core.gas.content import cylinder_sizes
-from pellak.core.metal.alloy import MetalFamily, alloys
+from pellak.core.kinds.registry import kind_named
+from pellak.core.metal.alloy import alloys
 from pellak.core.metal.fusion import Advice
 from pellak.core.piece.dimensions import dimension_rows
 from pellak.core.rack.items import rack_fields
 from pellak.core.reading.units import kinds, unit_spellings
 from pellak.core.registry import RECKONERS, get_reckoner
 from pellak.core.run_log import RunLog, signs, with_entries
-from pellak.core.tables import heat_families, joints, rows
+from pellak.core.tables import MetalFamily, heat_families, joints, rows
 from pellak.core.working import ValidRange, complaints, inserted, short
 from tests.core.test_tip import DEMO
 
@@ -125,9 +126,15 @@ def test_any_line_is_answered_or_refused(text):
     ],
 )
 def test_times_are_logged_as_typed(entries, puddle_s, seam_min):
-    log = with_entries(RunLog(), entries)
-    assert log.puddle_s == puddle_s
-    assert log.seam_min == (pytest.approx(seam_min) if seam_min else None)
+    log = with_entries(RunLog(), entries, kind_named("seam").log)
+    assert log.actual.get("puddle_s") == puddle_s
+    assert log.actual.get("seam_min") == (pytest.approx(seam_min) if seam_min else None)
+
+
+def test_a_time_taken_back_is_no_time():
+    log = with_entries(RunLog(), {"puddle_s": "4.2"}, kind_named("seam").log)
+    assert with_entries(log, {"puddle_s": ""}, kind_named("seam").log).actual == {}
+    assert with_entries(log, {"puddle_s": None}, kind_named("seam").log).actual == {}
 
 
 @pytest.mark.parametrize(
@@ -137,6 +144,10 @@ def test_times_are_logged_as_typed(entries, puddle_s, seam_min):
         ({"puddle_s": "soon"}, "puddle_s"),
         ({"puddle_s": "1 h"}, "puddle_s"),
         ({"seam_min": 0}, "seam_min"),
+        ({"seam_min": True}, "seam_min"),
+        ({"seam_min": [4]}, "seam_min"),
+        ({"seam_min": "30 h"}, "seam_min"),
+        ({"flame_min": 4}, "flame_min"),
         ({"seen": ["dragons"]}, "seen"),
         ({"step": "light"}, "step"),
         ({"weather": "fair"}, "weather"),
@@ -145,7 +156,7 @@ def test_times_are_logged_as_typed(entries, puddle_s, seam_min):
 )
 def test_a_bad_entry_is_refused_by_field(entries, field):
     with pytest.raises(Refused) as refused:
-        with_entries(RunLog(), entries)
+        with_entries(RunLog(), entries, kind_named("seam").log)
     assert refused.value.field == field
 
 

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Response
 from pellak.api.file_doors import FILE_ANSWER, FileBody, file_answer
 from pellak.api.problems import documented
 from pellak.core.metal.certificate_files import FileKind, ReadFile
-from pellak.core.metal.page import MetalLine, MetalPage
+from pellak.core.metal_page import MetalLine, MetalPage
 from pellak.shop.metals import Imported, Metals
 
 

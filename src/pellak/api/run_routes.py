@@ -12,7 +12,7 @@ from pellak.core.gas.hose import Gas
 from pellak.core.run_log import Popped, Sign, signs
 from pellak.core.stops import Answered
 from pellak.shop.at_bench import AtBench, FireWatchLine
-from pellak.shop.run_book import Run, RunBook, RunPage
+from pellak.shop.run_book import Run, RunBook, RunNow, RunPage
 
 
 class LogEntries(BaseModel):
@@ -89,7 +89,10 @@ class LeakReadings(At):
 
 
 def run_router(book: RunBook, bench: AtBench) -> APIRouter:
-    """Return the routes of the run book."""
+    """Return the routes of the run book.
+
+    Whatever is done at the bench is answered without the plan: whoever does it has it already.
+    """
     router = APIRouter(prefix="/api", tags=["run book"], responses=documented(404, 409))
 
     @router.post("/jobs/{job_id}/runs", operation_id="start_run", status_code=201)
@@ -109,46 +112,46 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
         return book.look(run_id)
 
     @router.patch("/runs/{run_id}", operation_id="write_log")
-    def write_log(run_id: str, log: LogEntries) -> Run:
+    def write_log(run_id: str, log: LogEntries) -> RunNow:
         if log.finish:
             return book.finish(run_id, log.version, log.entries)
         return book.note(run_id, log.version, log.entries)
 
     @router.post("/runs/{run_id}/stand", operation_id="stand_at")
-    def stand_at(run_id: str, at: StandAt) -> Run:
+    def stand_at(run_id: str, at: StandAt) -> RunNow:
         return bench.stand(run_id, at.version, at.step)
 
     @router.post("/runs/{run_id}/begin", operation_id="begin")
-    def begin(run_id: str, told: Begin) -> Run:
+    def begin(run_id: str, told: Begin) -> RunNow:
         return bench.begin(run_id, told.version, told.start)
 
     @router.post("/runs/{run_id}/confirm", operation_id="confirm_stop")
-    def confirm_stop(run_id: str, at: Answer) -> Run:
+    def confirm_stop(run_id: str, at: Answer) -> RunNow:
         return bench.confirm(run_id, at.version, at.step, at.answer)
 
     @router.post("/runs/{run_id}/pops", operation_id="tell_pop")
-    def tell_pop(run_id: str, told: Popping) -> Run:
+    def tell_pop(run_id: str, told: Popping) -> RunNow:
         return bench.pop(run_id, told.version, told.what)
 
     @router.post("/runs/{run_id}/clocks", operation_id="start_clock")
-    def start_clock(run_id: str, told: StartClock) -> Run:
+    def start_clock(run_id: str, told: StartClock) -> RunNow:
         how = told.model_dump(exclude={"version", "clock"})
         return bench.start_clock(run_id, told.version, told.clock, **how)
 
     @router.post("/runs/{run_id}/flame-back", operation_id="take_flame_back")
-    def take_flame_back(run_id: str, told: FlameBack) -> Run:
+    def take_flame_back(run_id: str, told: FlameBack) -> RunNow:
         return bench.take_flame_back(run_id, told.version, told.reason)
 
     @router.post("/runs/{run_id}/clocks/clear", operation_id="clear_clock")
-    def clear_clock(run_id: str, told: ClearClock) -> Run:
+    def clear_clock(run_id: str, told: ClearClock) -> RunNow:
         return bench.clear_clock(run_id, told.version, told.clock)
 
     @router.post("/runs/{run_id}/leak-test", operation_id="test_leaks")
-    def test_leaks(run_id: str, told: LeakReadings) -> Run:
+    def test_leaks(run_id: str, told: LeakReadings) -> RunNow:
         return bench.test_leaks(run_id, told.version, told.readings)
 
     @router.post("/runs/{run_id}/acts/{act}", operation_id="tell_act")
-    def tell_act(run_id: str, act: str, told: Told) -> Run:
+    def tell_act(run_id: str, act: str, told: Told) -> RunNow:
         return bench.tell(run_id, told.version, act, told.told)
 
     @router.get("/fire-watches", operation_id="list_fire_watches")

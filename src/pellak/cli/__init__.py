@@ -9,8 +9,7 @@ from pydantic import ValidationError
 
 from pellak import __version__
 from pellak.cli import reckoning, records, serving
-from pellak.core.errors import Refused
-from pellak.core.job import refusals
+from pellak.core.errors import Refused, refusals
 from pellak.store.errors import StoreError
 
 BAD_INPUT = 2

@@ -10,7 +10,7 @@ from pellak.core.errors import Refused
 from pellak.core.heat.gas_rule import rule_flow_l_per_h
 from pellak.core.kinds.registry import KINDS
 from pellak.core.metal.alloy import Metal, alloys
-from pellak.core.metal.page import everyday_words
+from pellak.core.metal_page import everyday_words
 from pellak.core.one_line import OneLineAnswer, reckon_by_name
 from pellak.core.reading.quantity import QuantityValues, read_quantity
 from pellak.core.reading.units import display_units, kinds

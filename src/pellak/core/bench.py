@@ -28,10 +28,9 @@ from pellak.core.care.walk import (
     open_stop,
     order_of,
 )
-from pellak.core.errors import Refused
+from pellak.core.errors import Refused, refusals
 from pellak.core.facts_kept import facts_kept
 from pellak.core.gas.hose import Gas
-from pellak.core.job import refusals
 from pellak.core.kinds.registry import kind_of
 from pellak.core.kinds.unions import WorkNow
 from pellak.core.planned import Plan

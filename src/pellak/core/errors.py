@@ -4,6 +4,8 @@ PellakError
 └── Refused          one value cannot be used; names its field, what was read, what is accepted
 """
 
+from pydantic import ValidationError
+
 
 class PellakError(Exception):
     """Anything the core raises on purpose."""
@@ -17,3 +19,20 @@ class Refused(PellakError):
         self.was_read = was_read
         self.accepted = accepted
         super().__init__(f"{field}: read {was_read!r}; {accepted}")
+
+
+def refusals(error: ValidationError) -> list[Refused]:
+    """Return a Refused for each fault of a validation, its field as a dotted path."""
+    return [
+        Refused(
+            ".".join(str(part) for part in fault["loc"]) or "body",
+            _brief(fault.get("input")),
+            fault["msg"].removeprefix("Value error, "),
+        )
+        for fault in error.errors(include_url=False, include_context=False)
+    ]
+
+
+def _brief(value: object) -> object:
+    text = repr(value)
+    return value if len(text) <= 60 else text[:57] + "…"

@@ -6,67 +6,17 @@ from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 
-from pellak.core.errors import Refused
-from pellak.core.job_base import JobBase, Listed, Measure, ShopSchools, Spread
+from pellak.core.errors import Refused, refusals
+from pellak.core.job_base import JobBase, Listed, Measure, Spread, metal_of
 from pellak.core.kinds.unions import Job
 from pellak.core.metal.alloy import (
-    FAMILY_NAMES,
-    PLAIN_ALLOY,
     UNKNOWN,
-    Metal,
     Metals,
     heat_family_of,
     metal_named,
 )
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.reading.units import QuantityKind
-
-
-def schools_of(job: JobBase, shop: ShopSchools) -> ShopSchools:
-    """Return the schools a job goes by: its own choice, else the shop's."""
-    # The acetylene limit is the region's and no job's own.
-    own = {name: getattr(job, name, None) for name in ShopSchools.model_fields}
-    chosen = shop.model_copy(update={name: s for name, s in own.items() if s is not None})
-    # A job may lengthen the shop's watch; nobody may shorten it.
-    longest = max(chosen.fire_watch, shop.fire_watch, key=int)
-    return chosen.model_copy(update={"fire_watch": longest})
-
-
-def metal_of(job: JobBase, own: Metals | None = None) -> Metal | None:
-    """Return the metal a job is reckoned as; None where nobody knows what it is.
-
-    Raises Refused where the alloy it names is in neither catalogue nor the shop's own heats.
-    """
-    if job.alloy == UNKNOWN:
-        return None
-    return metal_named(job.alloy or PLAIN_ALLOY[job.family], own)
-
-
-def metal_words(job: JobBase, metal: Metal | None) -> str:
-    """Return what a job calls its metal: the alloy, or the family while no more is told."""
-    if metal is None:
-        return "metal not known"
-    if job.alloy is not None:
-        return metal.name
-    return "low-carbon steel" if job.family == "carbon-steel" else FAMILY_NAMES[job.family]
-
-
-def refusals(error: ValidationError) -> list[Refused]:
-    """Return a Refused for each fault of a validation, its field as a dotted path."""
-    return [
-        Refused(
-            ".".join(str(part) for part in fault["loc"]) or "body",
-            _brief(fault.get("input")),
-            fault["msg"].removeprefix("Value error, "),
-        )
-        for fault in error.errors(include_url=False, include_context=False)
-    ]
-
-
-def _brief(value: object) -> object:
-    text = repr(value)
-    return value if len(text) <= 60 else text[:57] + "…"
-
 
 SOLID_UNDER_MELTING_C = 20.0
 """Closer to melting nothing can be told to be solid, and no figure of heat means anything."""

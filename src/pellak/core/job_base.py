@@ -9,10 +9,11 @@ from pydantic import Field, StringConstraints
 from pellak.core.care.sequences import FireWatch, FuelSetting, ShutDownSchool
 from pellak.core.gas.limits import LimitRegion
 from pellak.core.heat.gas_rule import Pace
-from pellak.core.metal.alloy import MetalFamily
+from pellak.core.metal.alloy import FAMILY_NAMES, PLAIN_ALLOY, UNKNOWN, Metal, Metals, metal_named
 from pellak.core.piece.questions import Closed, Coating, Fume, Held, Place, piece_questions
 from pellak.core.preheat.choose import PreheatSchool
 from pellak.core.reading.units import QuantityKind
+from pellak.core.tables import MetalFamily
 from pellak.core.torch.mixer import Mixer
 from pellak.core.working import Number, Record
 
@@ -110,3 +111,32 @@ class JobBase(Record):
     def answers(self) -> dict[str, str | None]:
         """What was answered of the piece, by question."""
         return {q.field: getattr(self, q.field, None) for q in piece_questions()}
+
+
+def schools_of(job: JobBase, shop: ShopSchools) -> ShopSchools:
+    """Return the schools a job goes by: its own choice, else the shop's."""
+    # The acetylene limit is the region's and no job's own.
+    own = {name: getattr(job, name, None) for name in ShopSchools.model_fields}
+    chosen = shop.model_copy(update={name: s for name, s in own.items() if s is not None})
+    # A job may lengthen the shop's watch; nobody may shorten it.
+    longest = max(chosen.fire_watch, shop.fire_watch, key=int)
+    return chosen.model_copy(update={"fire_watch": longest})
+
+
+def metal_of(job: JobBase, own: Metals | None = None) -> Metal | None:
+    """Return the metal a job is reckoned as; None where nobody knows what it is.
+
+    Raises Refused where the alloy it names is in neither catalogue nor the shop's own heats.
+    """
+    if job.alloy == UNKNOWN:
+        return None
+    return metal_named(job.alloy or PLAIN_ALLOY[job.family], own)
+
+
+def metal_words(job: JobBase, metal: Metal | None) -> str:
+    """Return what a job calls its metal: the alloy, or the family while no more is told."""
+    if metal is None:
+        return "metal not known"
+    if job.alloy is not None:
+        return metal.name
+    return "low-carbon steel" if job.family == "carbon-steel" else FAMILY_NAMES[job.family]

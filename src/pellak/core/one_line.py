@@ -5,7 +5,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from pellak.core.job import refusals
+from pellak.core.errors import refusals
 from pellak.core.registry import get_reckoner
 from pellak.core.working import Record, Working
 

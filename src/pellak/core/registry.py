@@ -6,7 +6,6 @@ from pellak.core.care.eyes import EYES
 from pellak.core.care.leak_test import LEAK_TEST
 from pellak.core.errors import Refused
 from pellak.core.gas.cylinders import CYLINDERS
-from pellak.core.gas.supply import SUPPLY
 from pellak.core.heat.reckon import HEAT
 from pellak.core.member.distortion import DISTORTION
 from pellak.core.member.straighten import STRAIGHTEN
@@ -15,6 +14,7 @@ from pellak.core.preheat.reckon import PREHEAT
 from pellak.core.reading.quantity import QUANTITY
 from pellak.core.seam.filler import FILLER
 from pellak.core.seam.tacks import TACKS
+from pellak.core.supply.supply import SUPPLY
 from pellak.core.torch.flame import FLAME
 from pellak.core.torch.tip import TIP
 from pellak.core.working import Reckoner

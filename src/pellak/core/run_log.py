@@ -10,8 +10,7 @@ from pellak.core.care.cards import Hand
 from pellak.core.care.clocks import ClockMark
 from pellak.core.care.leak_test import LeakTestGiven, LeakTestValues
 from pellak.core.care.sequences import Start
-from pellak.core.errors import Refused
-from pellak.core.job import refusals
+from pellak.core.errors import Refused, refusals
 from pellak.core.kinds.unions import WorkLog, log_kept_before
 from pellak.core.log_field import LogField
 from pellak.core.tables import rows

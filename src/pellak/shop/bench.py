@@ -12,7 +12,8 @@ from uuid import uuid4
 from sqlalchemy.orm import Session
 
 from pellak.core.errors import Refused
-from pellak.core.job import job_from, metal_of, metal_words, started_solid, with_changes
+from pellak.core.job import job_from, started_solid, with_changes
+from pellak.core.job_base import metal_of, metal_words
 from pellak.core.kinds.registry import kind_of
 from pellak.core.kinds.unions import Job
 from pellak.core.metal.alloy import Metals as MetalsById

@@ -7,8 +7,7 @@ from uuid import uuid4
 from pydantic import ValidationError
 from sqlalchemy.orm import Session
 
-from pellak.core.errors import Refused
-from pellak.core.job import refusals
+from pellak.core.errors import Refused, refusals
 from pellak.core.metal.alloy import Metal, alloys, metal_named
 from pellak.core.metal.certificate import (
     Certificate,
@@ -19,7 +18,7 @@ from pellak.core.metal.certificate import (
     read_line,
 )
 from pellak.core.metal.certificate_files import FileKind, ReadFile, read_file, write_file
-from pellak.core.metal.page import MetalLine, MetalPage, metal_line, metal_page
+from pellak.core.metal_page import MetalLine, MetalPage, metal_line, metal_page
 from pellak.core.working import Record
 from pellak.shop.clock import Clock
 from pellak.shop.errors import NotFound

@@ -27,14 +27,19 @@ from pellak.store.tables import JobRow, RunRow
 PAGE = 100
 
 
-class Run(Record):
-    """One run whole: its line, its log, the plan it was done under, how it stands at the bench."""
+class RunNow(Record):
+    """A run as it stands: its line, its log, how it stands at the bench."""
 
     version: int
     line: RunLine
     log: RunLog
-    plan: Plan
     bench: BenchState
+
+
+class Run(RunNow):
+    """One run whole, with the plan it is done under, which never changes."""
+
+    plan: Plan
 
 
 class RunPage(Record):

@@ -5,7 +5,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from pellak.core.job import refusals
+from pellak.core.errors import refusals
 from pellak.core.job_base import ShopSchools
 from pellak.store.database import Database
 from pellak.store.rack import Rack

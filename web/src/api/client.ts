@@ -40,6 +40,7 @@ export type GrooveDrawing = Schemas["GrooveDrawing"];
 export type FlameLook = Schemas["FlameLook"];
 export type FireWatchLine = Schemas["FireWatchLine"];
 export type Run = Schemas["Run"];
+export type RunNow = Schemas["RunNow"];
 export type RunLine = Schemas["RunLine"];
 export type DisplayUnit = Schemas["DisplayUnit"];
 export type Problem = Schemas["Problem"];

@@ -3653,15 +3653,15 @@ export interface components {
         };
         /**
          * Run
-         * @description One run whole: its line, its log, the plan it was done under, how it stands at the bench.
+         * @description One run whole, with the plan it is done under, which never changes.
          */
         Run: {
             /** Version */
             version: number;
             line: components["schemas"]["RunLine"];
             log: components["schemas"]["RunLog"];
-            plan: components["schemas"]["Plan"];
             bench: components["schemas"]["BenchState"];
+            plan: components["schemas"]["Plan"];
         };
         /**
          * RunLine
@@ -3749,6 +3749,17 @@ export interface components {
              * @default
              */
             notes: string;
+        };
+        /**
+         * RunNow
+         * @description A run as it stands: its line, its log, how it stands at the bench.
+         */
+        RunNow: {
+            /** Version */
+            version: number;
+            line: components["schemas"]["RunLine"];
+            log: components["schemas"]["RunLog"];
+            bench: components["schemas"]["BenchState"];
         };
         /**
          * RunPage
@@ -8390,7 +8401,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Run"];
+                    "application/json": components["schemas"]["RunNow"];
                 };
             };
             /** @description Bad Request */
@@ -8497,7 +8508,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Run"];
+                    "application/json": components["schemas"]["RunNow"];
                 };
             };
             /** @description Bad Request */
@@ -8604,7 +8615,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Run"];
+                    "application/json": components["schemas"]["RunNow"];
                 };
             };
             /** @description Bad Request */
@@ -8711,7 +8722,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Run"];
+                    "application/json": components["schemas"]["RunNow"];
                 };
             };
             /** @description Bad Request */
@@ -8818,7 +8829,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Run"];
+                    "application/json": components["schemas"]["RunNow"];
                 };
             };
             /** @description Bad Request */
@@ -8925,7 +8936,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Run"];
+                    "application/json": components["schemas"]["RunNow"];
                 };
             };
             /** @description Bad Request */
@@ -9032,7 +9043,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Run"];
+                    "application/json": components["schemas"]["RunNow"];
                 };
             };
             /** @description Bad Request */
@@ -9139,7 +9150,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Run"];
+                    "application/json": components["schemas"]["RunNow"];
                 };
             };
             /** @description Bad Request */
@@ -9246,7 +9257,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Run"];
+                    "application/json": components["schemas"]["RunNow"];
                 };
             };
             /** @description Bad Request */
@@ -9354,7 +9365,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Run"];
+                    "application/json": components["schemas"]["RunNow"];
                 };
             };
             /** @description Bad Request */

@@ -1,7 +1,7 @@
 import type { ComponentType } from "react";
 
 import type { Changes, OpenJob, Plan, Run } from "../api/client";
-import type { ToolProps } from "../places/benchmode/CardTools";
+import type { ToolProps } from "../places/benchmode/tool";
 
 export interface BoardProps {
   jobId: string;

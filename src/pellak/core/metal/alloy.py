@@ -3,16 +3,12 @@
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import cache
-from typing import Literal, get_args
+from typing import get_args
 
 from pellak.core.errors import Refused
 from pellak.core.metal.composition import Composition, composition_of_row
-from pellak.core.tables import Family, HeatFamily, heat_families, rows
+from pellak.core.tables import Family, HeatFamily, MetalFamily, heat_families, rows
 
-MetalFamily = Literal[
-    "carbon-steel", "chromoly", "alloy-steel", "stainless", "tool-steel", "manganese-steel",
-    "cast-iron", "aluminium", "lead",
-]  # fmt: skip
 FAMILY_NAMES: Mapping[str, str] = {
     "carbon-steel": "carbon steel",
     "chromoly": "chromoly",

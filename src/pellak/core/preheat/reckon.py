@@ -12,7 +12,6 @@ from pellak.core.metal.alloy import (
     HARDENABLE,
     PLAIN_ALLOY,
     Metal,
-    MetalFamily,
     alloys,
     heat_family_of,
     metal_named,
@@ -28,7 +27,7 @@ from pellak.core.preheat.crayons import CheckWith, crayons_for
 from pellak.core.preheat.interpass import Interpass, interpass_for
 from pellak.core.preheat.iron_heat import spread_limit
 from pellak.core.preheat.mind import preheat_cautions
-from pellak.core.tables import Joint
+from pellak.core.tables import Joint, MetalFamily
 from pellak.core.working import (
     Answer,
     Number,

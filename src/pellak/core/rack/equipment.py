@@ -6,7 +6,6 @@ from typing import Literal
 
 from pellak.core.gas.content import cylinder_sizes
 from pellak.core.gas.hose import Gas
-from pellak.core.gas.supply_line import USUAL_ARRESTOR_BAR, Arrestor
 from pellak.core.rack.items import (
     OLD_AFTER_YEARS,
     ArrestorItem,
@@ -17,6 +16,7 @@ from pellak.core.rack.items import (
     TipItem,
     TorchItem,
 )
+from pellak.core.supply.supply_line import USUAL_ARRESTOR_BAR, Arrestor
 from pellak.core.torch.candidates import RackTip
 from pellak.core.torch.mixer import Mixer
 

@@ -7,9 +7,9 @@ from fractions import Fraction
 from pydantic import Field
 
 from pellak.core.errors import Refused
-from pellak.core.metal.alloy import MetalFamily
 from pellak.core.reading.gauges import read_gauge
 from pellak.core.reading.units import Kind, QuantityKind, Unit, kinds, unit_spellings
+from pellak.core.tables import MetalFamily
 from pellak.core.working import Answer, Reckoner, Record, Working, short
 
 LONGEST_TEXT = 60

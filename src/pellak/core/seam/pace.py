@@ -31,6 +31,7 @@ half the wall: an estimate."""
 FILLETS: frozenset[EdgeForm] = frozenset({"fillet"})
 SQUARE: frozenset[EdgeForm] = frozenset({"touching", "gapped", "tipped"})
 """Edges through which one pool has to go, however thick: the plate model's own travel."""
+BACKHAND_FROM_MM = 5.0
 BACKHAND_SAVES = 0.2
 BACKHAND_SAVES_FROM_MM, BACKHAND_SAVES_WHOLE_MM = 4.4, 6.6
 GROOVE_SPAN = (0.6, 2.0)
@@ -104,6 +105,13 @@ def pools_of(solution: HeatSolution, form: EdgeForm) -> Pools:
         found = half_way_travel_m_per_s(HeatCases.of(cases))
         corners = [CORNER_ALONE * float(v) if v > 0 else None for v in found]
     return Pools(*(Pool(t, c) for t, c in zip(travels, corners, strict=True)))
+
+
+def direction_of(school: Literal["auto", "forehand", "backhand"], thickness_mm: float) -> Direction:
+    """Return forehand or backhand: the school chosen, else backhand from 5 mm."""
+    if school != "auto":
+        return school
+    return "backhand" if thickness_mm >= BACKHAND_FROM_MM else "forehand"
 
 
 def direction_factor(direction: Direction, thickness_mm: float) -> float:

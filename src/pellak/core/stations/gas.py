@@ -12,12 +12,12 @@ from pellak.core.gas.cylinders import (
 )
 from pellak.core.gas.hose import Gas
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
-from pellak.core.gas.supply import SCHOOLS, GasValues, stack_of
-from pellak.core.gas.supply_line import LONG_PURGE, LONG_PURGE_S
 from pellak.core.rack.equipment import USUAL_HOSE_M, USUAL_HOSE_MM
 from pellak.core.rack.newest import content_now
 from pellak.core.seam.job_gas import JobGas
 from pellak.core.stations.set_up import TorchSetUp, choice_for, line
+from pellak.core.supply.supply import SCHOOLS, GasValues, stack_of
+from pellak.core.supply.supply_line import LONG_PURGE, LONG_PURGE_S
 from pellak.core.working import Caution, short
 
 DRAW_SOURCE = "gas-industry guidance: CGA G-1, EIGA Doc 123; older practice took a seventh"

@@ -11,7 +11,7 @@ from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
 from pellak.core.job_base import JobBase, ShopSchools
 from pellak.core.piece.questions import question_cautions
 from pellak.core.rack.equipment import Equipment
-from pellak.core.seam.decided import direction_of
+from pellak.core.seam.pace import direction_of
 from pellak.core.stations.asked import question_figures
 from pellak.core.stations.pass_cards import with_pass_cards
 from pellak.core.stations.set_up import TorchSetUp, choice_for
@@ -89,7 +89,7 @@ def safe_cards(
         {
             "acetylene_limit": f"{short(limit)} bar",
             "least_cylinder": _least_cylinder(facts),
-            "direction": f"{{{direction_of(schools, job.thickness_mm or 0.0)}}}",
+            "direction": f"{{{direction_of(schools.direction, job.thickness_mm or 0.0)}}}",
         },
     )
     return with_starts(with_pass_cards(cards, facts.passes))

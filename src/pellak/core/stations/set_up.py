@@ -6,12 +6,12 @@ from dataclasses import dataclass
 
 from pellak.core.care.eyes import EyesAnswer, EyesGiven, reckon_eyes
 from pellak.core.figure import Choice
-from pellak.core.gas.supply import SupplyAnswer, reckon_supply
-from pellak.core.gas.supply_line import SupplyGiven
 from pellak.core.heat.solve import PieceGiven
 from pellak.core.job_base import JobBase, ShopSchools
 from pellak.core.metal.alloy import Metal
 from pellak.core.rack.equipment import USUAL_HOSE_M, USUAL_HOSE_MM, Equipment
+from pellak.core.supply.supply import SupplyAnswer, reckon_supply
+from pellak.core.supply.supply_line import SupplyGiven
 from pellak.core.tables import Family
 from pellak.core.torch.candidates import RackTip, TipCandidate
 from pellak.core.torch.flame import FlameAnswer, FlameGiven, reckon_flame

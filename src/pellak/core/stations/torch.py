@@ -4,22 +4,15 @@ from pellak.core.figure import (
     Curve,
     CurvePoint,
     Figure,
-    JudgementScale,
-    ScaleBand,
-    Station,
     figure_of,
 )
-from pellak.core.heat.verdict import verdict_bands
 from pellak.core.metal.mind import metal_cautions
 from pellak.core.stations.eyes import eyes_figure, shade_cautions
 from pellak.core.stations.gas import (
     arrestor_cautions,
-    gas_figures,
     out_of_use_cautions,
     pressure_figures,
 )
-from pellak.core.stations.reckoned import Reckoned
-from pellak.core.stations.seam_work import SeamWork
 from pellak.core.stations.set_up import TorchSetUp, choice_for, line
 from pellak.core.tables import rows
 from pellak.core.torch.flame import (
@@ -76,28 +69,6 @@ def _tip(reckoned: TorchSetUp) -> Figure:
 
 def _seconds(value: float | None) -> str:
     return "never" if value is None else f"{short(value, 3)} s"
-
-
-def _puddle(reckoned: Reckoned) -> Figure:
-    matched_s = reckoned.tip_answer.values.matched_puddle_s
-    scale = None
-    if matched_s is not None:
-        bands = verdict_bands()
-        widest = next(b.ratio_up_to for b in reversed(bands) if b.ratio_up_to is not None)
-        scale = JudgementScale(
-            bands=[
-                ScaleBand(
-                    label=b.label,
-                    up_to=None if b.ratio_up_to is None else b.ratio_up_to * matched_s,
-                )
-                for b in bands
-            ],
-            end=widest * matched_s * 1.25,
-        )
-    puddle = line(reckoned.heat.working, "puddle_s")
-    never = "" if puddle.value is not None else "never with this flame"
-    figure = figure_of(puddle, "First puddle in", detail=never)
-    return figure.model_copy(update={"scale": scale})
 
 
 def _flame(reckoned: TorchSetUp) -> Figure:
@@ -297,21 +268,3 @@ def set_up_answer(reckoned: TorchSetUp) -> str:
     tip, bar = reckoned.tip, reckoned.supply.values.acetylene.set_flowing_bar
     named = tip.label if tip else f"{short(reckoned.orifice_mm, 2)} mm"
     return f"{named} · {bar:.2f} bar" if bar is not None else f"{named} · by chart"
-
-
-def torch_station(reckoned: Reckoned, work: SeamWork) -> Station:
-    """Return the Torch station; the cylinders are asked for the gas of the whole job."""
-    tip_figure, *others = set_up_figures(reckoned)
-    greatest = work.greatest_l_per_h or reckoned.acetylene_l_per_h
-    gas, gas_cautions = gas_figures(
-        reckoned, greatest, work.gas if work.minutes is not None else None
-    )
-    return Station(
-        id="torch",
-        name="Torch",
-        state="settled" if reckoned.tip else "present",
-        answer=set_up_answer(reckoned),
-        holds=HOLDS,
-        figures=[tip_figure, _puddle(reckoned), *others, *gas],
-        cautions=[*gas_cautions, *set_up_cautions(reckoned)],
-    )

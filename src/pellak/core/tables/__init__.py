@@ -8,6 +8,18 @@ from importlib.resources import files
 from typing import Literal
 
 Family = Literal["carbon-steel", "chromoly", "stainless", "aluminium", "lead", "cast-iron"]
+MetalFamily = Literal[
+    "carbon-steel",
+    "chromoly",
+    "alloy-steel",
+    "stainless",
+    "tool-steel",
+    "manganese-steel",
+    "cast-iron",
+    "aluminium",
+    "lead",
+]
+"""Families a job may be of: heat knows fewer, since some conduct alike."""
 Joint = Literal[
     "butt", "tipped-edge", "outside-corner", "tee", "lap", "cluster", "pipe-butt", "casting-crack"
 ]

@@ -1,4 +1,4 @@
-import type { ToolProps } from "../../places/benchmode/CardTools";
+import type { ToolProps } from "../../places/benchmode/tool";
 import { PaceBar } from "../../places/benchmode/PaceBar";
 import { Stopwatch } from "../../places/benchmode/Stopwatch";
 

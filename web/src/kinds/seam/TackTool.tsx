@@ -4,7 +4,7 @@ import { faultOf } from "../../api/client";
 import { SeamPath } from "../../drawings/SeamPath";
 import { useKeys } from "../../parts/useKeys";
 import { useUnits } from "../../shell/settings";
-import type { ToolProps } from "../../places/benchmode/CardTools";
+import type { ToolProps } from "../../places/benchmode/tool";
 import { CountDown } from "../../places/benchmode/CountDown";
 
 const PATH_PX = 180;

@@ -3,7 +3,7 @@ import { useId, useRef, useState } from "react";
 import { faultOf } from "../../api/client";
 import { useKeys } from "../../parts/useKeys";
 import { useUnits } from "../../shell/settings";
-import type { ToolProps } from "../../places/benchmode/CardTools";
+import type { ToolProps } from "../../places/benchmode/tool";
 import { CountDown } from "../../places/benchmode/CountDown";
 
 /** Spot by spot, the wait to the touch, then the line: the next round is drawn from what it says. */

@@ -2,17 +2,10 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useRef, useState } from "react";
 
-import {
-  answer,
-  AwayError,
-  BusyError,
-  type Changes,
-  client,
-  type OpenJob,
-  ProblemError,
-} from "../../api/client";
+import { answer, type Changes, client, type OpenJob, ProblemError } from "../../api/client";
 import { jobQuery, ticketsQuery } from "../../api/queries";
 import { useNotify } from "../../parts/Notices";
+import { useTurns } from "../../parts/useTurns";
 
 export type SaveState = "saved" | "saving" | "busy" | "away";
 
@@ -20,8 +13,6 @@ export interface Conflict {
   mine: Changes;
   theirs: OpenJob;
 }
-
-const RETRY_MS = 2000;
 
 export function useJob(job: OpenJob) {
   const cache = useQueryClient();
@@ -32,7 +23,9 @@ export function useJob(job: OpenJob) {
   const [before, setBefore] = useState<OpenJob["plan"] | null>(null);
   // Who waits for the conflict to be settled: the field whose text must not be lost meanwhile.
   const settled = useRef<(taken: boolean) => void>(() => {});
-  const queue = useRef<Promise<unknown>>(Promise.resolve());
+  const { inTurn, untilAnswered } = useTurns(
+    useCallback((why) => setSaveState(why ?? "saving"), []),
+  );
   const key = jobQuery(job.id).queryKey;
 
   const accept = useCallback(
@@ -45,24 +38,11 @@ export function useJob(job: OpenJob) {
     [cache, key],
   );
 
-  /** Send a request again and again while the server is away; give up on any answer. */
-  const untilAnswered = useCallback(async (send: () => Promise<OpenJob>): Promise<OpenJob> => {
-    for (;;) {
-      setSaveState("saving");
-      try {
-        return await send();
-      } catch (error) {
-        if (!(error instanceof AwayError)) throw error;
-        setSaveState(error instanceof BusyError ? "busy" : "away");
-        await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
-      }
-    }
-  }, []);
-
   /** Do one thing after the other, so that each goes out with the version the last one left. */
-  const inTurn = useCallback(
-    (send: (version: number) => Promise<OpenJob>, mine: Changes): Promise<boolean> => {
-      const turn = queue.current.then(async () => {
+  const save = useCallback(
+    (send: (version: number) => Promise<OpenJob>, mine: Changes): Promise<boolean> =>
+      inTurn(async () => {
+        setSaveState("saving");
         const version = () => cache.getQueryData<OpenJob>(key)?.version ?? job.version;
         try {
           accept(await untilAnswered(() => send(version())));
@@ -80,16 +60,13 @@ export function useJob(job: OpenJob) {
         } finally {
           setSaveState("saved");
         }
-      });
-      queue.current = turn;
-      return turn;
-    },
-    [accept, cache, job.version, key, notify, untilAnswered],
+      }),
+    [accept, cache, inTurn, job.version, key, notify, untilAnswered],
   );
 
   const path = { job_id: job.id };
   const change = (changes: Changes) =>
-    inTurn(
+    save(
       (version) =>
         answer(
           client.PATCH("/api/jobs/{job_id}", { params: { path }, body: { version, changes } }),
@@ -97,7 +74,7 @@ export function useJob(job: OpenJob) {
       changes,
     );
   const undo = () =>
-    inTurn(
+    save(
       (version) =>
         answer(client.POST("/api/jobs/{job_id}/undo", { params: { path }, body: { version } })),
       {},

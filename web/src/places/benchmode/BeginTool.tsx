@@ -3,7 +3,7 @@ import { useId, useState } from "react";
 
 import { runsQuery } from "../../api/queries";
 import { BigChoice } from "./BigChoice";
-import type { ToolProps } from "./CardTools";
+import type { ToolProps } from "./tool";
 import { STARTS } from "./phases";
 
 const MOST_NAMES = 6;

@@ -1,21 +1,11 @@
-import type { BenchCard, Run } from "../../api/client";
+import type { BenchCard } from "../../api/client";
 import { roomOf } from "../../kinds/rooms";
+import type { ToolProps } from "./tool";
 import { BeginTool } from "./BeginTool";
 import { CountDown } from "./CountDown";
 import { LeakTool } from "./LeakTool";
 import { StandTool } from "./StandTool";
-import type { Bench } from "./useBenchRun";
 import { Watch } from "./Watch";
-
-export interface ToolProps {
-  run: Run;
-  bench: Bench;
-  onSignal: () => void;
-  onSlept: () => void;
-  /** A short tick, and whether the pacing bar gives one as it goes. */
-  onTick: () => void;
-  ticking: boolean;
-}
 
 /** What a card lets one do besides reading it: name, clocks, readings. */
 export function CardTools({ card, ...tool }: ToolProps & { card: BenchCard }) {

@@ -2,7 +2,7 @@ import { useId, useState } from "react";
 
 import { faultOf } from "../../api/client";
 import { useUnits } from "../../shell/settings";
-import type { ToolProps } from "./CardTools";
+import type { ToolProps } from "./tool";
 import { CountDown } from "./CountDown";
 import type { Readings } from "./useBenchRun";
 

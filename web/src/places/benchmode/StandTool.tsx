@@ -5,7 +5,7 @@ import { useQuery } from "@tanstack/react-query";
 import { faultOf } from "../../api/client";
 import { readingQuery } from "../../api/queries";
 import { useSettled } from "../../parts/useSettled";
-import type { ToolProps } from "./CardTools";
+import type { ToolProps } from "./tool";
 import { CountDown } from "./CountDown";
 
 /** A cylinder that lay down: how long it lay, since when it stands, and the clock from there. */

@@ -1,5 +1,5 @@
 import { useUnits } from "../../shell/settings";
-import type { ToolProps } from "./CardTools";
+import type { ToolProps } from "./tool";
 import type { ClockId } from "./useBenchRun";
 import { Watch } from "./Watch";
 

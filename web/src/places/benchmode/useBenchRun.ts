@@ -1,14 +1,14 @@
 // One run at the bench: what is done is shown at once and kept by the shop in turn.
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useRef, useState } from "react";
+import { useCallback, useState } from "react";
 
-import { answer, AwayError, client, ProblemError, type Run } from "../../api/client";
+import { answer, client, ProblemError, type Run, type RunNow } from "../../api/client";
 import { runQuery } from "../../api/queries";
+import { useTurns } from "../../parts/useTurns";
 
 type Entries = Record<string, unknown>;
 /** Something done at the bench, to be written on top of a version of the run. */
-type Deed = (version: number) => Promise<Run>;
-const RETRY_MS = 2000;
+type Deed = (version: number) => Promise<RunNow>;
 
 export type ClockId = Run["bench"]["clocks"][number]["clock"];
 export type Start = NonNullable<Run["log"]["start"]>;
@@ -19,45 +19,35 @@ export function useBenchRun(run: Run) {
   const cache = useQueryClient();
   const runId = run.line.id;
   const key = runQuery(runId).queryKey;
-  const queue = useRef<Promise<unknown>>(Promise.resolve());
   const [away, setAway] = useState(false);
   const [refused, setRefused] = useState<ProblemError | null>(null);
   const [elsewhere, setElsewhere] = useState(false);
 
+  const { inTurn, untilAnswered } = useTurns(useCallback((why) => setAway(why !== null), []));
   const send = useCallback(
-    async (deed: Deed): Promise<Run> => {
-      for (;;) {
-        try {
-          const written = await deed(cache.getQueryData<Run>(key)?.version ?? 0);
-          setAway(false);
-          setRefused(null);
-          setElsewhere(false);
-          cache.setQueryData(key, written);
-          return written;
-        } catch (error) {
-          if (error instanceof ProblemError && error.problem.status === 409) {
-            // Another tablet changed the run: show how it stands, and let a person decide anew.
-            cache.setQueryData(key, error.problem.current as Run);
-            setElsewhere(true);
-            throw error;
-          }
-          if (error instanceof ProblemError) setRefused(error);
-          if (!(error instanceof AwayError)) throw error;
-          setAway(true);
-          await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
-        }
+    async (deed: Deed): Promise<RunNow> => {
+      try {
+        const written = await untilAnswered(() => deed(cache.getQueryData<Run>(key)?.version ?? 0));
+        setRefused(null);
+        setElsewhere(false);
+        // The plan of a run never changes: it is kept, and answers come without it.
+        cache.setQueryData<Run>(key, (standing) => standing && { ...standing, ...written });
+        return written;
+      } catch (error) {
+        if (error instanceof ProblemError && error.problem.status === 409) {
+          // Another tablet changed the run: show how it stands, and let a person decide anew.
+          cache.setQueryData(key, error.problem.current as Run);
+          setElsewhere(true);
+        } else if (error instanceof ProblemError) setRefused(error);
+        throw error;
       }
     },
-    [cache, key],
+    [cache, key, untilAnswered],
   );
   /** Do things in turn; the bench goes on at once and the server catches up. */
   const enqueue = useCallback(
-    (deed: Deed): Promise<Run | null> => {
-      const done = queue.current.then(() => send(deed)).catch(() => null);
-      queue.current = done;
-      return done;
-    },
-    [send],
+    (deed: Deed): Promise<RunNow | null> => inTurn(() => send(deed)).catch(() => null),
+    [inTurn, send],
   );
   const params = { path: { run_id: runId } };
   const write = (entries: Entries) =>
@@ -122,14 +112,17 @@ export function useBenchRun(run: Run) {
       ),
     );
   const finish = useMutation({
-    mutationFn: async (entries: Entries) => {
-      await queue.current;
-      return send((version) =>
-        answer(
-          client.PATCH("/api/runs/{run_id}", { params, body: { version, entries, finish: true } }),
+    mutationFn: (entries: Entries) =>
+      inTurn(() =>
+        send((version) =>
+          answer(
+            client.PATCH("/api/runs/{run_id}", {
+              params,
+              body: { version, entries, finish: true },
+            }),
+          ),
         ),
-      );
-    },
+      ),
     onSuccess: () => {
       void cache.invalidateQueries({ queryKey: ["runs"] });
       void cache.invalidateQueries({ queryKey: ["jobs"] });

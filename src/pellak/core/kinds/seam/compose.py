@@ -7,9 +7,16 @@ from pellak.core import METHOD_VERSION
 from pellak.core.care.sequences import GUIDANCE
 from pellak.core.drawing import SeamDrawing, empty_drawing, seam_drawing
 from pellak.core.figure import Station
-from pellak.core.job import metal_of, schools_of
+from pellak.core.job_base import metal_of, schools_of
 from pellak.core.kinds.kind import Act, JobKind, Marks, ShopAsked
+from pellak.core.kinds.seam.cool_station import cool_station
+from pellak.core.kinds.seam.facts_of import facts_of
 from pellak.core.kinds.seam.job import SeamJob
+from pellak.core.kinds.seam.piece import piece_station, seam_length
+from pellak.core.kinds.seam.preheat_station import preheat_station
+from pellak.core.kinds.seam.reckoned import Reckoned, preheat_of, reckon_job
+from pellak.core.kinds.seam.seam_work import seam_work
+from pellak.core.kinds.seam.tack_and_run import tack_and_run_station
 from pellak.core.kinds.seam.tacking import (
     TackMeasures,
     TacksMade,
@@ -18,6 +25,7 @@ from pellak.core.kinds.seam.tacking import (
     tacks_made,
     tacks_of,
 )
+from pellak.core.kinds.seam.torch_station import torch_station
 from pellak.core.kinds.seam.work import KIND, SeamWork, TackPlan
 from pellak.core.log_field import LogField
 from pellak.core.own import with_own, without_own
@@ -32,15 +40,7 @@ from pellak.core.planned import (
 )
 from pellak.core.seam.groove_drawing import groove_drawing
 from pellak.core.seam.template import flat_places, tacks_csv
-from pellak.core.stations.cool import cool_station
-from pellak.core.stations.facts_of import facts_of
-from pellak.core.stations.piece import piece_station, seam_length
-from pellak.core.stations.preheat import preheat_station
-from pellak.core.stations.reckoned import Reckoned, preheat_of, reckon_job
 from pellak.core.stations.safe_start import safe_cards, safe_start_station
-from pellak.core.stations.seam_work import seam_work
-from pellak.core.stations.tack_and_run import tack_and_run_station
-from pellak.core.stations.torch import torch_station
 from pellak.core.tables import joints
 from pellak.core.torch.ladder import flow_ladder
 from pellak.core.working import short

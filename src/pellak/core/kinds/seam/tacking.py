@@ -2,8 +2,7 @@
 
 from pydantic import Field, ValidationError
 
-from pellak.core.errors import Refused
-from pellak.core.job import refusals
+from pellak.core.errors import Refused, refusals
 from pellak.core.kinds.seam.work import MOST_MEASURED, SeamLog, SeamNow, SeamWork, TackPlan
 from pellak.core.planned import Plan
 from pellak.core.reading.quantity import read_quantity

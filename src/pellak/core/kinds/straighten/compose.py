@@ -7,12 +7,11 @@ from pydantic import ValidationError
 
 from pellak.core import METHOD_VERSION
 from pellak.core.care.sequences import GUIDANCE
-from pellak.core.errors import Refused
+from pellak.core.errors import Refused, refusals
 from pellak.core.facts import Facts, PurgeSeconds
 from pellak.core.figure import Station
 from pellak.core.heat.solve import PieceGiven
-from pellak.core.job import metal_of, refusals, schools_of
-from pellak.core.job_base import ShopSchools
+from pellak.core.job_base import ShopSchools, metal_of, schools_of
 from pellak.core.kinds.kind import Act, JobKind, ShopAsked
 from pellak.core.kinds.straighten.drawing import (
     BowPoint,

@@ -11,7 +11,7 @@ from pellak.core.member.welds import pulled_line
 from pellak.core.metal.alloy import Metal
 from pellak.core.piece.questions import question_cautions
 from pellak.core.stations.asked import question_figures
-from pellak.core.stations.piece import metal_figure, typed_line
+from pellak.core.stations.told import metal_figure, typed_line
 from pellak.core.tables import rows
 from pellak.core.working import Caution, School, short
 

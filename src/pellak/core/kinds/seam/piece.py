@@ -1,22 +1,19 @@
 """Station 1, Piece: metal, thickness as it is really named, joint, what it held, how it is held."""
 
 from pellak.core.figure import Asks, Figure, Station
-from pellak.core.job import metal_words
-from pellak.core.job_base import JobBase
 from pellak.core.kinds.seam.job import SeamJob
-from pellak.core.metal.alloy import FAMILY_NAMES, Metal
-from pellak.core.metal.fusion import fusion_advice, fusion_cautions
+from pellak.core.metal.alloy import Metal
+from pellak.core.metal.fusion import fusion_cautions
 from pellak.core.metal.mind import metal_cautions
 from pellak.core.piece.dimensions import dimension_rows, dimension_value, ring_length
 from pellak.core.piece.questions import question_cautions
-from pellak.core.reading.gauges import gauge_systems
 from pellak.core.seam.groove import ONE_POOL_UP_TO_MM
 from pellak.core.stations.asked import question_figures
-from pellak.core.tables import gauge_thicknesses_mm, joints
+from pellak.core.stations.told import gauge_beside, metal_figure, typed_line
+from pellak.core.tables import joints
 from pellak.core.working import Caution, School, Working, short
 
 HOLDS = "Metal, thickness as it is named, joint, what it held, how it is coated and held."
-NEAR_GAUGE_RATIO = 0.03
 RODLESS_UP_TO_MM = 1.25
 """1.2 mm sheet in the trade; 18 gauge, 1.21 mm, counts as that."""
 FIT_UP_SOURCE = "sheet practice: edges touching and no rod up to about 1.2 mm, a gap up to t above"
@@ -39,37 +36,6 @@ IDENTIFY = Caution(
     "taken for something else.",
     source="ANSI Z49.1",
 )
-
-
-def gauge_beside(thickness_mm: float, family: str) -> str:
-    """Return the gauge within 3 % of a thickness in the family's own system, or nothing."""
-    system = next((s for s in gauge_systems().values() if family in s.families), None)
-    if family == "lead":
-        name, mm = _nearest("lead-code", thickness_mm)
-        return f"code {name} lead" if abs(mm - thickness_mm) <= NEAR_GAUGE_RATIO * mm else ""
-    if system is None:
-        return ""
-    name, mm = _nearest(system.system, thickness_mm)
-    near = abs(mm - thickness_mm) <= NEAR_GAUGE_RATIO * mm
-    return f"{name} ga {system.name}" if near else ""
-
-
-def _nearest(system: str, thickness_mm: float) -> tuple[str, float]:
-    return min(gauge_thicknesses_mm()[system].items(), key=lambda g: abs(g[1] - thickness_mm))
-
-
-def typed_line(job: JobBase, field: str, value: float) -> Working:
-    """Return the working of a measure somebody typed, mm."""
-    typed = job.typed.get(field)
-    return Working(
-        name=field,
-        value=value,
-        unit="mm",
-        formula="as typed",
-        inserted=f"typed “{typed}”" if typed else f"entered as {short(value)} mm",
-        source="measured by you; shipped gauge tables where a gauge was typed",
-        note="measure the sheet itself: stock runs up to a tenth thin or thick",
-    )
 
 
 def fit_up(job: SeamJob) -> str:
@@ -117,40 +83,6 @@ def _cautions(job: SeamJob, metal: Metal | None) -> list[Caution]:
             )
         )
     return cautions
-
-
-def metal_figure(job: JobBase, metal: Metal | None) -> Figure:
-    """Return what metal it is, with the question that asks it."""
-    asks = Asks(
-        field="alloy",
-        question="Which metal is it?",
-        chosen=job.alloy,
-        answers=[],
-        picker="metals",
-    )
-    if metal is None:
-        return Figure(
-            id="metal", label="Metal", text=metal_words(job, metal), detail="identify it", asks=asks
-        )
-    told = "" if job.alloy else f"grade not told: reckoned as {metal.name}"
-    plain = Working(
-        name="metal",
-        value=metal.name,
-        formula="composition of the alloy named",
-        inserted=", ".join(f"{e} {short(n)} %" for e, n in metal.composition.items()) or "—",
-        source=metal.source or "as told",
-        note="; ".join(filter(None, [metal.note, told])),
-    )
-    advice = fusion_advice(metal)
-    judged = {"fuse": "", "mind": "a poor choice for the torch", "refuse": "not fused by torch"}
-    return Figure(
-        id="metal",
-        label="Metal",
-        text=metal_words(job, metal),
-        detail=" · ".join(filter(None, [told or FAMILY_NAMES[metal.family], judged[advice.level]])),
-        working=[plain],
-        asks=asks,
-    )
 
 
 def _joint(job: SeamJob) -> Figure:

@@ -4,19 +4,18 @@ import math
 
 from pellak.core.errors import Refused
 from pellak.core.figure import Choice, Figure, figure_of
-from pellak.core.seam.decided import (
-    BACKHAND_FROM_MM,
+from pellak.core.kinds.seam.decided import (
     EDGES_OFFERED,
     RINGS,
-    direction_of,
     tack_school_of,
 )
+from pellak.core.kinds.seam.piece import seam_length
+from pellak.core.kinds.seam.reckoned import Reckoned
 from pellak.core.seam.groove import ONE_POOL_UP_TO_MM, EdgeForm, Groove, passes_a_side
+from pellak.core.seam.pace import BACKHAND_FROM_MM, direction_of
 from pellak.core.seam.shrink import DRAWN_TOGETHER, fused_area_mm2, turn_deg
 from pellak.core.seam.tacks import TacksAnswer, held_s, reckon_tacks
 from pellak.core.seam.tacks_given import MOST_TACKS, TacksGiven
-from pellak.core.stations.piece import seam_length
-from pellak.core.stations.reckoned import Reckoned
 from pellak.core.stations.set_up import choice_for, line
 from pellak.core.working import School, Working, inserted, short
 
@@ -237,7 +236,7 @@ def _outward(count: int) -> list[int]:
 
 def _direction(reckoned: Reckoned) -> Figure:
     t = reckoned.job.thickness_mm or 0
-    way = direction_of(reckoned.schools, t)
+    way = direction_of(reckoned.schools.direction, t)
     lean = 45 if t > BACKHAND_FROM_MM else 30
     motion = "straight, no weave" if t <= 1.25 else "small circles" if t <= 3 else "a slow weave"
     leads = "the rod leads" if way == "forehand" else "the flame leads, the rod follows"

@@ -3,11 +3,11 @@
 from pellak.core.facts import Facts, PurgeSeconds
 from pellak.core.job_base import ShopSchools
 from pellak.core.kinds.seam.job import SeamJob
+from pellak.core.kinds.seam.reckoned import Reckoned
+from pellak.core.kinds.seam.seam_work import SeamWork
 from pellak.core.preheat.reckon import PreheatAnswer
-from pellak.core.seam.decided import direction_of
+from pellak.core.seam.pace import direction_of
 from pellak.core.seam.shrink import DRAWN_TOGETHER, turn_deg
-from pellak.core.stations.reckoned import Reckoned
-from pellak.core.stations.seam_work import SeamWork
 
 
 def facts_of(
@@ -39,7 +39,7 @@ def facts_of(
             "greatest_l_per_h": work.greatest_l_per_h,
             "puddle_s": reckoned.heat.values.puddle_s,
             "tack_hold_s": tacks.hold_s if tacks else None,
-            "direction": direction_of(schools, reckoned.groove.thickness_mm),
+            "direction": direction_of(schools.direction, reckoned.groove.thickness_mm),
             "rod": filler.rod,
             "passes": filler.passes if work.length_known else [],
             "seam_min": filler.minutes if work.length_known else None,

@@ -5,8 +5,8 @@ from dataclasses import dataclass, fields
 
 from pellak.core.heat.reckon import HeatAnswer, heat_answer
 from pellak.core.heat.solve import HeatGiven, HeatSolution, PieceGiven, solve_heat
-from pellak.core.job import schools_of
-from pellak.core.job_base import ShopSchools
+from pellak.core.job_base import ShopSchools, schools_of
+from pellak.core.kinds.seam.decided import groove_for
 from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.metal.alloy import HARDENABLE, Metal, heat_family_of
 from pellak.core.metal.fusion import fusion_advice
@@ -18,7 +18,6 @@ from pellak.core.preheat.reckon import (
     answer_preheat,
 )
 from pellak.core.rack.equipment import Equipment
-from pellak.core.seam.decided import groove_for
 from pellak.core.seam.groove import Groove
 from pellak.core.seam.pace import pool_case
 from pellak.core.stations.set_up import TorchSetUp, torch_set_up

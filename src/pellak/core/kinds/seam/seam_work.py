@@ -2,18 +2,17 @@
 
 from dataclasses import dataclass
 
+from pellak.core.kinds.seam.fit_up import tacks_of
 from pellak.core.kinds.seam.job import SeamJob
+from pellak.core.kinds.seam.piece import RODLESS_UP_TO_MM, seam_length
+from pellak.core.kinds.seam.reckoned import Reckoned
 from pellak.core.metal.rod import NO_ROD, rod_schools
-from pellak.core.seam.decided import direction_of
 from pellak.core.seam.filler import FillerAnswer, FillerGiven, reckon_filler
 from pellak.core.seam.interpass_wait import with_waits
 from pellak.core.seam.job_gas import LIGHTING_MIN, JobGas, job_gas, warming_gas
-from pellak.core.seam.pace import pools_of
+from pellak.core.seam.pace import direction_of, pools_of
 from pellak.core.seam.tacks import TacksAnswer
 from pellak.core.seam.tacks_given import TacksGiven
-from pellak.core.stations.fit_up import tacks_of
-from pellak.core.stations.piece import RODLESS_UP_TO_MM, seam_length
-from pellak.core.stations.reckoned import Reckoned
 from pellak.core.working import School, Working
 
 
@@ -63,7 +62,7 @@ def filler_of(reckoned: Reckoned) -> FillerAnswer:
             included_angle_deg=groove.included_angle_deg,
             leg_mm=groove.leg_mm or None,
             length_mm=float(length.value or 100.0) if length else 100.0,
-            direction=direction_of(reckoned.schools, groove.thickness_mm),
+            direction=direction_of(reckoned.schools.direction, groove.thickness_mm),
             start_c=reckoned.start_c,
             hand_factor=reckoned.solution.expected.case.hand_factor,
             acetylene_l_per_h=flow,

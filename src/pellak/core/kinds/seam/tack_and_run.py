@@ -5,18 +5,18 @@ from pellak.core.figure import Figure, Station, figure_of
 from pellak.core.heat.colour import COLOURLESS, GRAINLESS, blue_c
 from pellak.core.heat.reckon import MODEL_SCATTER_RATIO
 from pellak.core.heat.reckon import SOURCE as HEAT_SOURCE
-from pellak.core.metal.mind import metal_cautions
-from pellak.core.stations.closing import closing_figure
-from pellak.core.stations.fit_up import fit_up_figures
-from pellak.core.stations.reckoned import Reckoned
-from pellak.core.stations.rod_and_time import (
+from pellak.core.kinds.seam.closing import closing_figure
+from pellak.core.kinds.seam.fit_up import fit_up_figures
+from pellak.core.kinds.seam.reckoned import Reckoned
+from pellak.core.kinds.seam.rod_and_time import (
     job_figures,
     rod_cautions,
     rod_figures,
     seam_figures,
     travel_figure,
 )
-from pellak.core.stations.seam_work import SeamWork
+from pellak.core.kinds.seam.seam_work import SeamWork
+from pellak.core.metal.mind import metal_cautions
 from pellak.core.stations.set_up import line
 from pellak.core.working import Working, inserted
 

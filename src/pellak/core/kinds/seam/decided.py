@@ -5,12 +5,10 @@ from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.piece.dimensions import dimension_rows, dimension_value
 from pellak.core.seam.filler import FillerGiven, groove_of
 from pellak.core.seam.groove import MOST_ROOT_SHARE, EdgeForm, Groove
-from pellak.core.seam.pace import Direction
 from pellak.core.seam.tack_order import TackSchool, pitch_mm
 from pellak.core.tables import Family
 
 RINGS = ("cluster", "pipe-butt")
-BACKHAND_FROM_MM = 5.0
 LONG_IN_PITCHES = 12
 """From here a seam closes as it cools like a long panel, and marching keeps its gap."""
 EDGES_OFFERED: dict[str, tuple[EdgeForm, ...]] = {
@@ -42,13 +40,6 @@ def groove_for(job: SeamJob, family: Family) -> Groove:
             leg_mm=sizes.get("leg_mm"),
         )
     )
-
-
-def direction_of(schools: ShopSchools, thickness_mm: float) -> Direction:
-    """Return forehand or backhand: the school chosen, else by thickness."""
-    if schools.direction != "auto":
-        return schools.direction
-    return "backhand" if thickness_mm >= BACKHAND_FROM_MM else "forehand"
 
 
 def tack_school_of(

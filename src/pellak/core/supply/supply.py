@@ -11,8 +11,8 @@ from pellak.core.gas.limits import (
     over_limit,
 )
 from pellak.core.gas.limits import SOURCE as LIMIT_SOURCE
-from pellak.core.gas.supply_line import GasLine, SupplyGiven, gas_line
-from pellak.core.gas.unequal import pair_cautions
+from pellak.core.supply.supply_line import GasLine, SupplyGiven, gas_line
+from pellak.core.supply.unequal import pair_cautions
 from pellak.core.working import (
     Answer,
     Caution,

@@ -2,9 +2,9 @@
 
 from pellak.core.figure import Figure, figure_of
 from pellak.core.heat.forerunner import FORMULA, SOURCE, closing_rise_k
+from pellak.core.kinds.seam.reckoned import Reckoned
 from pellak.core.piece.dimensions import ring_length
 from pellak.core.seam.filler import FillerValues
-from pellak.core.stations.reckoned import Reckoned
 from pellak.core.working import Working, short
 
 SHORT_OF_MM = 100.0

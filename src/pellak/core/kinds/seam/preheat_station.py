@@ -2,8 +2,7 @@
 
 from pellak.core.figure import Curve, CurvePoint, Figure, MethodLine, Station, figure_of
 from pellak.core.heat.colour import blue_c
-from pellak.core.job import schools_of
-from pellak.core.job_base import ShopSchools
+from pellak.core.job_base import ShopSchools, schools_of
 from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.metal.alloy import Metal
 from pellak.core.metal.fusion import fusion_advice

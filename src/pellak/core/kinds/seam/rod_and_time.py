@@ -1,18 +1,18 @@
 """Rod, passes and the whole job's minutes and gas at station 5."""
 
 from pellak.core.figure import Choice, Figure, figure_of
+from pellak.core.kinds.seam.piece import RODLESS_UP_TO_MM, seam_length
+from pellak.core.kinds.seam.reckoned import Reckoned
+from pellak.core.kinds.seam.seam_work import SeamWork, rod_choice
 from pellak.core.metal.rod import FORMULA as ROD_FORMULA
 from pellak.core.metal.rod import SOURCE as ROD_SOURCE
 from pellak.core.metal.rod import flux_for, rods
 from pellak.core.rack.items import StockItem
-from pellak.core.seam.decided import direction_of
 from pellak.core.seam.filler import FillerAnswer
 from pellak.core.seam.job_gas import BESIDE_SPREAD
+from pellak.core.seam.pace import direction_of
 from pellak.core.seam.passes import WeldPass
 from pellak.core.stations.pass_cards import wait_words
-from pellak.core.stations.piece import RODLESS_UP_TO_MM, seam_length
-from pellak.core.stations.reckoned import Reckoned
-from pellak.core.stations.seam_work import SeamWork, rod_choice
 from pellak.core.stations.set_up import line
 from pellak.core.working import Caution, Working, inserted, short
 
@@ -80,7 +80,7 @@ def rod_figures(reckoned: Reckoned, filler: FillerAnswer) -> list[Figure]:
     working = []
     formula = (
         ROD_FORMULA
-        if direction_of(reckoned.schools, thickness_mm) == "forehand"
+        if direction_of(reckoned.schools.direction, thickness_mm) == "forehand"
         else BACKHAND_ROD_FORMULA
     )
     if rod is not None and diameter is not None:
