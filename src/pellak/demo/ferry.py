@@ -164,6 +164,7 @@ JOBS: tuple[dict[str, Any], ...] = (
         "thickness_mm": "1/4",
         "length_mm": "25 ft",
         "camber_mm": "60",
+        "welds_said": "24 x 60 mm every 300 mm from 150 mm, leg 5 mm",
         "acetylene_l_per_h": "400",
         "brackets_mm": "900 mm; 2.7 m; 4.9 m; 6.7 m",
         "condition": "sound",

@@ -31,6 +31,7 @@ class RunLine(Record):
     who: str
     kind: str
     measures: list[LoggedMeasure]
+    came: str
     seen: list[str]
     method_version: str
 
@@ -93,7 +94,7 @@ def add_run(session: Session, job_id: str, plan: Plan, started_at: datetime, log
 
 def run_line(row: RunRow, measures: Sequence[RunMeasureRow]) -> RunLine:
     """Return a run as the book lists it, its measures in the order its kind logs them."""
-    told = {measure.field: measure for measure in measures}
+    kind, told = kind_named(row.kind), {measure.field: measure for measure in measures}
     logged = [
         LoggedMeasure(
             id=field.id,
@@ -103,12 +104,13 @@ def run_line(row: RunRow, measures: Sequence[RunMeasureRow]) -> RunLine:
             planned=told[field.id].planned if field.id in told else None,
             actual=told[field.id].actual if field.id in told else None,
         )
-        for field in kind_named(row.kind).log
+        for field in kind.log
     ]
-    ours = {"id", "seen", "measures"}
+    ours, log = {"id", "seen", "measures", "came"}, RunLog.model_validate(row.log)
     return RunLine(
         id=row.run_id,
-        seen=RunLog.model_validate(row.log).seen,
+        seen=log.seen,
+        came=kind.came(log.work),
         measures=logged,
         **{name: getattr(row, name) for name in RunLine.model_fields if name not in ours},
     )

@@ -3691,6 +3691,8 @@ export interface components {
             kind: string;
             /** Measures */
             measures: components["schemas"]["LoggedMeasure"][];
+            /** Came */
+            came: string;
             /** Seen */
             seen: string[];
             /** Method Version */

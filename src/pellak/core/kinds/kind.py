@@ -58,9 +58,10 @@ class JobKind(Generic[J]):
 
     `line` says what the piece is, after the metal, on its ticket; `log` what its runs measure;
     `now` how its work stands at the bench, `acts` what is told there; `marks` its tape; `look`
-    what is asked once it is done, `worked` the kind of step at which it is done, and `signs`
-    whether a seam's signs are offered; `lines` answers one-line questions by their first word;
-    `learns` reads from a run's work what later plans start from, None where all start alike.
+    what is asked once it is done, `worked` the kind of step at which it is done, `came` what came
+    of it in a few words, `signs` whether a seam's signs are offered; `lines` answers one-line
+    questions by their first word; `learns` reads from a run's work what later plans start from,
+    None where all start alike.
     """
 
     id: str
@@ -75,6 +76,7 @@ class JobKind(Generic[J]):
     marks: Callable[[Plan], Marks]
     look: str
     worked: str
+    came: Callable[[WorkLog | None], str] = field(default=lambda _log: "")
     signs: bool = False
     lines: Mapping[str, Callable[[str], OneLineAnswer]] = field(default_factory=dict)
     learns: Callable[[Work | None, WorkLog | None], Any | None] | None = None

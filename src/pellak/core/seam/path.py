@@ -2,6 +2,8 @@
 
 import itertools
 import math
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
 from typing import Protocol
 
 from pellak.core.working import Record
@@ -33,19 +35,43 @@ class Seam(Protocol):
         """Where it turns."""
 
 
-def place_at(at_mm: float, seam: Seam) -> PathPoint:
-    """Return where a place along the seam lies in plan."""
+def places_at(ats_mm: Iterable[float], seam: Seam) -> list[PathPoint]:
+    """Return where places along the seam lie in plan."""
     if seam.school == "opposite":
         radius = seam.seam_mm / (2 * math.pi)
-        turn = at_mm / radius
-        return PathPoint(x_mm=radius * math.sin(turn), y_mm=radius * math.cos(turn))
+        turns = (at / radius for at in ats_mm)
+        return [PathPoint(x_mm=radius * math.sin(t), y_mm=radius * math.cos(t)) for t in turns]
+    legs = _legs(seam)
+    return [_on(at, next(leg for leg in legs if at <= leg.end_mm)) for at in ats_mm]
+
+
+@dataclass(frozen=True)
+class _Leg:
+    """A straight stretch of the seam: where it begins, along it and in plan, and which way."""
+
+    start_mm: float
+    end_mm: float
+    x_mm: float
+    y_mm: float
+    heading_rad: float
+
+
+def _legs(seam: Seam) -> list[_Leg]:
     corners = [0.0, *sorted(c for c in seam.corners_mm if 0 < c < seam.seam_mm), seam.seam_mm]
     x = y = heading = 0.0
-    for leg, (start, end) in enumerate(itertools.pairwise(corners)):
-        along = min(at_mm, end) - start
-        x += along * math.cos(math.radians(heading))
-        y += along * math.sin(math.radians(heading))
-        if at_mm <= end:
-            break
-        heading += -TURN_DEG if leg % 2 == 0 else TURN_DEG
-    return PathPoint(x_mm=x, y_mm=y)
+    legs = []
+    for number, (start, end) in enumerate(itertools.pairwise(corners)):
+        legs.append(_Leg(start, end, x, y, math.radians(heading)))
+        last = _on(end, legs[-1])
+        x, y = last.x_mm, last.y_mm
+        heading += -TURN_DEG if number % 2 == 0 else TURN_DEG
+    # A rounding past its end still lies on the last leg.
+    return [*legs[:-1], replace(legs[-1], end_mm=math.inf)]
+
+
+def _on(at_mm: float, leg: _Leg) -> PathPoint:
+    along = at_mm - leg.start_mm
+    return PathPoint(
+        x_mm=leg.x_mm + along * math.cos(leg.heading_rad),
+        y_mm=leg.y_mm + along * math.sin(leg.heading_rad),
+    )

@@ -10,7 +10,7 @@ from pellak.core.heat.gas_rule import rule_flow_l_per_h
 from pellak.core.heat.loss import face_loss_w_per_m2_k
 from pellak.core.heat.solve import HeatGiven, solve_heat
 from pellak.core.seam.groove import Groove, form_for, usual_root_face_mm
-from pellak.core.seam.path import PathPoint, place_at
+from pellak.core.seam.path import PathPoint, places_at
 from pellak.core.seam.shrink import SHRINK_FORMULA, SHRINK_NOTE, SHRINK_SOURCE, fused_area_mm2
 from pellak.core.seam.tack_advice import gap_advice, trouble
 from pellak.core.seam.tack_heat import MOST_WAITS, REPOSITION_S, TackHeat, waits_s
@@ -162,7 +162,7 @@ def reckon_tacks(given: TacksGiven, hold_s: float | None = None) -> TacksAnswer:
             pitch_mm=pitch,
             interval_mm=_widest(spots, given.seam_mm, closed=closed),
             tacks=tacks,
-            path=[place_at(given.seam_mm * i / 200, given) for i in range(201)],
+            path=places_at((given.seam_mm * i / 200 for i in range(201)), given),
             closed=closed,
             hold_s=hold_s,
             limit_c=limit,
@@ -232,8 +232,8 @@ def _timed(
     given: TacksGiven, spots: Sequence[Spot], waits: Sequence[float], holds_s: Sequence[float]
 ) -> list[Tack]:
     tacks, now = [], 0.0
-    for i, spot in enumerate(spots):
-        place = place_at(spot.at_mm, given)
+    places = places_at((spot.at_mm for spot in spots), given)
+    for i, (spot, place) in enumerate(zip(spots, places, strict=True)):
         known = i < len(waits)
         if known and i:
             now += REPOSITION_S + waits[i]

@@ -5,7 +5,8 @@ made by scripts/flame_table.py with the GRI-Mech 3.0 species on fits that reach 
 """
 
 import math
-from functools import cache
+from collections.abc import Mapping
+from functools import cache, lru_cache
 from typing import Literal
 
 import numpy as np
@@ -110,7 +111,8 @@ def flame_temperature_c(oxygen_ratio: float) -> float:
     return float(np.interp(oxygen_ratio, _table()["oxygen_ratio"], _table()["temperature_C"]))
 
 
-def flame_species(oxygen_ratio: float) -> dict[str, float]:
+@lru_cache(maxsize=128)
+def flame_species(oxygen_ratio: float) -> Mapping[str, float]:
     """Return mole fractions of the burnt gas for a ratio from 0.7 to 3.0.
 
     The rarest species are interpolated on their logarithm: they change by decades at neutral.

@@ -71,14 +71,6 @@ export function MemberBoard({
           fault={faultOf(faults.said, "said")}
           onChange={onChange}
         />
-        <SaidField
-          label="Welds that pulled it"
-          hint="24 x 40 mm every 300 mm, leg 5 mm"
-          field="welds_said"
-          said={"welds_said" in job ? job.welds_said : null}
-          fault={faultOf(faults.welds_said, "welds_said")}
-          onChange={onChange}
-        />
         <PlacesField
           label="Bow read at several places"
           hint="1 m: 8 mm; 2 m: 14 mm"
@@ -87,14 +79,26 @@ export function MemberBoard({
           fault={faultOf(faults.stations, "stations")}
           onChange={onChange}
         />
-        <PlacesField
-          label="Brackets and welds to keep off"
-          hint="300 mm; 1.2 m"
-          field="brackets_mm"
-          told={"brackets_mm" in job ? (job.brackets_mm ?? []).map((at) => [at]) : []}
-          fault={faultOf(faults.brackets_mm, "brackets_mm")}
-          onChange={onChange}
-        />
+        <div className="md:col-span-2">
+          <SaidField
+            label="Welds that pulled it"
+            hint="24 x 40 mm every 300 mm, leg 5 mm"
+            field="welds_said"
+            said={"welds_said" in job ? job.welds_said : null}
+            fault={faultOf(faults.welds_said, "welds_said")}
+            onChange={onChange}
+          />
+        </div>
+        <div className="md:col-span-2">
+          <PlacesField
+            label="Brackets and welds to keep off"
+            hint="300 mm; 1.2 m"
+            field="brackets_mm"
+            told={"brackets_mm" in job ? (job.brackets_mm ?? []).map((at) => [at]) : []}
+            fault={faultOf(faults.brackets_mm, "brackets_mm")}
+            onChange={onChange}
+          />
+        </div>
       </div>
     </div>
   );

@@ -9,7 +9,7 @@ export function RoundsRead({ run }: { run: Run }) {
   if (!log?.rounds?.length) return null;
   return (
     <>
-      <h2 className="font-semibold">Rounds</h2>
+      <h2 className="mt-4 font-semibold">Rounds</h2>
       <ol className="mb-3">
         {log.rounds.map((round, index) => (
           <li key={index}>

@@ -100,7 +100,8 @@ function Line({ line, seen }: { line: RunLine; seen: string }) {
           )}
         </span>
         <span>{line.who || "—"}</span>
-        <span className="flex flex-wrap gap-x-5 tabular-nums">
+        <span className="grid gap-x-5 tabular-nums sm:grid-cols-2">
+          {line.came && <span className="sm:col-span-2">{units.prose(line.came)}</span>}
           {line.measures
             .filter((one) => one.planned !== null || one.actual !== null)
             .map((one) => (

@@ -30,7 +30,7 @@ export default function RunPage() {
       </p>
       <h1 className="mt-1 font-narrow text-2xl font-semibold">{line.job_name}</h1>
       <p className="text-mute">
-        {[dayAndTime(line.started_at), line.who, `${units.measure(line.thickness_mm, "mm")} sheet`]
+        {[dayAndTime(line.started_at), line.who, units.measure(line.thickness_mm, "mm")]
           .filter(Boolean)
           .join(" · ")}
       </p>
@@ -68,7 +68,7 @@ export default function RunPage() {
         </table>
       )}
       {WorkLog && <WorkLog run={run} />}
-      <h2 className="font-semibold">Seen</h2>
+      <h2 className="mt-4 font-semibold">Seen</h2>
       <p>
         {(log.seen ?? []).map((id) => signs?.find((s) => s.id === id)?.label ?? id).join(", ") ||
           "Nothing was noted."}

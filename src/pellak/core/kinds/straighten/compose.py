@@ -27,6 +27,7 @@ from pellak.core.kinds.straighten.piece import boxes, member_station, missing, q
 from pellak.core.kinds.straighten.rounds import (
     LineRead,
     SpotsMade,
+    came_of_it,
     line_read,
     member_now,
     spot_marks,
@@ -233,6 +234,7 @@ STRAIGHTEN = JobKind(
     marks=spot_marks,
     look="Look along the line once more.",
     worked="rounds",
+    came=came_of_it,
     lines={"straighten": straighten_line},
     learns=straightened,
 )  # fmt: skip

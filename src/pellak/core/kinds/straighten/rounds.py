@@ -12,7 +12,7 @@ from pellak.core.planned import Plan
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.reading.units import QuantityKind
 from pellak.core.run_log import RunLog, with_work
-from pellak.core.working import Record
+from pellak.core.working import Record, short
 
 
 class SpotsMade(Record):
@@ -56,6 +56,16 @@ def spot_marks(plan: Plan) -> Marks:
         raise Refused("job", plan.job.name, "a member that wants a round of heat spots")
     marks = [(n, spot.at_mm) for n, spot in enumerate(plan.work.values.next_round, start=1)]
     return Marks("heat spots", "spots", marks, plan.work.given.length_mm, marks_csv(marks))
+
+
+def came_of_it(log: object) -> str:
+    """Return how many rounds a run made and the bow before and after, those read cold."""
+    cold = [one for one in log.rounds if not is_hot(one)] if isinstance(log, MemberLog) else []
+    if not cold:
+        return ""
+    rounds = "one round" if len(cold) == 1 else f"{len(cold)} rounds"
+    before, after = cold[0].camber_before_mm, cold[-1].camber_after_mm
+    return f"{rounds}, bow {short(before, 3)} mm to {short(after, 3)} mm"
 
 
 def spots_made(plan: Plan, log: RunLog, made: SpotsMade) -> RunLog:
