@@ -263,8 +263,8 @@ def clock_cleared(log: RunLog, clock: ClockId, at: str) -> RunLog:
     return told.model_copy(update={"clocks": cleared(log.clocks, clock)})
 
 
-def put_right(log: RunLog, now: Moment) -> RunLog:
-    """Return the log with the clocks the machine's clock went back behind started over."""
+def restarted_after_clock_change(log: RunLog, now: Moment) -> RunLog:
+    """Return the log; a clock begun later than the machine now shows is restarted from now."""
     return log.model_copy(update={"clocks": restarted_if_back(log.clocks, now)})
 
 

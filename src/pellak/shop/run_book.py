@@ -6,7 +6,7 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
-from pellak.core.bench import BenchState, bench_state, burns, put_right
+from pellak.core.bench import BenchState, bench_state, burns, restarted_after_clock_change
 from pellak.core.binding import bound_by
 from pellak.core.care.clocks import Moment
 from pellak.core.errors import Refused
@@ -148,7 +148,7 @@ class RunBook:
             raise Stale("run", version, row.version, self._run(row))
         now = self._moments()
         plan, _ = self._bound(row)
-        log = put_right(RunLog.model_validate(row.log), now)
+        log = restarted_after_clock_change(RunLog.model_validate(row.log), now)
         if finish and row.finished_at is None and burns(plan, log):
             raise Refused("finish", log.step, "the flame put out first: go to the flame-out card")
         log = change(plan, log, now)

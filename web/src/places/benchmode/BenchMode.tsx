@@ -60,7 +60,7 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
   const go = async (step: string | undefined) => {
     if (step === undefined) return;
     setWants("");
-    bench.hush();
+    bench.clearRefusal();
     setAt(step);
     scrollTo(0, 0);
     const stood = await bench.stand(step);

@@ -8,7 +8,7 @@ import { useTurns } from "../../parts/useTurns";
 
 type Entries = Record<string, unknown>;
 /** Something done at the bench, to be written on top of a version of the run. */
-type Deed = (version: number) => Promise<RunNow>;
+type Write = (version: number) => Promise<RunNow>;
 
 export type ClockId = Run["bench"]["clocks"][number]["clock"];
 export type Start = NonNullable<Run["log"]["start"]>;
@@ -25,9 +25,11 @@ export function useBenchRun(run: Run) {
 
   const { inTurn, untilAnswered } = useTurns(useCallback((why) => setAway(why !== null), []));
   const send = useCallback(
-    async (deed: Deed): Promise<RunNow> => {
+    async (request: Write): Promise<RunNow> => {
       try {
-        const written = await untilAnswered(() => deed(cache.getQueryData<Run>(key)?.version ?? 0));
+        const written = await untilAnswered(() =>
+          request(cache.getQueryData<Run>(key)?.version ?? 0),
+        );
         setRefused(null);
         setElsewhere(false);
         // The plan of a run never changes: it is kept, and answers come without it.
@@ -46,7 +48,7 @@ export function useBenchRun(run: Run) {
   );
   /** Do things in turn; the bench goes on at once and the server catches up. */
   const enqueue = useCallback(
-    (deed: Deed): Promise<RunNow | null> => inTurn(() => send(deed)).catch(() => null),
+    (request: Write): Promise<RunNow | null> => inTurn(() => send(request)).catch(() => null),
     [inTurn, send],
   );
   const params = { path: { run_id: runId } };
@@ -130,12 +132,12 @@ export function useBenchRun(run: Run) {
       void cache.invalidateQueries({ queryKey: ["job", run.line.job_id] });
     },
   });
-  const hush = () => {
+  const clearRefusal = () => {
     setRefused(null);
     setElsewhere(false);
   };
   return {
-    away, refused, elsewhere, hush, write, stand, begin, confirm, pop, startClock, takeFlameBack, clearClock, testLeaks, tell, finish,
+    away, refused, elsewhere, clearRefusal, write, stand, begin, confirm, pop, startClock, takeFlameBack, clearClock, testLeaks, tell, finish,
   }; // prettier-ignore
 }
 
