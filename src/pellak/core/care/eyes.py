@@ -49,7 +49,11 @@ def _row(school: str, value: float) -> Mapping[str, str]:
 
 
 def reckon_eyes(given: EyesGiven) -> EyesAnswer:
-    """Return the lens shade by flow (EN 169) and by thickness (ANSI Z49.1), and the one to wear."""
+    """Return the lens shade by flow (EN 169) and by thickness (ANSI Z49.1), and the one to wear.
+
+    Valid for welding and heating flames of 1 to 20 000 L/h; not for an arc, nor for cutting.
+    Source: the two standards' tables. Raises nothing.
+    """
     by_flow = _row("en169", given.acetylene_l_per_h)
     by_thickness = _row("ansi-z49", given.thickness_mm)
     shade = max(int(by_flow["shade_high"]), int(by_thickness["shade_low"]))

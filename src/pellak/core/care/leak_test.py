@@ -165,6 +165,9 @@ def reckon_leak_test(given: LeakTestGiven) -> LeakTestAnswer:
     each speak for themselves, and both together, one falling and one rising, for the seat between.
     Movement past what a gauge can show is a finding; so is acetylene over the limit. The valve
     spindle is not in the test: it is soaped with the valve open. Raises Refused for an empty side.
+
+    Valid for 30 s to two hours; bar gauge. Source: pressure held in a closed line, within what the
+    gauges can show; ANSI Z49.1 asks for the test, soap finds the place.
     """
     held_enough(given)
     findings = [

@@ -136,6 +136,9 @@ def reckon_cylinders(given: CylindersGiven) -> CylindersAnswer:
     """Return what a cylinder holds, its honest band, minutes at a flow and the draw limits.
 
     Raises Refused naming what is missing: oxygen wants its gauge, acetylene weight or gauge.
+
+    Valid at shop temperatures, −20 to 50 °C; m³ at 15 °C and 1 bar. Source: dissolved acetylene by
+    weight; the gas law with compressibility for oxygen; CGA G-1 for what may be drawn.
     """
     given = sized(given)
     content = content_of(given)

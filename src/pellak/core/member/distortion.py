@@ -140,6 +140,8 @@ def reckon_distortion(given: DistortionGiven) -> DistortionAnswer:
     Valid for members long against their depth, welds along them, within a factor of two for gas.
 
     Raises Refused where a weld runs off the member or walls fill the section.
+
+    Source: Blodgett, Design of Weldments, longitudinal bending of welded members.
     """
     shape = properties(given.section)
     length = given.length_mm

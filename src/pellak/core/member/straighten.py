@@ -228,6 +228,8 @@ def reckon_straighten(given: StraightenGiven) -> StraightenAnswer:
 
     Valid for a bow in one plane of a sound, unloaded member, long against its depth. Raises
     Refused for a steel or member that flame is not for, a peak over its limit, a spot too wide.
+
+    Source: FHWA heat-straightening guide; kinks of a bent line; Bayes' rule for psi.
     """
     kink = kink_of(given)
     zone, shape, alpha, peak = kink.zone, kink.spot.shape, kink.alpha_per_k, kink.peak_c

@@ -176,7 +176,13 @@ def _working(name: str, composition: Composition, value: float) -> Working:
 
 
 def reckon_carbon_equivalent(given: CarbonEquivalentGiven) -> CarbonEquivalentAnswer:
-    """Return every carbon equivalent of a steel, or of an iron, with what is outside its range."""
+    """Return every carbon equivalent of a steel, or of an iron, with what is outside its range.
+
+    Mass per cent. Valid within each formula's published composition, told method by method; null
+    where a formula does not apply. Source: IIW IX-535-67, Ito and Bessyo, EN 1011-2, Yurioka; for
+    iron C + (Si + P) / 3.
+    Raises Refused without carbon, without a family, for both a composition and an alloy.
+    """
     composition, family = _told(given)
     methods = IRON if family == "cast-iron" else STEEL
     found: dict[str, Number] = {name: rule(composition) for name, rule in methods.items()}

@@ -253,6 +253,9 @@ def reckon_preheat(given: PreheatGiven) -> PreheatAnswer:
     """Return the preheat, its range, the interpass limit, how to prove it and what comes after.
 
     Valid for walls from 0.3 to 300 mm; each method says itself where its own range ends.
+
+    Source: EN 1011-2 methods A and B, Yurioka, Seferian, shop practice, a line each in the working.
+    Raises Refused for both a composition and an alloy, or neither.
     """
     return answer_preheat(PreheatQuestion(given.metal(), given))
 

@@ -184,7 +184,12 @@ def read_quantity(text: str, kind_id: QuantityKind, family: str | None = None) -
 
 
 def reckon_quantity(given: QuantityGiven) -> QuantityAnswer:
-    """Read one typed quantity; see `read_quantity`."""
+    """Read one typed quantity into its canonical unit; see `read_quantity`.
+
+    Valid for lengths to 100 m and what a workshop names besides: gauges, codes, fractions. Source:
+    the shipped gauge tables, a source in every row; exact definitions of the units.
+    Raises Refused for text that is no quantity of its kind.
+    """
     values = read_quantity(given.text, given.kind, given.family)
     working = Working(
         name="value",

@@ -160,7 +160,9 @@ def reckon_supply(given: SupplyGiven) -> SupplyAnswer:
     """Return the pressures to set with gas flowing, the drops on the way and the purge, each gas.
 
     A pressure that would pass the acetylene limit, flowing or static, is never given: it is null,
-    with a stop that says which change helps.
+    with a stop that says which change helps. Valid for 2 to 20 000 L/h of acetylene; bar over
+    atmosphere. Source: Darcy and Weisbach, isothermal at the mean density, friction after
+    Colebrook (Crane TP-410); CGA G-1 for acetylene's limit and the purge. Raises nothing.
     """
     lines = {gas: gas_line(given, gas) for gas in GASES}
     acetylene = lines["acetylene"]

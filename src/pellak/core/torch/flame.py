@@ -194,7 +194,8 @@ def _lengths(given: FlameGiven, ratio: float, feather: float | None) -> list[Wor
 def reckon_flame(given: FlameGiven) -> FlameAnswer:
     """Return the flame for an oxygen ratio, a feather, or a metal.
 
-    Valid from 0.7 to 3.0 oxygen to acetylene. Raises Refused unless it is said exactly one way.
+    Valid from 0.7 to 3.0 oxygen to acetylene. Source: adiabatic equilibrium with the GRI-Mech 3.0
+    species, a shipped table. Raises Refused unless it is said exactly one way.
     """
     ratio = _ratio(given)
     setting = flame_settings()[given.metal, given.process or "fusion"] if given.metal else None
