@@ -5,7 +5,6 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pellak.core.drawing import SeamDrawing, blue_band_mm, empty_drawing, seam_drawing
 from pellak.core.heat.case import HeatCase, HeatCases
 from pellak.core.heat.colour import BARE_STEEL, POOL, colour_at, heat_colours
 from pellak.core.heat.plate import FAR_FACE, NEAR_FACE, HeatingHistory
@@ -20,6 +19,7 @@ from pellak.core.heat.travel import (
     reach_m,
     travel_results,
 )
+from pellak.core.kinds.seam.drawing import SeamDrawing, blue_band_mm, empty_drawing, seam_drawing
 from pellak.core.tables import heat_families
 from tests.published import published
 from tests.strategies import thicknesses_mm

@@ -7,7 +7,7 @@ from typing import Annotated, Any
 
 from pydantic import Field, TypeAdapter
 
-from pellak.core.drawing import SeamDrawing
+from pellak.core.kinds.seam.drawing import SeamDrawing
 from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.kinds.seam.work import SeamLog, SeamNow, SeamWork
 from pellak.core.kinds.straighten.drawing import MemberDrawing

@@ -5,11 +5,11 @@ from dataclasses import replace
 
 from pellak.core import METHOD_VERSION
 from pellak.core.care.sequences import GUIDANCE
-from pellak.core.drawing import SeamDrawing, empty_drawing, seam_drawing
 from pellak.core.figure import Station
 from pellak.core.job_base import metal_of, schools_of
 from pellak.core.kinds.kind import Act, JobKind, Marks, ShopAsked
 from pellak.core.kinds.seam.cool_station import cool_station
+from pellak.core.kinds.seam.drawing import SeamDrawing, empty_drawing, seam_drawing
 from pellak.core.kinds.seam.facts_of import facts_of
 from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.kinds.seam.piece import piece_station, seam_length

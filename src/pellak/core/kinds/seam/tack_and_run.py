@@ -1,11 +1,11 @@
 """Station 5, Tack and run: edges, tacks, the seam itself, rod and time."""
 
-from pellak.core.drawing import blue_band_mm
 from pellak.core.figure import Figure, Station, figure_of
 from pellak.core.heat.colour import COLOURLESS, GRAINLESS, blue_c
 from pellak.core.heat.reckon import MODEL_SCATTER_RATIO
 from pellak.core.heat.reckon import SOURCE as HEAT_SOURCE
 from pellak.core.kinds.seam.closing import closing_figure
+from pellak.core.kinds.seam.drawing import blue_band_mm
 from pellak.core.kinds.seam.fit_up import fit_up_figures
 from pellak.core.kinds.seam.reckoned import Reckoned
 from pellak.core.kinds.seam.rod_and_time import (
