@@ -54,3 +54,16 @@ def test_what_never_gets_there_is_nan_beside_what_does():
     )
     assert math.isnan(found[0])
     assert found[1] == pytest.approx(0, abs=1e-4)
+
+
+@pytest.mark.parametrize("steepness", [0.3, 3.0, 30.0, 300.0, 3000.0])
+def test_no_curve_keeps_it_long(steepness):
+    asked = []
+
+    def share(x):
+        asked.append(x)
+        return np.exp(np.clip(steepness * (x - 1.234), -27, 5))
+
+    found = where_share_is_one(share, -8.0, 8.0, 1, rising=True)
+    assert found[0] == pytest.approx(1.234, abs=1e-3)
+    assert len(asked) <= 24

@@ -1,0 +1,96 @@
+"""Rules held to what they say, not to the number they are written with: a fault in one shows."""
+
+import re
+
+import pytest
+
+from pellak.core.bench import bench_state
+from pellak.core.care.walk import may_stand_at, order_of
+from pellak.core.errors import Refused
+from pellak.core.job import with_changes
+from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.seam.job import SeamJob
+from pellak.core.plan import compose_plan
+from pellak.core.preheat.reckon import PreheatGiven, reckon_preheat
+from pellak.core.seam.pace import direction_of
+from tests.core.test_bench import BRIT, NOON, PLANS, all_answered, at
+
+
+@pytest.mark.parametrize("family", sorted(PLANS))
+def test_the_gate_of_an_open_stop_is_its_own_card(family):
+    """With one stop open and all else answered, no card behind it can be stood at but flame-out."""
+    plan = PLANS[family]
+    state = bench_state(plan, all_answered(plan), NOON)
+    order = order_of(state.cards)
+    out = next(order.index(c.step.id) for c in state.cards if c.step.phase == "shut-down")
+    stops = [card.step.id for card in state.cards if card.step.gate == "stop"]
+    for stop in stops:
+        holding = frozenset(stops) - {stop}
+        stood = [step for step in order if may_stand_at(state.cards, holding, step)]
+        assert stood == [*order[: order.index(stop) + 1], *order[out:]]
+
+
+def test_restraint_adds_one_band_and_then_two():
+    """A held joint is heated one 25 °C band more, a boxed-in one two, as shops say it."""
+    asked = {
+        restraint: reckon_preheat(
+            PreheatGiven(alloy="sae-1045", thickness_mm=16.0, restraint=restraint)
+        ).values.preheat_c
+        for restraint in ("low", "medium", "high")
+    }
+    assert asked["medium"] - asked["low"] == pytest.approx(25.0)
+    assert asked["high"] - asked["medium"] == pytest.approx(25.0)
+
+
+def _big(flow_l_per_h):
+    job = with_changes(
+        SeamJob(name="Big", thickness_mm=10.0, length_mm=300.0, place="shop"),
+        {"acetylene_l_per_h": flow_l_per_h},
+    )
+    plan = compose_plan(job, ShopSchools())
+    card = next((card.step for card in plan.cards if card.step.id == "big-flame"), None)
+    return card, plan.facts.greatest_l_per_h
+
+
+def test_a_big_flame_is_as_big_as_its_card_says():
+    low, high = 100.0, 3000.0
+    assert _big(low)[0] is None
+    for _ in range(12):
+        middle = (low + high) / 2
+        low, high = (low, middle) if _big(middle)[0] else (middle, high)
+    card, greatest = _big(high)
+    said = " ".join((card.text, card.detail, card.limit))
+    (told,) = {float(n.replace(" ", "")) for n in re.findall(r"([\d ]*\d) L/h", said)}
+    # The greatest of its passes counts, not the flow it is planned by.
+    assert greatest == pytest.approx(told, abs=1.0)
+
+
+def test_hands_change_at_five_millimetres_unless_a_school_is_chosen():
+    """Leftward to 5 mm and rightward above it, as welding books have it."""
+    assert [direction_of("auto", t) for t in (1.0, 4.99, 5.0, 12.0)] == [
+        "forehand", "forehand", "backhand", "backhand",
+    ]  # fmt: skip
+    assert direction_of("forehand", 20.0) == "forehand"
+    assert direction_of("backhand", 1.0) == "backhand"
+
+
+def test_warmth_where_a_ring_closes_is_told_as_far_below_as_above():
+    job = with_changes(
+        SeamJob(name="Ring"),
+        {"joint": "pipe-butt", "thickness_mm": 3.6, "outside_diameter_mm": 60.3},
+    )
+    figures = {f.id: f for s in compose_plan(job, ShopSchools()).stations for f in s.figures}
+    told = figures["closing_c"]
+    start = job.start_c
+    below = (told.value - start) / (told.low - start)
+    above = (told.high - start) / (told.value - start)
+    assert below == pytest.approx(above, rel=0.05)
+    assert below > 1.2
+
+
+def test_nobody_stands_at_a_card_that_is_not_there():
+    plan = PLANS["carbon-steel"]
+    cards = bench_state(plan, at(BRIT, ""), NOON).cards
+    assert not may_stand_at(cards, frozenset(), "no-such-card")
+    with pytest.raises(Refused):
+        PreheatGiven(alloy="4130", composition={"C": 0.3}, thickness_mm=3.0).metal()
