@@ -223,6 +223,8 @@ def leak_clock_is_over(page) -> bool:
 
 def walk_until(page, there, most=60):
     """Go on card by card until what is wanted stands there; answer and test on the way."""
+    # The plan one comes from lists the same words: the first card has to stand before any is read.
+    expect(page.get_by_text(re.compile(r" · \d+ of \d+$"))).to_be_visible()
     for _ in range(most):
         if there.is_visible():
             return

@@ -4,5 +4,5 @@ No clock, network, randomness, database or framework lives here; the only files 
 tables shipped beside it.
 """
 
-METHOD_VERSION = "2026.11.4"
+METHOD_VERSION = "2026.11.5"
 """Named on every logged run: raise it whenever a constant or a rule changes an answer."""
