@@ -59,7 +59,7 @@ def kill_rounds(folder: Path, rounds: int, seed: int = 1) -> Report:
             thread.start()
         wanted, until = before + chance.randint(1, 3 * WRITERS), time.monotonic() + 30
         while sum(writer.told for writer in writers) < wanted and time.monotonic() < until:
-            time.sleep(0.005)
+            time.sleep(0.005)  # between two looks
         threads[0].join(chance.uniform(0.0, 0.1))
         served.kill()
         for thread in threads:

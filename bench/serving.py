@@ -36,7 +36,7 @@ class Served:
             try:
                 self.ask("GET", "/api/basics")
             except OSError:
-                time.sleep(0.02)
+                time.sleep(0.02)  # between two knocks
             else:
                 return self
         raise RuntimeError("the server did not start")

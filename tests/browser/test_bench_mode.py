@@ -258,8 +258,7 @@ def test_a_fire_watch_ends_by_looking_only(page, quick_server, watched):
     version = page.request.get(url).json()["version"]
     early = page.request.post(f"{url}/confirm", data={"version": version, "step": "fire-watch"})
     assert early.status == 422
-    # The hour of the watch, at twelve hundred times the speed.
-    page.wait_for_timeout(3200)
+    page.wait_for_timeout(3200)  # the watch's hour, twelve hundred times as fast
     page.goto(quick_server.url)
     watch = page.get_by_role("complementary", name=re.compile("^Fire watch"))
     expect(watch).to_contain_text("looks behind and below")

@@ -52,8 +52,7 @@ def test_a_connection_kept_alive_may_rest_between_requests(tmp_path):
             answer = line.getresponse()
             assert (answer.status, answer.read()) == (200, b'{"tickets":[],"next":null}')
             assert line.sock is kept is not None
-            # A rest on the same line, as a page between two presses.
-            time.sleep(0.3)
+            time.sleep(0.3)  # a rest on the same line, as a page between two presses
         line.close()
 
 
@@ -76,7 +75,7 @@ def test_bodies_given_up_on_leave_the_memory_where_it_was(tmp_path):
         # 720 MB were sent; the last are still being read.
         until = time.monotonic() + 30
         while served.memory_mb() >= before + 40 and time.monotonic() < until:
-            time.sleep(0.2)
+            time.sleep(0.2)  # between two looks
         assert served.memory_mb() < before + 40
 
 

@@ -95,8 +95,7 @@ class Guards:
             return
         try:
             await self._app(scope, _replayed(body, receive), guarded_send)
-        except Exception:
-            # The last door out: told to the server's own output, never to the page.
+        except Exception:  # the last door out: told to the server's own output, never to the page
             _log.exception("%s %s", scope["method"], scope["path"])
             if begun:
                 raise

@@ -57,6 +57,7 @@ class LoggedMeasure(Record):
     label: str
     asked: str
     unit: str
+    least: float
     planned: float | None
     actual: float | None
 

@@ -101,6 +101,7 @@ def run_line(row: RunRow, measures: Sequence[RunMeasureRow]) -> RunLine:
             label=field.label,
             asked=field.asked,
             unit=field.unit,
+            least=field.least,
             planned=told[field.id].planned if field.id in told else None,
             actual=told[field.id].actual if field.id in told else None,
         )

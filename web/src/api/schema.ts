@@ -2912,6 +2912,8 @@ export interface components {
             asked: string;
             /** Unit */
             unit: string;
+            /** Least */
+            least: number;
             /** Planned */
             planned: number | null;
             /** Actual */

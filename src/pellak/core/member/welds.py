@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from pydantic import Field
 
 from pellak.core.errors import Refused
-from pellak.core.member.distortion import SPREAD, Weld, camber_mm
+from pellak.core.member.distortion import SOURCE, SPREAD, Weld, camber_mm
 from pellak.core.member.kink import LongFace
 from pellak.core.member.section import Section, properties
 from pellak.core.reading.quantity import read_quantity
@@ -78,7 +78,7 @@ def pulled_line(
 ) -> Working:
     """Return the bow these welds should have made, laid along the face opposite the long one, mm.
 
-    A factor of two either way. Source: as the distortion reckoner's.
+    A factor of two either way. Source: Blodgett, Design of Weldments, as for any weld along one.
     """
     shape = properties(section)
     offset = 0.0 if face == "top" else section.depth_mm
@@ -93,5 +93,5 @@ def pulled_line(
         name="pulled_mm", value=bow, unit="mm", low=SPREAD[0] * bow, high=SPREAD[1] * bow,
         formula="sum over the welds of 0.04 * A * e / I times min(x, L - x) / 2 along each",
         inserted=f"{count} welds on a member of {short(length_mm, 4)} mm",
-        source="as for welds that bow a member", note="what is measured decides",
+        source=SOURCE, note="what is measured decides",
     )  # fmt: skip

@@ -12,7 +12,6 @@ interface StopwatchProps extends ToolProps {
 }
 
 const SECONDS: Record<string, number> = { s: 1, min: 60 };
-const LEAST: Record<string, number> = { s: 0.2, min: 0.02 };
 
 /** A watch whose time is written in the run's log. */
 export function Stopwatch({ field, ...tool }: StopwatchProps) {
@@ -20,13 +19,13 @@ export function Stopwatch({ field, ...tool }: StopwatchProps) {
   const { run, bench } = tool;
   const logged = run.line.measures.find((one) => one.id === field);
   if (!logged) return null;
-  const { actual, label, unit } = logged;
+  const { actual, label, least, unit } = logged;
   return (
     <Watch
       {...tool}
       taken={actual == null ? null : `${label.toLowerCase()} ${units.measure(actual, unit, 3)}`}
       onTaken={(seconds) =>
-        void bench.write({ [field]: Math.max(LEAST[unit] ?? 0, seconds / (SECONDS[unit] ?? 1)) })
+        void bench.write({ [field]: Math.max(least, seconds / (SECONDS[unit] ?? 1)) })
       }
     />
   );
