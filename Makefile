@@ -39,10 +39,12 @@ build: .stamps/run .stamps/page
 
 types: .stamps/dev .stamps/node ## regenerate the page's types from the API
 	$(PY) scripts/openapi.py > openapi.json
+	$(PY) scripts/openapi.py --page > .stamps/page.json
 	cd web && npm run --silent types
 
 bench: .stamps/dev .stamps/page ## measure speed and size
 	$(PY) -m bench.measure
+	$(PY) -m bench.keystrokes
 
 lock: .stamps/dev ## recompute the lock files after a change of requirements
 	sh scripts/lock.sh

@@ -1,17 +1,53 @@
-"""Print the API's contract as JSON; the page's types are generated from it."""
+"""Print the API's contract as JSON; with --page, the part the page asks, for its types."""
 
 import json
+import sys
 import tempfile
 from pathlib import Path
+from typing import Any
 
 from pellak.api.app import create_app
 
+PAGE_ASKS = frozenset({"/api/reckon/quantity", "/api/reckon/distortion"})
+"""The reckoners the page asks by themselves; all others reach it as part of a plan."""
 
-def contract() -> str:
+
+def document() -> dict[str, Any]:
+    """Return the whole contract."""
     with tempfile.TemporaryDirectory() as folder:
-        app = create_app(Path(folder))
-        return json.dumps(app.openapi(), indent=1, ensure_ascii=False) + "\n"
+        return create_app(Path(folder)).openapi()
+
+
+def page_part(whole: dict[str, Any]) -> dict[str, Any]:
+    """Return the contract without what the page never asks, and without what only that names."""
+    paths = {
+        path: told
+        for path, told in whole["paths"].items()
+        if not path.startswith("/api/reckon") or path in PAGE_ASKS
+    }
+    schemas = whole["components"]["schemas"]
+    wanted: set[str] = set()
+    found = _named(paths)
+    while found:
+        wanted |= found
+        found = set().union(*(_named(schemas[name]) for name in found)) - wanted
+    kept = {name: schema for name, schema in schemas.items() if name in wanted}
+    return whole | {"paths": paths, "components": whole["components"] | {"schemas": kept}}
+
+
+def _named(part: Any) -> set[str]:
+    """Return the names of the schemas a part of the contract points at."""
+    if isinstance(part, dict):
+        here = {part["$ref"].rpartition("/")[2]} if isinstance(part.get("$ref"), str) else set()
+        return here.union(*map(_named, part.values()))
+    return set().union(*map(_named, part)) if isinstance(part, list) else set()
+
+
+def written(part: dict[str, Any]) -> str:
+    """Return a contract as it is kept in the tree."""
+    return json.dumps(part, indent=1, ensure_ascii=False) + "\n"
 
 
 if __name__ == "__main__":
-    print(contract(), end="")
+    whole = document()
+    print(written(page_part(whole) if "--page" in sys.argv else whole), end="")

@@ -2,6 +2,7 @@
 
 `python scripts/plant_faults.py [COUNT] [SEED]` plants so many, chosen by chance; a line for each
 that survived, and the share that was killed. Works on a copy: the tree it is called in stays.
+Before any fault the copy's own tests must pass, or every fault would seem to be noticed.
 """
 
 import ast
@@ -90,6 +91,23 @@ def _tests_for(tree: Path, path: Path) -> list[str]:
     return [*near, "tests/core"]
 
 
+def _failure(tree: Path, tests: list[str]) -> str:
+    """Return the end of what failing tests of the copy print, nothing where they pass.
+
+    Still running after a quarter of an hour counts as failing.
+    """
+    try:
+        done = subprocess.run(
+            [sys.executable, "-m", "pytest", "-x", "-q", "-p", "no:cacheprovider", "--no-header",
+             *tests],
+            cwd=tree, env={"PATH": "/usr/bin:/bin", "PYTHONPATH": str(tree / "src")},
+            capture_output=True, timeout=LONGEST_S, check=False,
+        )  # fmt: skip
+    except subprocess.TimeoutExpired:
+        return f"still running after {LONGEST_S} s"
+    return "" if done.returncode == 0 else done.stdout.decode()[-2000:] or "no output"
+
+
 def killed(tree: Path, fault: Fault) -> bool:
     """Return whether the tests notice a fault."""
     file = tree / fault.path
@@ -97,17 +115,9 @@ def killed(tree: Path, fault: Fault) -> bool:
     file.write_text(planted(text, fault), encoding="utf-8")
     try:
         # Its own tests first: most faults fall to them in seconds.
-        done = subprocess.run(
-            [sys.executable, "-m", "pytest", "-x", "-q", "-p", "no:cacheprovider", "--no-header",
-             *_tests_for(tree, fault.path)],
-            cwd=tree, env={"PATH": "/usr/bin:/bin", "PYTHONPATH": str(tree / "src")},
-            capture_output=True, timeout=LONGEST_S, check=False,
-        )  # fmt: skip
-    except subprocess.TimeoutExpired:
-        return True
+        return _failure(tree, _tests_for(tree, fault.path)) != ""
     finally:
         file.write_text(text, encoding="utf-8")
-    return done.returncode != 0
 
 
 def main() -> None:
@@ -116,9 +126,9 @@ def main() -> None:
     chance = random.Random(int(sys.argv[2]) if len(sys.argv) > 2 else 1)
     with tempfile.TemporaryDirectory() as name:
         tree = Path(name) / "tree"
-        for part in ("src", "tests", "pyproject.toml"):
-            source = ROOT / part
-            (shutil.copytree if source.is_dir() else shutil.copy)(source, _made(tree) / part)
+        _copy_tracked(tree)
+        if said := _failure(tree, ["tests/core"]):
+            sys.exit(f"The tests fail with no fault planted: nothing can be measured.\n{said}")
         every = [
             fault
             for file in sorted((tree / CORE).rglob("*.py"))
@@ -134,9 +144,15 @@ def main() -> None:
     print(f"{len(chosen)} of {len(every)} planted, {100 * share:.0f} % killed")
 
 
-def _made(tree: Path) -> Path:
-    tree.mkdir(parents=True, exist_ok=True)
-    return tree
+def _copy_tracked(tree: Path) -> None:
+    """Copy what the repository keeps, and nothing built."""
+    listed = subprocess.run(
+        ["git", "ls-files", "-z"], cwd=ROOT, capture_output=True, text=True, check=True
+    )
+    for name in filter(None, listed.stdout.split("\0")):
+        if (ROOT / name).is_file():
+            (tree / name).parent.mkdir(parents=True, exist_ok=True)
+            shutil.copy(ROOT / name, tree / name)
 
 
 if __name__ == "__main__":

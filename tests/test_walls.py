@@ -7,6 +7,8 @@ from pathlib import Path
 
 import pytest
 
+from pellak.core.care.sequences import every_step
+
 ROOT = Path(__file__).parents[1]
 LONGEST_MODULE = 320
 
@@ -60,20 +62,34 @@ def test_the_page_lock_carries_no_address() -> None:
     assert '"resolved"' not in (ROOT / "web/package-lock.json").read_text()
 
 
-ROOMS = ("src/pellak/core/kinds/", "src/pellak/core/member/", "web/src/kinds/")
-REGISTRIES = {"src/pellak/core/registry.py", "src/pellak/demo/ferry.py"}
+ROOMS = (
+    "src/pellak/core/kinds/", "src/pellak/core/member/", "src/pellak/core/overlay/",
+    "web/src/kinds/",
+)  # fmt: skip
+REGISTRIES = {
+    "src/pellak/core/registry.py", "src/pellak/demo/jobs.py", "src/pellak/demo/work_done.py",
+}  # fmt: skip
 """Where reckoners are listed, and the demo. A kind's subject is a room of its own."""
-DRAWN = {"src/pellak/paper/job_card.py", "src/pellak/paper/member_picture.py"}
+PICTURES = "src/pellak/paper/pictures.py"
 """A drawing on paper knows what it draws."""
 
 
-def test_a_kind_is_known_by_name_in_its_rooms_alone() -> None:
+@pytest.mark.parametrize(
+    ("kind", "picture"),
+    [
+        ("straighten", "src/pellak/paper/member_picture.py"),
+        ("overlay", "src/pellak/paper/faced_picture.py"),
+    ],
+)
+def test_a_kind_is_known_by_name_in_its_rooms_alone(kind: str, picture: str) -> None:
+    word = re.compile(rf"(?<!Radix\.)\b{kind}", re.I)
     told = {
         str(path.relative_to(ROOT))
         for path in tracked("src/*.py", "src/*.toml", "web/src/*.ts", "web/src/*.tsx")
-        if path.name != "schema.ts" and "straighten" in path.read_text(encoding="utf-8")
+        if path.name != "schema.ts" and word.search(path.read_text(encoding="utf-8"))
     }
-    assert {name for name in told if not name.startswith(ROOMS)} == REGISTRIES | DRAWN
+    outside = {name for name in told if not name.startswith(ROOMS)}
+    assert outside == REGISTRIES | {PICTURES, picture}
 
 
 def test_what_kinds_share_names_no_kind_by_its_tag() -> None:
@@ -85,3 +101,13 @@ def test_what_kinds_share_names_no_kind_by_its_tag() -> None:
         if asks.search(path.read_text(encoding="utf-8"))
     ]
     assert [name for name in told if not name.startswith(ROOMS)] == []
+
+
+def test_every_kind_of_step_has_its_tool_at_the_bench() -> None:
+    shared = (ROOT / "web/src/places/benchmode/CardTools.tsx").read_text(encoding="utf-8")
+    brought = set(re.findall(r'case "([a-z-]+)":', shared)) | {"step"}
+    for room in (ROOT / "web/src/kinds").glob("*/index.tsx"):
+        tools = re.search(r"tools: \{([^}]*)\}", room.read_text(encoding="utf-8"))
+        assert tools is not None, room
+        brought |= set(re.findall(r"\"?([a-z-]+)\"?:", tools[1]))
+    assert {step.kind for step in every_step()} <= brought

@@ -83,7 +83,7 @@ def test_a_job_goes_through_its_whole_life(client, job):
     assert changed["plan"]["job"]["thickness_mm"] == 1.214
     assert changed["undo_steps"] == 1
     preview = client.post(f"{path}/preview", json={"changes": {"thickness_mm": ".049"}}).json()
-    assert preview["job"]["thickness_mm"] == pytest.approx(1.2446)
+    assert preview["plan"]["job"]["thickness_mm"] == pytest.approx(1.2446)
     assert client.post(f"{path}/undo", json={"version": 2}).json()["undo_steps"] == 0
     assert client.delete(path).status_code == 204
     assert client.get(path).status_code == 404
@@ -176,6 +176,6 @@ def test_basics_carry_units_drill_and_guidance(client):
     assert client.patch("/api/shop/schools", json={"pace": "brisk"}).json()["pace"] == "brisk"
     assert client.get("/api/shop/schools").json()["pace"] == "brisk"
     assert fields(client.patch("/api/shop/schools", json={"pace": "x"})) == ["pace"]
-    assert client.get("/api/rack/tips").json() == []
+    assert client.get("/api/rack").json() == []
     assert client.post("/api/find", json={"text": "3 cfh"}).json()["answers"]
     assert client.get("/api/signs").json()

@@ -18,7 +18,7 @@ def test_an_item_is_added_changed_taken_out_and_brought_back(client):
     assert client.delete(path).status_code == 204
     assert client.get("/api/rack").json() == []
     assert client.post(f"{path}/restore").json()["item"]["name"] == "7"
-    assert client.get("/api/rack/tips").json()[0]["label"] == "7"
+    assert client.get("/api/rack").json()[0]["item"]["name"] == "7"
 
 
 @pytest.mark.parametrize("kind", ["csv", "json"])

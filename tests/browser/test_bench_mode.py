@@ -10,6 +10,7 @@ from tests.browser.conftest import (
     PHONE,
     TABLET,
     axe_violations,
+    go_on_from,
     name_whoever,
     overflow_px,
     type_tight,
@@ -74,7 +75,7 @@ def pedal_on(page, server, watch_card):
         assert card_number(page) == number
         page.keyboard.press("y")
     else:
-        page.keyboard.press(pedal)
+        go_on_from(page, number, lambda: page.keyboard.press(pedal))
 
 
 @pytest.mark.parametrize("size", [TABLET, PHONE], ids=["tablet", "phone"])
@@ -135,7 +136,8 @@ def test_the_whole_bench_by_touch_alone(browser, quick_server, watched, size):
             quick_server.start()
             page.reload()
             expect(page.get_by_text(f"{number} of {CARDS}")).to_be_visible()
-        page.get_by_role("button", name=re.compile("^(Next|Yes, go on|Look and log)$")).tap()
+        on = page.get_by_role("button", name=re.compile("^(Next|Yes, go on|Look and log)$"))
+        go_on_from(page, number, on.tap)
     page.get_by_role("button", name="Write it in the run book").tap()
     expect(page.get_by_text("The plan it was done under")).to_be_visible()
     expect(page.get_by_text(re.compile(r"^Tove, |, Tove")).first).to_be_visible()

@@ -5,7 +5,8 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px
+from tests.browser.conftest import DESK, PHONE, TABLET, at_rest, axe_violations, overflow_px
+from tests.browser.test_drawings import TEXT_THAT_IS_CUT, WORDS_THAT_CLASH
 from tests.browser.test_story import make_job, type_size
 
 
@@ -190,15 +191,34 @@ def test_what_is_not_here_says_so(desk, server):
         expect(desk.get_by_text("That is not here")).to_be_visible()
 
 
-@pytest.mark.parametrize("theme", ["Day", "Hood"])
-@pytest.mark.parametrize("size", [DESK, PHONE, TABLET], ids=["desk", "phone", "tablet"])
-def test_every_view_is_accessible_and_fits(desk, server, size, theme):
+MM, INCH = "mm · °C · bar", "in · °F · psi"
+WALL = {"width": 1920, "height": 1080}
+SIZES = ("desk", "tablet", "phone", "wall")
+
+
+# Each size meets each theme and each system; each theme each system.
+@pytest.mark.parametrize(
+    ("size", "theme", "units"),
+    [
+        (DESK, "Day", MM), (DESK, "Hood", INCH), (TABLET, "Day", INCH), (TABLET, "Hood", MM),
+        (PHONE, "Day", MM), (PHONE, "Hood", INCH), (WALL, "Day", INCH), (WALL, "Hood", MM),
+    ],
+    ids=[f"{size}-{look}" for size in SIZES for look in ("day", "hood")],
+)  # fmt: skip
+def test_every_view_is_accessible_and_fits(desk, server, size, theme, units):
     desk.get_by_role("radio", name=theme).click()
+    desk.get_by_role("radio", name=units).click()
+    desk.get_by_role("link", name=re.compile("^Bilge-pump body")).click()
+    expect(desk.get_by_label("Name of the job")).to_have_value("Bilge-pump body")
+    job = desk.url.split("?")[0].removeprefix(server.url)
     desk.set_viewport_size(size)
-    for path in ("/", "/metals?m=gi-30", "/metals?m=4130&m=sae-1045", "/runs"):
+    for path in ("/", f"{job}?at=preheat", "/metals?m=gi-30", "/metals?m=4130&m=sae-1045",
+                 "/rack", "/runs"):  # fmt: skip
         desk.goto(server.url + path)
         expect(desk.get_by_role("heading", level=1)).to_be_visible()
-        desk.wait_for_load_state("networkidle")
+        at_rest(desk)
         assert axe_violations(desk) == []
         assert overflow_px(desk) <= 0
+        assert desk.evaluate(WORDS_THAT_CLASH) == [], path
+        assert desk.evaluate(TEXT_THAT_IS_CUT) == [], path
     assert desk.evaluate("document.fonts.check('16px Barlow')")

@@ -3,7 +3,11 @@
 import pytest
 
 from pellak.core.ask import ask
+from pellak.core.ask_piece import OfShop
 from pellak.core.errors import Refused
+from pellak.core.metal.certificate import Amount, Certificate, own_metal
+from pellak.core.torch.candidates import RackTip
+from pellak.core.torch.jet import jet_for_flow_m_per_s
 
 
 @pytest.mark.parametrize(
@@ -23,10 +27,15 @@ from pellak.core.errors import Refused
         ("cylinder acetylene-4.1 47.3 kg", "2.07 m³ (1.89–2.25)"),
         ("cylinder oxygen-200bar-50L 118 bar at 200 L/h", "min"),
         ("cylinder acetylene-4.1 104 lb", "draw 273 L/h"),
+        ("flux for aluminium", "flux"),
+        ("rod for 2 mm", "R45"),
+        ("rod for 16 ga aluminium", "parent-metal strip"),
+        ("time for 400 mm of 2 mm", "min of flame"),
+        ("gas for 16 in of 16 ga", "L of acetylene"),
     ],
 )
 def test_questions_about_metal_and_gas(question, says):
-    (answer,) = ask(question, [])
+    (answer,) = ask(question, OfShop())
     assert says in answer.headline
     assert answer.working
     assert answer.given
@@ -45,5 +54,46 @@ def test_questions_about_metal_and_gas(question, says):
 )
 def test_what_cannot_be_read_says_what_could(question, accepted):
     with pytest.raises(Refused) as refused:
-        ask(question, [])
+        ask(question, OfShop())
     assert accepted in refused.value.accepted
+
+
+OWN = own_metal(
+    Certificate(
+        heat="BW-4417",
+        alloy="4130",
+        amounts={"C": Amount(low_pct=0.29, high_pct=0.29), "Mn": Amount(low_pct=0.5, high_pct=0.5)},
+    ),
+    "own1",
+)
+SHOP = OfShop([RackTip(label="B3", orifice_mm=0.81)], {"own1": OWN})
+
+
+def test_a_heat_of_the_shops_own_is_asked_by_its_number():
+    (answer,) = ask("ce of BW-4417", SHOP)
+    assert "heat BW-4417" in answer.asked
+    assert answer.given["composition"] == {"C": 0.29, "Mn": 0.5}
+    (warm,) = ask("preheat bw-4417 at 5 mm", SHOP)
+    assert warm.given["thickness_mm"] == 5.0
+    with pytest.raises(Refused):
+        ask("ce of BW-4417", OfShop())
+
+
+def test_a_tip_of_the_rack_is_asked_for_its_pressures_at_a_steady_jet():
+    (answer,) = ask("pressure B3", SHOP)
+    jet = jet_for_flow_m_per_s(answer.given["acetylene_l_per_h"], 0.81, 1.0)
+    assert jet == pytest.approx(130.0)
+    assert "tip B3" in answer.asked
+    (longer,) = ask("pressure B3 40 m", SHOP)
+    assert longer.given["hose_length_m"] == 40.0
+
+
+def test_a_seams_time_and_gas_grow_with_its_length_and_go_together():
+    def minutes(length_mm):
+        (answer,) = ask(f"time for {length_mm} mm of 2 mm", OfShop())
+        return float(answer.headline.split()[0])
+
+    assert minutes(800) == pytest.approx(2 * minutes(400), rel=0.06)
+    with pytest.raises(Refused) as refused:
+        ask("time for 2 mm", OfShop())
+    assert "a length and a sheet" in refused.value.accepted

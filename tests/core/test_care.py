@@ -16,7 +16,8 @@ from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.plan import compose_plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.items import read_item
-from pellak.demo.ferry import JOBS, RACK, demo_job
+from pellak.demo.ferry import RACK
+from pellak.demo.jobs import JOBS, demo_job
 from tests.core.test_families import PIECES, READY, plan_of
 from tests.published import published
 
@@ -248,7 +249,12 @@ DEMO_MUST = {
     "aluminium": {"flux", "flux-fume", "flux-off"},
     "lead": {"lead-fume", "lead-dry", "lead-wash", "roof"},
     "cast-iron": {"vented", "preheat", "bury"},
-}
+    "straighten": {"line", "rounds"},
+    "overlay": {
+        "overlay-bright", "overlay-fume", "overlay-feather", "preheat", "overlay-layers", "bury",
+        "overlay-look",
+    },
+}  # fmt: skip
 
 
 @pytest.mark.parametrize("place", range(len(JOBS)))
@@ -257,7 +263,7 @@ def test_every_demo_job_has_its_familys_cautions(place):
     equipment = Equipment(tuple(read_item(item) for item in RACK))
     plan = compose_plan(job, ShopSchools(), equipment=equipment)
     steps = set(order(plan.cards))
-    must = {"line", "rounds"} if job.kind == "straighten" else DEMO_MUST.get(job.family, set())
+    must = DEMO_MUST.get(job.kind, DEMO_MUST.get(job.family, set()))
     for wanted in must:
         assert steps & set(wanted.split("|")), (job.name, wanted)
     assert {"clear-vessel", "clear-coating", "no-oil", "place", "stand", "leak"} <= steps
@@ -284,3 +290,12 @@ def test_no_caution_is_shown_by_every_demo_job():
         plan = compose_plan(demo_job(told), ShopSchools(), equipment=equipment)
         shown.append({c.text for station in plan.stations for c in station.cautions})
     assert set.intersection(*shown) == set()
+
+
+def test_a_card_that_speaks_of_both_pressures_shows_both():
+    plan = compose_plan(demo_job(JOBS[0]), ShopSchools())
+    spoken = [c for c in plan.cards if "both pressures" in c.step.text.lower()]
+    assert {"recheck", "gauges"} <= {card.step.id for card in spoken}
+    for card in [*spoken, *(c for c in plan.cards if c.step.id == "open-oxygen")]:
+        shown = [one.id for one in (card.figure, card.beside) if one is not None]
+        assert shown == ["acetylene_set_bar", "oxygen_set_bar"], card.step.id

@@ -8,11 +8,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from pellak.core.errors import Refused
+from pellak.core.metal.alloy import alloys
 from pellak.core.metal.certificate import (
     Amount,
     Certificate,
     checked_certificate,
     find_alloy,
+    likest,
     own_metal,
     read_amount,
     read_line,
@@ -133,7 +135,7 @@ HOSTILE = [
     ("latin 1", "heat,alloy,note,C\nH1,4130,r\xf6hr,0.3\n".encode("latin-1"), "file"),
     ("half utf-16", codecs.BOM_UTF16_LE + b"h", "file"),
     ("no heat column", b"alloy,C\n4130,0.3\n", "header"),
-    ("no alloy column", b"heat,C\nH1,0.3\n", "header"),
+    ("an analysis that fits many", b"heat,C\nH1,0.3\n", "row 2, column alloy"),
     ("an element twice", b"heat,alloy,C,C_pct\nH1,4130,0.3,0.3\n", "header"),
     ("a formula for a heat", b"heat,alloy,C\n=cmd(),4130,0.3\n", "row 2, column heat"),
     ("a formula for a note", b"heat,alloy,note,C\nH1,4130,@SUM(A1),0.3\n", "row 2, column note"),
@@ -215,3 +217,58 @@ def test_an_own_heat_is_its_alloy_with_its_own_analysis():
     assert metal.spans["Mn"] == (0.4, 0.6)
     assert (metal.family, metal.like, metal.advised_as) == ("chromoly", "4130", "4130")
     assert "H1" in metal.name
+
+
+ACROSS = "heat,alloy,C,Mn,Cr ppm\nA1,4130,0.30,0.5,9000\nA2,4130,0.29,0.40-0.60,<9500\n"
+DOWN = [
+    "Element,A1,A2\nGrade,4130,4130\nCarbon,0.30,0.29\nMn,0.5,0.40-0.60\nCr (ppm),9000,<9500\n",
+    "Heat No;A1;A2\nMaterial;4130;4130\nC;0,30;0,29\nManganese;0,5;0,40-0,60\nCr ppm;9000;<9500\n",
+]
+
+
+@pytest.mark.parametrize("text", DOWN)
+def test_an_element_in_each_row_reads_as_a_heat_in_each(text):
+    assert read_file(text.encode()).certificates == read_file(ACROSS.encode()).certificates
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "C 0.30 Mn 0.50 P <0.01", "Carbon 0.30 Manganese 0.50 Phosphorus <0.01",
+        "C  Mn  P\n0.30  0.50  <0.01", "CARBON MANGANESE PHOSPHORUS 0.30 0.50 <0.01",
+    ],
+)  # fmt: skip
+def test_a_pasted_analysis_reads_the_same_however_it_lies(text):
+    assert read_line(text) == read_line("C 0.30 Mn 0.50 P <0.01")
+
+
+@pytest.mark.parametrize("text", ["C Mn P 0.30 0.50", "C Mn 0.3 0.5 0.1", "Carbon Unobtain 1 2"])
+def test_a_row_that_does_not_fit_the_other_is_refused(text):
+    with pytest.raises(Refused):
+        read_line(text)
+
+
+@pytest.mark.parametrize(
+    "alloy", [a for a in alloys().values() if a.composition], ids=lambda a: a.id
+)
+def test_an_analysis_without_a_grade_is_read_as_its_own_alloy_or_asked_about(alloy):
+    amounts = {
+        element: Amount(low_pct=share, high_pct=share)
+        for element, share in alloy.composition.items()
+        if element != "Fe"
+    }
+    try:
+        read = likest(amounts, "alloy").id
+    except Refused as refused:
+        # Its neighbours are as near: the person is asked, and its own grade is among those named.
+        read = refused.accepted
+    assert alloy.id in read.replace(",", " ").split()
+
+
+def test_a_table_without_grades_takes_what_its_analysis_tells():
+    read = read_file(b"heat,C,Si,Mn,Cr,Mo\nBW-1,0.29,0.24,0.47,0.92,0.18\n")
+    assert [(one.heat, one.alloy) for one in read.certificates] == [("BW-1", "4130")]
+    assert read.by_analysis == ["BW-1"]
+    with pytest.raises(Refused) as refused:
+        read_file(b"heat,C,Mn\nBW-2,0.9,12\n")
+    assert refused.value.field == "row 2, column alloy"

@@ -52,6 +52,21 @@ wild = st.fixed_dictionaries(
 )
 
 
+TOLD = {
+    "section": "rect-tube", "depth_mm": 60.0, "width_mm": 40.0, "thickness_mm": 3.0,
+    "length_mm": 4000.0, "camber_mm": 20.0, "face": "top", "condition": "sound",
+    "held": "nothing", "closed": "vented",
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("alloy", ["304", "gi-30", "unknown"])
+def test_a_metal_and_a_steel_that_do_not_agree_are_asked_about(alloy):
+    told = {"kind": "straighten", "name": "x", **TOLD, "alloy": alloy, "steel": "carbon"}
+    plan = compose_plan(job_from(told), ShopSchools())
+    assert not plan.may_start
+    assert "say which it is" in plan.why_not
+
+
 @settings(max_examples=150, deadline=None)
 @given(plausible, st.one_of(st.just({}), wild))
 def test_any_member_gets_a_plan_or_its_reason(told, changed):

@@ -229,3 +229,24 @@ def test_a_groove_is_planned_in_layers():
     assert shown["passes"].text == "root, fill, fill, cover"
     assert plan.drawing.pool_mm is None
     assert plan.drawing.cold_colour != "#9AA3AB"  # it glows at 595 °C
+
+
+def stands_in(place, points):
+    """Whether a place lies inside an outline: a line to the right crosses it an odd number of
+    times."""
+    crossed = [
+        place.x < (b.x - a.x) * (place.y - a.y) / (b.y - a.y) + a.x
+        for a, b in zip(points, [*points[1:], points[0]], strict=True)
+        if (a.y > place.y) != (b.y > place.y)
+    ]
+    return sum(crossed) % 2 == 1
+
+
+@pytest.mark.parametrize("joint", DRAWN)
+@given(t=st.floats(0.5, 12))
+@settings(max_examples=15)
+def test_the_thickness_is_pointed_at_in_the_metal_itself(joint, t):
+    drawing = drawn(joint, t, outside_diameter_mm=max(40.0, 4 * t))
+    at = next(d.at for d in drawing.dimensions if d.field == "thickness_mm")
+    metal = [s.points for s in drawing.shapes if s.role in ("metal", "far")]
+    assert any(stands_in(at, points) for points in metal)

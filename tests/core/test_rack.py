@@ -16,7 +16,9 @@ from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.plan import compose_plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.files import read_rack, write_rack
-from pellak.core.rack.items import rack_fields, read_bore, read_item
+from pellak.core.rack.form_fields import rack_fields
+from pellak.core.rack.items import read_bore, read_item
+from pellak.core.rack.newest import content_now
 from pellak.core.torch.candidates import RackTip, judge_tips
 from pellak.core.torch.ladder import flow_ladder
 
@@ -248,3 +250,18 @@ def test_every_form_field_belongs_to_its_item():
         assert field.label
         assert field.kind_label
     assert json.loads(write_rack([read_item(TIP)], "json"))["rack"][0]["name"] == "3"
+
+
+@pytest.mark.parametrize(
+    ("gas", "size"), [("acetylene", "acetylene-4.1"), ("oxygen", "oxygen-7.1")]
+)
+def test_a_cylinder_of_another_content_than_the_usual_counts_by_its_own(gas, size):
+    usual = {"kind": "cylinder", "name": "C", "gas": gas, "size": size}
+    own = read_item({**usual, "capacity_m3": "100 cu ft"})
+    assert own.full_m3 == pytest.approx(2.8317, rel=1e-4)
+    reading = {"at": "2026-11-19T16:06", "gauge_bar": 10.0, "temperature_c": 15.0}
+    held = [
+        content_now(read_item({**usual, **extra, "readings": [reading]}), 100.0).values.content_m3
+        for extra in ({}, {"capacity_m3": own.full_m3})
+    ]
+    assert held[1] / held[0] == pytest.approx(own.full_m3 / read_item(usual).full_m3, rel=0.01)

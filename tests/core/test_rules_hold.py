@@ -2,17 +2,26 @@
 
 import re
 
+import numpy as np
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from pellak.core.bench import bench_state
 from pellak.core.care.walk import may_stand_at, order_of
 from pellak.core.errors import Refused
+from pellak.core.heat.solve import PieceGiven
 from pellak.core.job import with_changes
 from pellak.core.job_base import ShopSchools
 from pellak.core.kinds.seam.job import SeamJob
+from pellak.core.member.kink import Spot, hot_zone
+from pellak.core.member.places import FINEST, Ground
+from pellak.core.member.section import Section
 from pellak.core.plan import compose_plan
 from pellak.core.preheat.reckon import PreheatGiven, reckon_preheat
 from pellak.core.seam.pace import direction_of
+from pellak.core.seam.tack_heat import TackHeat, _first_below, waits_s
+from pellak.core.supply.supply_line import GasLine
 from tests.core.test_bench import BRIT, NOON, PLANS, all_answered, at
 
 
@@ -94,3 +103,55 @@ def test_nobody_stands_at_a_card_that_is_not_there():
     assert not may_stand_at(cards, frozenset(), "no-such-card")
     with pytest.raises(Refused):
         PreheatGiven(alloy="4130", composition={"C": 0.3}, thickness_mm=3.0).metal()
+
+
+@given(st.floats(1, 3000), st.floats(0.01, 2))
+def test_the_moment_it_is_cool_lies_on_the_line_between_two_looks(moment_s, per_s):
+    """What cools in a straight line is cool exactly when that line says, wherever it is looked."""
+    steps = np.concatenate([[0.0], np.geomspace(1.0, 3600.0, 40)])
+    found = _first_below(steps, lambda at: 50 + per_s * (moment_s - at), 50.0)
+    assert found == pytest.approx(moment_s)
+
+
+def test_waits_are_the_same_read_from_the_other_end():
+    """Heat turns back at either end of a seam alike."""
+    heat = TackHeat.of(PieceGiven(family="carbon-steel", thickness_mm=1.2).matched_case(), 5.0)
+    seam, places = 400.0, [396.0, 380.0, 388.0, 4.0, 20.0, 12.0]
+    limit = heat.case.start_c + 40
+    ways = [waits_s(heat, ats, seam, limit, closed=False)
+            for ats in (places, [seam - at for at in places])]  # fmt: skip
+    assert max(ways[0]) > 1
+    assert ways[0] == pytest.approx(ways[1])
+
+
+@pytest.mark.parametrize(("torch", "hose"), [(None, 0.1), (0.2, None), (None, None)])
+def test_a_pressure_of_which_a_part_is_not_known_is_not_told(torch, hose):
+    line = GasLine("acetylene", 100.0, None, torch, hose, 0.04, 5.0, ())
+    assert line.set_bar is None
+    whole = GasLine("acetylene", 100.0, None, 0.2, 0.1, 0.04, 5.0, ())
+    assert whole.set_bar == pytest.approx(0.34)
+
+
+def test_a_long_member_has_room_for_as_many_spots_as_a_halving_gives():
+    """Each halving doubles the places, and none comes nearer than two spots."""
+    places = Ground(30_000.0, 38.0, (), ()).in_order()
+    assert len(places) == 2**FINEST - 1
+    apart = np.diff(sorted(places))
+    assert apart.min() >= 2 * 38.0
+    assert apart.max() < 1.01 * 30_000 / 2**FINEST + 1e-6
+
+
+@pytest.mark.parametrize("spot_mm", [10.0, 20.0])
+def test_a_spot_on_a_leg_stands_half_its_width_inside_the_toe(spot_mm):
+    section = Section(kind="angle", depth_mm=80.0, width_mm=60.0, wall_mm=6.0)
+    toe = section_arm(section)
+    zone = hot_zone(Spot(section, "top", spot_mm))
+    assert zone.arm_mm == pytest.approx(toe - spot_mm / 2)
+
+
+def section_arm(section):
+    """Return how far the toe of an angle's leg lies over the neutral axis, mm, from its areas."""
+    wall, depth, width = section.wall_mm, section.depth_mm, section.width_mm
+    areas = [(width * wall, wall / 2), ((depth - wall) * wall, wall + (depth - wall) / 2)]
+    middle = sum(a * y for a, y in areas) / sum(a for a, _ in areas)
+    return depth - middle

@@ -4,11 +4,13 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pellak.core.job import with_changes
+from pellak.core.job import job_from, with_changes
 from pellak.core.job_base import ShopSchools
 from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.kinds.seam.piece import fit_up, gauge_beside
+from pellak.core.metal.alloy import FAMILY_NAMES
 from pellak.core.plan import compose_plan
+from pellak.core.tables import rows
 from pellak.core.torch.candidates import RackTip
 from tests.core.evaluate import evaluate
 from tests.core.test_tip import DEMO
@@ -202,3 +204,22 @@ def test_a_rod_that_is_not_for_this_metal_is_never_changed_without_a_word():
     assert any("is not planned with here" in caution.text for caution in shown.cautions)
     fair = station(plan_of(thickness_mm="2", rod="r45"), "tack-and-run")
     assert not any("is not planned with here" in caution.text for caution in fair.cautions)
+
+
+@pytest.mark.parametrize("thickness_mm", [0.8, 3.0, 3.01, 8.0])
+@pytest.mark.parametrize("family", ["carbon-steel", "aluminium", "cast-iron", "chromoly", "lead"])
+def test_every_seam_says_how_it_is_dressed_once_and_by_its_metal(family, thickness_mm):
+    job = {"name": "Lid", "family": family, "thickness_mm": thickness_mm, "length_mm": 300}
+    plan = compose_plan(job_from(job), ShopSchools())
+    figures = [f for s in plan.stations if s.id == "cool-and-dress" for f in s.figures]
+    dressed = [f for f in figures if f.label == "Dress the seam"]
+    assert len(dressed) == 1
+    hammered = family == "carbon-steel" and thickness_mm <= 3
+    assert ("hammer and dolly: it is soft" in dressed[0].text) == hammered
+
+
+def test_what_the_practice_table_names_is_known():
+    named = {family for row in rows("seam_practice.csv") for family in row["families"].split(";")}
+    assert named - {""} <= set(FAMILY_NAMES)
+    asked = {joint for row in rows("seam_practice.csv") for joint in row["joints"].split(";")}
+    assert asked - {""} <= {row["joint"] for row in rows("joints.csv")}

@@ -5,6 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from pellak.core.ask import ask
+from pellak.core.ask_piece import OfShop
 from pellak.core.errors import Refused
 from pellak.core.job import with_changes
 from pellak.core.job_base import ShopSchools
@@ -102,7 +103,7 @@ def test_welds_said_no_longer_are_gone():
     ],
 )
 def test_a_member_is_reckoned_in_one_line(question, says):
-    (answer,) = ask(question, [])
+    (answer,) = ask(question, OfShop())
     assert says in answer.headline
     assert answer.working
 
@@ -110,4 +111,4 @@ def test_a_member_is_reckoned_in_one_line(question, says):
 @pytest.mark.parametrize("question", ["straighten tube", "straighten 2x3x1/4 tube, 25 ft"])
 def test_a_line_without_its_measures_says_what_it_wants(question):
     with pytest.raises(Refused, match="25 ft"):
-        ask(question, [])
+        ask(question, OfShop())

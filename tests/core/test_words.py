@@ -7,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from pellak.core.ask import ask
+from pellak.core.ask_piece import OfShop
 from pellak.core.errors import Refused
 from pellak.core.gas.content import cylinder_sizes
 from pellak.core.kinds.registry import kind_named
@@ -83,31 +84,31 @@ def test_an_unknown_reckoner_is_refused_with_the_known_ones():
     ],
 )
 def test_one_line_questions_are_answered(text, reckoner, says):
-    (answer,) = ask(text, DEMO)
+    (answer,) = ask(text, OfShop(DEMO))
     assert answer.reckoner == reckoner
     assert says in answer.headline
 
 
 @pytest.mark.parametrize("text", ["", "funnel", "hello world", "tip"])
 def test_a_text_that_asks_nothing_gets_no_answer(text):
-    assert ask(text, []) == []
+    assert ask(text, OfShop()) == []
 
 
 def test_an_alloy_nobody_knows_is_refused_with_some_that_are_known():
     with pytest.raises(Refused, match="sae-1045"):
-        ask("ce of moonstone", [])
+        ask("ce of moonstone", OfShop())
 
 
 def test_a_question_that_cannot_be_read_says_what_could():
     with pytest.raises(Refused, match="a length such as"):
-        ask("tip for nothing", [])
+        ask("tip for nothing", OfShop())
 
 
 @given(st.text(max_size=200))
 def test_any_line_is_answered_or_refused(text):
     # A question read well but out of a reckoner's range is refused in the same words.
     try:
-        outcome = ask(text, [])
+        outcome = ask(text, OfShop())
     except Refused as refused:
         outcome = refused
     assert isinstance(outcome, list) or outcome.accepted

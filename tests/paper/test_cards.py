@@ -18,7 +18,8 @@ from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.plan import compose_plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.items import read_item
-from pellak.demo.ferry import JOBS, RACK, demo_job
+from pellak.demo.ferry import RACK
+from pellak.demo.jobs import JOBS, demo_job
 from pellak.paper.job_card import job_card
 from pellak.paper.measures import prose
 from pellak.paper.sheet import MARGIN, SIZES, printable
@@ -120,17 +121,18 @@ def test_the_square_code_is_the_address(tmp_path):
 
 @pytest.mark.parametrize("size", ["a4", "letter"])
 @pytest.mark.parametrize("shut_down", ["acetylene-first", "oxygen-first"])
-def test_the_shop_card_holds_start_shut_down_and_drill(tmp_path, size, shut_down):
+@pytest.mark.parametrize(("system", "limit"), [("metric", "0.62 bar"), ("inch", "9 psi")])
+def test_the_shop_card_holds_start_shut_down_and_drill(tmp_path, size, shut_down, system, limit):
     path = tmp_path / "shop.pdf"
     schools = ShopSchools(shut_down=shut_down, acetylene_limit="strict", fuel_setting="feathering")
-    path.write_bytes(shop_card(schools, size))
+    path.write_bytes(shop_card(schools, size, system))
     assert_whole(path, size)
     text = squeezed(poppler("pdftotext", "-raw", path, "-"))
     first, other = (
         ("acetylene", "oxygen") if shut_down == "acetylene-first" else ("oxygen", "acetylene")
     )
     assert squeezed(f"Flame out: {first} torch valve first, then {other}.") in text
-    assert squeezed("never above 0.62 bar") in text
+    assert squeezed(f"never above {limit}") in text
     assert squeezed("last third of the flame breaks into feathers") in text
     assert squeezed("Soapy water").lower() in text.lower()
     for step in flash_back_drill():

@@ -50,16 +50,18 @@ def page_count(path):
 
 
 @pytest.mark.parametrize("seam", SEAMS, ids=lambda s: s["school"])
+@pytest.mark.parametrize("system", ["metric", "inch"])
 @pytest.mark.parametrize("size", ["a4", "letter"])
-def test_the_template_measures_true(tmp_path, seam, size):
+def test_the_template_measures_true(tmp_path, seam, size, system):
     values = reckon_tacks(TacksGiven(**seam)).values
     path = tmp_path / "template.pdf"
     told = flat_places(values, seam["seam_mm"])
-    path.write_bytes(tape_pdf(told, seam["seam_mm"], "Patch", "tacks", size))
+    path.write_bytes(tape_pdf(told, seam["seam_mm"], "Patch", "tacks", size, system))
     pages = page_count(path)
     marks, rulers = drawn_marks(path, pages)
     assert len(rulers) == pages
-    assert all(abs(ruler - 100) < 0.05 for ruler in rulers)
+    long = {"metric": 100, "inch": 101.6}[system]
+    assert all(abs(ruler - long) < 0.05 for ruler in rulers)
     each = {"a4": 297.0, "letter": 279.4}[size] - 2 * EDGE_MM - OVERLAP_MM
     # Strips stand in rows down the pages; each shows its stretch and the overlap.
     rows = sorted({(page, -round(y, 1)) for page, _, y in marks})
@@ -82,6 +84,23 @@ def test_the_drawing_is_at_full_size(seam):
     assert float(wide) == pytest.approx(box[2])
     marks = [float(x) for x in re.findall(r'class="mark" d="M([\d.]+) ', svg)]
     assert marks == pytest.approx([at for _, at in flat_places(values, seam["seam_mm"])], abs=0.001)
+
+
+@pytest.mark.parametrize(
+    ("length_mm", "system", "words"),
+    [
+        (300, "metric", "100 mm"),
+        (300, "inch", "4 in"),
+        (37, "metric", "30 mm"),
+        (40, "inch", "1.5 in"),
+    ],
+)
+def test_the_check_ruler_is_round_in_its_own_unit(length_mm, system, words):
+    svg = tape_svg([(1, 10.0)], length_mm, system)
+    drawn = float(re.search(r'class="ruler" d="M0 12H([\d.]+)M', svg).group(1))
+    unit = {"mm": 1.0, "in": 25.4}[words.split()[1]]
+    assert f"check: {words}<" in svg
+    assert drawn == pytest.approx(float(words.split()[0]) * unit)
 
 
 def test_the_table_lists_every_tack_in_order():

@@ -94,8 +94,9 @@ def test_what_cannot_be_is_refused_by_field_and_nothing_is_saved(shop, field, va
 def test_a_preview_of_another_metal_saves_nothing(shop):
     job = shop.patch(alloy="dc01")
     seen = shop.bench.preview(job.id, {"alloy": "al-3003", "thickness_mm": "16 ga"})
-    assert seen.job.family == "aluminium"
-    assert seen.job.thickness_mm == pytest.approx(1.291)
+    assert seen.plan.job.family == "aluminium"
+    assert seen.plan.job.thickness_mm == pytest.approx(1.291)
+    assert "16 gauge" in seen.read_as["thickness_mm"]
     assert shop.bench.open(job.id).plan.job.family == "carbon-steel"
 
 

@@ -1,5 +1,6 @@
 """The rack as the shop keeps it: added, changed, taken out, in and out as files."""
 
+import json
 import sqlite3
 
 import pytest
@@ -86,10 +87,42 @@ def test_what_stands_out_is_said(shop):
     assert held.content_m3 == pytest.approx((47.3 - 44.6) / 1.11)
 
 
-def test_a_reading_that_cannot_be_is_shown_as_none(shop):
-    shop.rack.add({"kind": "cylinder", "name": "A", "gas": "acetylene", "size": "acetylene-4.1",
-                   "readings": [{"at": "2026-01-01T08:00", "weight_kg": 3.0}]})  # fmt: skip
+CYLINDER = {"kind": "cylinder", "name": "A", "gas": "acetylene", "size": "acetylene-4.1"}
+
+
+def read_at(**reading):
+    return {"readings": [{"at": "2026-01-01T08:00", **reading}]}
+
+
+@pytest.mark.parametrize(
+    ("told", "field"),
+    [
+        (read_at(weight_kg=43.0) | {"tare_kg": 44.0}, "weight_kg"),
+        (read_at(weight_kg=90.0) | {"tare_kg": 44.0}, "weight_kg"),
+        (read_at(gauge_bar=120.0), "gauge_bar"),
+    ],
+)
+def test_a_reading_that_cannot_be_is_refused_and_the_old_one_stays(shop, told, field):
+    kept = shop.rack.add({**CYLINDER, **read_at(gauge_bar=9.0)})
+    with pytest.raises(Refused) as refused:
+        shop.rack.change(kept.id, kept.version, told)
+    assert refused.value.field == field
+    assert shop.rack.items()[0].item.readings[-1].gauge_bar == 9.0
+    assert shop.rack.items()[0].gas is not None
+
+
+def test_a_reading_of_a_file_that_cannot_be_claims_nothing(shop):
+    shop.rack.take_in(json.dumps([{**CYLINDER, **read_at(weight_kg=3.0)}]).encode())
     assert shop.rack.items()[0].gas is None
+
+
+def test_a_date_to_come_is_refused(shop):
+    hose = {"kind": "hose", "name": "H", "bore_mm": "6.3", "length_m": "10 m"}
+    for dated in ("2099-01-01", "2024-13-01", "May 2024"):
+        with pytest.raises(Refused, match="such as 2024-05-01") as refused:
+            shop.rack.add({**hose, "dated": dated})
+        assert refused.value.field == "dated"
+    assert shop.rack.add({**hose, "dated": "2024-05-01"}).item.dated == "2024-05-01"
 
 
 def test_what_is_not_there_is_said_so(shop):

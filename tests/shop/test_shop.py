@@ -6,7 +6,8 @@ from itertools import count
 import pytest
 
 from pellak.core.errors import Refused
-from pellak.demo.ferry import JOBS, RUNS, load_demo
+from pellak.demo.ferry import RUNS, load_demo
+from pellak.demo.jobs import JOBS
 from pellak.shop.at_bench import AtBench
 from pellak.shop.bench import Bench
 from pellak.shop.errors import NotFound, Stale
@@ -89,10 +90,23 @@ def test_a_refused_change_leaves_the_job_alone(shop):
     assert shop.bench.open(job.id) == job
 
 
+def test_a_plan_is_marked_otherwise_once_it_reads_otherwise_and_only_then(shop):
+    job, other = shop.patch(), shop.patch(thickness_mm=3.0)
+    marks = shop.bench.marks()
+    assert marks.jobs_to_reckon == 0
+    assert marks.marks == {job.id: job.mark, other.id: other.mark}
+    assert shop.bench.change(job.id, 1, {"name": "Lid"}).mark == job.mark
+    shop.rack.add({"kind": "tip", "name": "7", "orifice_mm": 1.0})
+    changed = shop.bench.marks().marks
+    assert changed[job.id] != job.mark
+    assert changed[other.id] == shop.bench.open(other.id).mark != other.mark
+
+
 def test_a_preview_saves_nothing(shop):
     job = shop.patch()
-    plan = shop.bench.preview(job.id, {"thickness_mm": "1/8"})
-    assert plan.job.thickness_mm == pytest.approx(3.175)
+    seen = shop.bench.preview(job.id, {"thickness_mm": "1/8", "name": "Lid"})
+    assert seen.plan.job.thickness_mm == pytest.approx(3.175)
+    assert list(seen.read_as) == ["thickness_mm"]
     assert shop.bench.open(job.id) == job
 
 
@@ -219,4 +233,4 @@ def test_the_demo_loads_once_and_the_same_every_time(tmp_path):
         )
         shop.database.close()
     assert lines[0] == lines[1]
-    assert len(lines[0]) == RUNS + 1, "and one handrail straightened"
+    assert len(lines[0]) == RUNS + 3, "one handrail straightened and two sets of pawls faced"

@@ -39,6 +39,7 @@ from pellak.shop.rack import RackBook
 from pellak.shop.run_book import RunBook
 from pellak.shop.settings import Settings
 from pellak.shop.sign_ins import SignIns
+from pellak.shop.whole_bench import WholeBench
 from pellak.store.database import Database
 from pellak.store.errors import StoreError
 
@@ -91,13 +92,14 @@ def create_app(
     install_problems(app)
     app.include_router(reckon_router())
     planner = Planner(clock)
-    bench, settings = Bench(database, clock, planner), Settings(database)
+    whole = WholeBench(planner)
+    bench, settings = Bench(database, clock, planner, whole), Settings(database)
     app.include_router(bench_router(bench))
     app.include_router(paper_router(bench, settings))
     book = RunBook(database, clock, moments, planner)
     app.include_router(run_router(book, AtBench(database, book, moments)))
     app.include_router(metal_router(Metals(database, clock)))
-    app.include_router(rack_router(RackBook(database, clock), GasBook(database, clock, planner)))
+    app.include_router(rack_router(RackBook(database, clock), GasBook(database, clock, whole)))
     app.include_router(shop_router(settings, Finder(database, planner), keeping))
     sign_ins = SignIns(database, clock)
     app.include_router(sign_in_router(sharing, sign_ins))

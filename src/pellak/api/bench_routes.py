@@ -2,16 +2,15 @@
 
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Query
+from fastapi import APIRouter, Query, Response
 from pydantic import BaseModel, ConfigDict
 
 from pellak.api.problems import documented
 from pellak.core.kinds.kind import KindLine
 from pellak.core.kinds.registry import kind_lines
 from pellak.core.kinds.seam.tacking import tacks_of
-from pellak.core.planned import Plan
 from pellak.core.seam.playback import TackPlayback, play_tacks
-from pellak.shop.bench import Bench, OpenJob, TicketPage
+from pellak.shop.bench import Bench, JobLook, OpenJob, PlanMarks, TicketPage
 
 
 class JobChange(BaseModel):
@@ -36,6 +35,14 @@ class JobVersion(BaseModel):
     version: int
 
 
+def written(answer: BaseModel, status: int = 200) -> Response:
+    """Return an answer that is its model already: a plan is not checked over again on its way out.
+
+    The contract is held by the route's `response_model`.
+    """
+    return Response(answer.model_dump_json(), status, media_type="application/json")
+
+
 def bench_router(bench: Bench) -> APIRouter:
     """Return the routes of the bench."""
     router = APIRouter(prefix="/api/jobs", tags=["bench"], responses=documented(404, 409))
@@ -51,25 +58,29 @@ def bench_router(bench: Bench) -> APIRouter:
     def list_kinds() -> list[KindLine]:
         return kind_lines()
 
-    @router.post("", operation_id="add_job", status_code=201)
-    def add_job(document: dict[str, Any]) -> OpenJob:
-        return bench.add(document)
+    @router.get("/marks", operation_id="list_plan_marks")
+    def list_plan_marks() -> PlanMarks:
+        return bench.marks()
 
-    @router.get("/{job_id}", operation_id="open_job")
-    def open_job(job_id: str) -> OpenJob:
-        return bench.open(job_id)
+    @router.post("", operation_id="add_job", status_code=201, response_model=OpenJob)
+    def add_job(document: dict[str, Any]) -> Response:
+        return written(bench.add(document), 201)
 
-    @router.patch("/{job_id}", operation_id="change_job")
-    def change_job(job_id: str, change: JobChange) -> OpenJob:
-        return bench.change(job_id, change.version, change.changes)
+    @router.get("/{job_id}", operation_id="open_job", response_model=OpenJob)
+    def open_job(job_id: str) -> Response:
+        return written(bench.open(job_id))
 
-    @router.post("/{job_id}/preview", operation_id="preview_job")
-    def preview_job(job_id: str, preview: JobPreview) -> Plan:
-        return bench.preview(job_id, preview.changes)
+    @router.patch("/{job_id}", operation_id="change_job", response_model=OpenJob)
+    def change_job(job_id: str, change: JobChange) -> Response:
+        return written(bench.change(job_id, change.version, change.changes))
 
-    @router.post("/{job_id}/undo", operation_id="undo_job")
-    def undo_job(job_id: str, standing: JobVersion) -> OpenJob:
-        return bench.undo(job_id, standing.version)
+    @router.post("/{job_id}/preview", operation_id="preview_job", response_model=JobLook)
+    def preview_job(job_id: str, preview: JobPreview) -> Response:
+        return written(bench.preview(job_id, preview.changes))
+
+    @router.post("/{job_id}/undo", operation_id="undo_job", response_model=OpenJob)
+    def undo_job(job_id: str, standing: JobVersion) -> Response:
+        return written(bench.undo(job_id, standing.version))
 
     @router.get("/{job_id}/tacks/playback", operation_id="play_tacks")
     def playback(job_id: str) -> TackPlayback:
@@ -80,8 +91,8 @@ def bench_router(bench: Bench) -> APIRouter:
     def put_job_away(job_id: str) -> None:
         bench.put_away(job_id)
 
-    @router.post("/{job_id}/restore", operation_id="bring_job_back")
-    def bring_job_back(job_id: str) -> OpenJob:
-        return bench.bring_back(job_id)
+    @router.post("/{job_id}/restore", operation_id="bring_job_back", response_model=OpenJob)
+    def bring_job_back(job_id: str) -> Response:
+        return written(bench.bring_back(job_id))
 
     return router

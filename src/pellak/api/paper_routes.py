@@ -66,14 +66,15 @@ def paper_router(bench: Bench, settings: Settings) -> APIRouter:
         return plan.job.name, kind_of(plan.job).marks(plan)
 
     @router.get("/jobs/{job_id}/marks.pdf", operation_id="print_tape", response_class=PdfResponse)
-    def print_tape(job_id: str, paper: Paper = "a4") -> PdfResponse:
+    def print_tape(job_id: str, paper: Paper = "a4", units: Units = "metric") -> PdfResponse:
         name, told = marks(job_id)
-        return _pdf(tape_pdf(told.places, told.length_mm, name, told.name, paper), told.file)
+        tape = tape_pdf(told.places, told.length_mm, name, told.name, paper, units)
+        return _pdf(tape, told.file)
 
     @router.get("/jobs/{job_id}/marks.svg", operation_id="draw_tape", response_class=SvgResponse)
-    def draw_tape(job_id: str) -> SvgResponse:
+    def draw_tape(job_id: str, units: Units = "metric") -> SvgResponse:
         _, told = marks(job_id)
-        tape = tape_svg(told.places, told.length_mm)
+        tape = tape_svg(told.places, told.length_mm, units)
         return SvgResponse(tape, headers=_kept(f"{told.file}.svg"))
 
     @router.get("/jobs/{job_id}/marks.csv", operation_id="list_marks", response_class=CsvResponse)
@@ -82,7 +83,7 @@ def paper_router(bench: Bench, settings: Settings) -> APIRouter:
         return CsvResponse(told.csv, headers=_kept(f"{told.file}.csv"))
 
     @router.get("/shop/card.pdf", operation_id="print_shop_card", response_class=PdfResponse)
-    def print_shop_card(paper: Paper = "a4") -> PdfResponse:
-        return _pdf(shop_card(settings.schools(), paper), "shop-card")
+    def print_shop_card(paper: Paper = "a4", units: Units = "metric") -> PdfResponse:
+        return _pdf(shop_card(settings.schools(), paper, units), "shop-card")
 
     return router

@@ -8,7 +8,6 @@ from pydantic import BaseModel, ConfigDict
 from pellak.api.file_doors import FILE_ANSWER, FileBody, file_answer
 from pellak.api.problems import documented
 from pellak.core.rack.files import FileKind, ReadRack
-from pellak.core.torch.candidates import RackTip
 from pellak.shop.gas_book import GasBook, GasSums
 from pellak.shop.rack import OwnedItem, RackBook, RackForm, TakenIn, rack_forms
 
@@ -40,10 +39,6 @@ def rack_router(rack: RackBook, gas: GasBook) -> APIRouter:
     @router.get("/forms", operation_id="list_rack_forms")
     def list_rack_forms() -> list[RackForm]:
         return rack_forms()
-
-    @router.get("/tips", operation_id="list_tips")
-    def list_tips() -> list[RackTip]:
-        return rack.tips()
 
     @router.get("/export", operation_id="export_rack", **FILE_ANSWER)
     def export_rack(kind: FileKind = "csv") -> Response:

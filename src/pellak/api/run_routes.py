@@ -9,6 +9,7 @@ from pellak.api.problems import documented
 from pellak.core.care.clocks import ClockId
 from pellak.core.care.sequences import Start
 from pellak.core.gas.hose import Gas
+from pellak.core.mends import Mend
 from pellak.core.run_log import Popped, Sign, signs
 from pellak.core.stops import Answered
 from pellak.shop.at_bench import AtBench, FireWatchLine
@@ -62,6 +63,12 @@ class StartClock(At):
     ago: str = Field(default="", max_length=40)
     lain: str = Field(default="", max_length=40)
     longer: bool = False
+
+
+class MendMade(At):
+    """What went wrong and was put right, by its id."""
+
+    mend: str = Field(max_length=40)
 
 
 class FlameBack(At):
@@ -132,6 +139,14 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
     @router.post("/runs/{run_id}/pops", operation_id="tell_pop")
     def tell_pop(run_id: str, told: Popping) -> RunNow:
         return bench.pop(run_id, told.version, told.what)
+
+    @router.get("/runs/{run_id}/mends", operation_id="list_mends")
+    def list_mends(run_id: str) -> list[Mend]:
+        return bench.mends(run_id)
+
+    @router.post("/runs/{run_id}/mends", operation_id="tell_mend")
+    def tell_mend(run_id: str, made: MendMade) -> RunNow:
+        return bench.mend(run_id, made.version, made.mend)
 
     @router.post("/runs/{run_id}/clocks", operation_id="start_clock")
     def start_clock(run_id: str, told: StartClock) -> RunNow:

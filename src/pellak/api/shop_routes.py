@@ -15,7 +15,7 @@ from pellak.core.care.sequences import (
 )
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR, LimitRegion
 from pellak.core.job_base import ShopSchools
-from pellak.core.reading.units import DisplayUnit, display_units
+from pellak.core.reading.units import DisplayUnit, SaidMeasure, display_units, said_measures
 from pellak.shop.backups import Backups, BackupsKept, BackupState
 from pellak.shop.find import Finder, Found
 from pellak.shop.settings import Settings
@@ -32,6 +32,7 @@ class Basics(BaseModel):
     """What a page needs before it can show anything."""
 
     units: list[DisplayUnit]
+    said: list[SaidMeasure]
     drill: list[DrillStep]
     drill_signs: list[DrillSign]
     guidance: str
@@ -46,6 +47,7 @@ def shop_router(settings: Settings, finder: Finder, backups: Backups) -> APIRout
     def get_basics() -> Basics:
         return Basics(
             units=list(display_units()),
+            said=list(said_measures()),
             drill=list(flash_back_drill()),
             drill_signs=list(drill_signs()),
             guidance=GUIDANCE,

@@ -1,6 +1,7 @@
 """Serving the application, to this machine or to the shop's own network."""
 
 import argparse
+import gc
 import logging
 import os
 import socket
@@ -13,6 +14,8 @@ from pellak.store.serving_lock import ServingLock
 
 PAGE = Path(__file__).parents[3] / "web" / "dist"
 LOOPBACK = ("127.0.0.1", "localhost", "::1")
+SWEPT_AFTER = (20_000, 20, 50)
+"""Plans are many small things kept for a while: swept too often, each tenth answer is late."""
 PASSCODES: dict[May, str] = {
     "all": "PELLAK_PASSCODE",
     "bench": "PELLAK_PASSCODE_BENCH",
@@ -93,6 +96,10 @@ def _run(args: argparse.Namespace, door: socket.socket, passcodes: dict[May, str
     if passcodes is not None:
         sharing = Sharing(passcodes, names=(socket.gethostname(), *args.name), secure=secure)
     app = create_app(args.data, page=PAGE, sharing=sharing, backups=True)
+    # What is loaded by now stays; looking through it again and again would hold up an answer.
+    gc.collect()
+    gc.freeze()
+    gc.set_threshold(*SWEPT_AFTER)
     port = door.getsockname()[1]
     scheme = "https" if secure else "http"
     print(f"Pellak is at {scheme}://{args.host}:{port}/  (Ctrl C ends it)", flush=True)

@@ -1,77 +1,47 @@
 """One-line questions, as typed into find-or-reckon: `tip for 16 ga`, `3 cfh`, `flame 2X`."""
 
 import re
-from collections.abc import Callable, Mapping
-from functools import cache
+from collections.abc import Callable
 from typing import Any
 
 from pellak.core.ask_gas import cylinder_line, supply_line
+from pellak.core.ask_metal import carbon_equivalent_line, flux_line, preheat_line
+from pellak.core.ask_piece import DEFAULT_FAMILY, OfShop, metal_in, piece_of, piece_words
+from pellak.core.ask_work import gas_line, rod_line, time_line
 from pellak.core.errors import Refused
 from pellak.core.heat.gas_rule import rule_flow_l_per_h
 from pellak.core.kinds.registry import KINDS
-from pellak.core.metal.alloy import Metal, alloys
-from pellak.core.metal_page import everyday_words
 from pellak.core.one_line import OneLineAnswer, reckon_by_name
 from pellak.core.reading.quantity import QuantityValues, read_quantity
 from pellak.core.reading.units import display_units, kinds
-from pellak.core.tables import Family, heat_families, rows
-from pellak.core.torch.candidates import RackTip
+from pellak.core.tables import heat_families
 from pellak.core.working import short
 
 LONGEST_QUESTION = 120
-DEFAULT_FAMILY: Family = "carbon-steel"
 
 
-@cache
-def _family_words() -> dict[str, Family]:
-    return {
-        word: row["family"]  # type: ignore[misc]  # a word of the table, held by test_words
-        for row in rows("family_words.csv")
-        for word in row["words"].split(";")
-    }
-
-
-def _metal_in(text: str) -> tuple[Family | None, str]:
-    """Return the family a question names and the question without that word."""
-    for word, family in sorted(_family_words().items(), key=lambda pair: -len(pair[0])):
-        without, count = re.subn(rf"(?<!\w){re.escape(word)}(?!\w)", " ", text)
-        if count:
-            return family, " ".join(without.split())
-    return None, text
-
-
-def _piece(text: str) -> dict[str, Any]:
-    family, rest = _metal_in(text)
-    length = read_quantity(rest, "length", family or DEFAULT_FAMILY)
-    return {"family": family or DEFAULT_FAMILY, "thickness_mm": length.value}
-
-
-def _named(given: Mapping[str, Any]) -> str:
-    return f"{heat_families()[given['family']].name} {given['thickness_mm']:.4g} mm"
-
-
-def _tip(text: str, rack: list[RackTip]) -> OneLineAnswer:
-    given = {**_piece(text), "rack": [tip.model_dump() for tip in rack]}
+def _tip(text: str, shop: OfShop) -> OneLineAnswer:
+    given = {**piece_of(text), "rack": [tip.model_dump() for tip in shop.tips]}
     answer = reckon_by_name("tip", given)
     values = answer.values
     best = values.candidates[0] if values.candidates else None
     drill = f", drill {values.drill}" if values.drill else ""
-    in_rack = f" · in the rack: {best.label}, {best.verdict}" if best and rack else ""
+    in_rack = f" · in the rack: {best.label}, {best.verdict}" if best and shop.tips else ""
     headline = (
         f"{values.acetylene_l_per_h:.0f} L/h through {values.orifice_mm:.2f} mm{drill}{in_rack}"
     )
     return OneLineAnswer(
         reckoner="tip",
         headline=headline,
-        asked=f"tip for {_named(given)}",
+        asked=f"tip for {piece_words(given)}",
         given=given,
         working=answer.working,
     )
 
 
-def _heat(text: str, _rack: list[RackTip]) -> OneLineAnswer:
+def _heat(text: str, _shop: OfShop) -> OneLineAnswer:
     piece, _, flow = text.partition(" at ")
-    given = _piece(piece)
+    given = piece_of(piece)
     metal = heat_families()[given["family"]]
     given["acetylene_l_per_h"] = (
         read_quantity(flow, "flow").value
@@ -91,14 +61,14 @@ def _heat(text: str, _rack: list[RackTip]) -> OneLineAnswer:
     return OneLineAnswer(
         reckoner="heat",
         headline=headline,
-        asked=f"heat on {_named(given)} at {given['acetylene_l_per_h']:.0f} L/h",
+        asked=f"heat on {piece_words(given)} at {given['acetylene_l_per_h']:.0f} L/h",
         given=given,
         working=answer.working,
     )
 
 
-def _flame(text: str, _rack: list[RackTip]) -> OneLineAnswer:
-    family, rest = _metal_in(text)
+def _flame(text: str, _shop: OfShop) -> OneLineAnswer:
+    family, rest = metal_in(text)
     given: dict[str, Any]
     if feather := re.fullmatch(r"(\d+(?:[.,]\d+)?)\s*x", rest):
         given = {"feather_ratio": float(feather.group(1).replace(",", "."))}
@@ -120,8 +90,8 @@ def _flame(text: str, _rack: list[RackTip]) -> OneLineAnswer:
     )
 
 
-def _eyes(text: str, _rack: list[RackTip]) -> OneLineAnswer:
-    given = _piece(text)
+def _eyes(text: str, _shop: OfShop) -> OneLineAnswer:
+    given = piece_of(text)
     metal = heat_families()[given["family"]]
     asked = {
         "acetylene_l_per_h": rule_flow_l_per_h(
@@ -135,67 +105,20 @@ def _eyes(text: str, _rack: list[RackTip]) -> OneLineAnswer:
     return OneLineAnswer(
         reckoner="eyes",
         headline=f"shade {answer.values.shade}{mark}",
-        asked=f"lens for {_named(given)}",
+        asked=f"lens for {piece_words(given)}",
         given=asked,
         working=answer.working,
     )
 
 
-def _carbon_equivalent(text: str, _rack: list[RackTip]) -> OneLineAnswer:
-    alloy = _catalogue_alloy(text)
-    given = {"alloy": alloy.id}
-    answer = reckon_by_name("carbon-equivalent", given)
-    told = [f"{line.name.replace('_', ' ')} {line.value:.2f}" for line in answer.working]
-    return OneLineAnswer(
-        reckoner="carbon-equivalent",
-        headline=" · ".join(told),
-        asked=f"carbon equivalent of {alloy.name}",
-        given=given,
-        working=answer.working,
-    )
-
-
-def _catalogue_alloy(text: str) -> Metal:
-    """Return the catalogue alloy a question names, by id, name or everyday words."""
-    wanted = text.removeprefix("of ").strip()
-    exact = [
-        alloy
-        for alloy in alloys().values()
-        if wanted in (alloy.id, alloy.name.casefold(), alloy.id.rpartition("-")[2])
-    ]
-    named = exact or [a for a in alloys().values() if wanted in everyday_words(a).split(";")]
-    if not named:
-        raise Refused("text", text, "one alloy of the catalogue, such as 4130, sae-1045, gi-30")
-    if len(named) > 1 and not exact:
-        known = ", ".join(alloy.id for alloy in named)
-        raise Refused("text", text, f"one of these alloys: {known}")
-    return named[0]
-
-
-def _preheat(text: str, _rack: list[RackTip]) -> OneLineAnswer:
-    match = re.fullmatch(r"(?:of )?(.+?) (?:at |in )?([\d.,/\s-]+\s*\S*|code \d+)", text)
-    if match is None:
-        raise Refused("text", text, "an alloy and a thickness, such as preheat 4130 at 4 mm")
-    alloy = _catalogue_alloy(match[1].strip())
-    thickness = read_quantity(match[2], "length", alloy.family)
-    given = {"alloy": alloy.id, "thickness_mm": thickness.value}
-    answer = reckon_by_name("preheat", given)
-    values = answer.values
-    told = "none" if values.preheat_c is None else f"{values.preheat_c:.0f} °C"
-    stop = next((c.text for c in answer.cautions if c.level == "stop"), "")
-    return OneLineAnswer(
-        reckoner="preheat",
-        headline=stop or f"{told} · {values.why}",
-        asked=f"preheat of {alloy.name} {thickness.value:.4g} mm, free to move",
-        given=given,
-        working=answer.working,
-    )
-
-
-_ASKED: dict[str, Callable[[str, list[RackTip]], OneLineAnswer]] = {
+_ASKED: dict[str, Callable[[str, OfShop], OneLineAnswer]] = {
     "tip": _tip,
-    "ce": _carbon_equivalent,
-    "preheat": _preheat,
+    "ce": carbon_equivalent_line,
+    "preheat": preheat_line,
+    "flux": flux_line,
+    "rod": rod_line,
+    "time": time_line,
+    "gas": gas_line,
     "pressure": supply_line,
     "pressures": supply_line,
     "cylinder": cylinder_line,
@@ -218,7 +141,7 @@ def _in_inches(read: QuantityValues) -> str:
     return ""
 
 
-def ask(text: str, rack: list[RackTip]) -> list[OneLineAnswer]:
+def ask(text: str, shop: OfShop) -> list[OneLineAnswer]:
     """Return what a one-line question comes to; empty when it asks for nothing reckoned.
 
     A bare measure is read as every kind of quantity it could be.
@@ -230,11 +153,11 @@ def ask(text: str, rack: list[RackTip]) -> list[OneLineAnswer]:
     word, _, rest = tidy.partition(" ")
     rest = rest.removeprefix("for ").strip()
     if word in _ASKED and rest:
-        return [_ASKED[word](rest, rack)]
+        return [_ASKED[word](rest, shop)]
     for job_kind in KINDS:
         if word in job_kind.lines and rest:
             return [job_kind.lines[word](rest)]
-    family, measure = _metal_in(tidy)
+    family, measure = metal_in(tidy)
     if not re.search(r"\d|[½¼¾⅛⅜⅝⅞]", measure):
         return []
     found = []

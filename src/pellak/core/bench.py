@@ -33,6 +33,7 @@ from pellak.core.facts_kept import facts_kept
 from pellak.core.gas.hose import Gas
 from pellak.core.kinds.registry import kind_of
 from pellak.core.kinds.unions import WorkNow
+from pellak.core.left_undone import after_leaving, undone_at
 from pellak.core.planned import Plan
 from pellak.core.preheat.crayons import settles_min
 from pellak.core.reading.quantity import read_quantity
@@ -59,6 +60,8 @@ class BenchState(Record):
     flame_may_burn: bool
     clocks: list[ClockState]
     fire_watch_looked: bool
+    left: str = ""
+    """What the card it stands at asks for and is not done yet."""
     work: WorkNow | None = None
     look: str = ""
     signs: bool = False
@@ -78,10 +81,16 @@ def bench_state(plan: Plan, log: RunLog, now: Moment, binds: Sequence[str] = ())
         flame_may_burn=flame_may_burn(cards, at),
         clocks=[clock_state(mark, now) for mark in log.clocks],
         fire_watch_looked=any(one.step == "fire-watch" for one in log.confirmations),
+        left=_left(plan, log, cards, at, now),
         work=kind.now(plan, log),
         look=kind.look,
         signs=kind.signs,
     )
+
+
+def _left(plan: Plan, log: RunLog, cards: Sequence[BenchCard], at: str, now: Moment) -> str:
+    card = next((card for card in cards if card.step.id == at), None)
+    return "" if card is None else undone_at(plan, log, card, now)
 
 
 def burns(plan: Plan, log: RunLog) -> bool:
@@ -117,6 +126,7 @@ def stood_at(plan: Plan, log: RunLog, step: str, now: Moment) -> RunLog:
     clocks = begun_by_leaving(cards, log.clocks, left, step, now, fire_watch_s(plan))
     if left_closing(cards, left, step):
         log = log.model_copy(update={"gas_ended_s": now.utc_s, "leak_test": None})
+    log = after_leaving(log, cards, left, step, _left(plan, log, cards, left, now))
     confirmations = log.confirmations
     if len(clocks) != len(log.clocks) or clocks != log.clocks:
         # A new flame was put out: the look behind is owed again.

@@ -23,11 +23,11 @@ def bound_by(kept: Plan, today: Plan | None) -> tuple[Plan, list[str]]:
     facts = kept.facts or facts_kept(kept.stations)
     todays = today.facts or facts_kept(today.stations)
     watch_min = max(facts.fire_watch_min, todays.fire_watch_min)
-    told = [] if today.may_start else [today.why_not]
-    told += [f"New to answer: {text}" for text in _new_stops(kept, today)]
-    told += [f"Now: {text}" for text in _new_limits(kept, today)]
+    reasons = [] if today.may_start else [today.why_not]
+    reasons += [f"New to answer: {text}" for text in _new_stops(kept, today)]
+    reasons += [f"Now: {text}" for text in _new_limits(kept, today)]
     if watch_min > facts.fire_watch_min:
-        told.append(f"The fire watch is now {watch_min:.0f} min.")
+        reasons.append(f"The fire watch is now {watch_min:.0f} min.")
     return (
         kept.model_copy(
             update={
@@ -38,7 +38,7 @@ def bound_by(kept: Plan, today: Plan | None) -> tuple[Plan, list[str]]:
                 "why_not": today.why_not,
             }
         ),
-        told,
+        reasons,
     )
 
 

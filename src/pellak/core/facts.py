@@ -6,6 +6,7 @@ from typing import Literal
 from pydantic import Field
 
 from pellak.core.gas.limits import LimitRegion
+from pellak.core.preheat.heated_band import HeatZone
 from pellak.core.seam.job_gas import JobGas
 from pellak.core.seam.pace import Direction
 from pellak.core.seam.passes import WeldPass
@@ -47,8 +48,11 @@ class Facts(Record):
     cool_in: CoolIn = "still-air"
     tacked: bool = False
     crayons: bool = False
+    heat_zone: HeatZone | None = None
     spot_s: float | None = None
     spot_wait_min: float | None = None
     """Until a bare hand rests on the last spot and the line may be read."""
+    planned: dict[str, float] = Field(default_factory=dict)
+    """What only one kind of job plans, by the log field it is held against."""
     shrink_mm: float | None = None
     turn_deg: float | None = None

@@ -1,22 +1,14 @@
 """What a station shows: figures with working, judgement scales and the schools to choose from."""
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
 from pellak.core.reading.units import QuantityKind
 from pellak.core.working import Caution, Record, School, Working
 
-StationId = Literal[
-    "piece",
-    "preheat",
-    "torch",
-    "safe-start",
-    "tack-and-run",
-    "rounds",
-    "cool-and-dress",
-    "look-and-log",
-]
+StationId = Annotated[str, Field(pattern="^[a-z-]+$")]
+"""Piece, torch, safe-start and their like; each kind of job names the station of its own work."""
 StationState = Literal["settled", "present", "ahead", "blocked", "to-come"]
 
 

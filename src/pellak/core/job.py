@@ -7,7 +7,7 @@ from typing import Any
 from pydantic import TypeAdapter, ValidationError
 
 from pellak.core.errors import Refused, refusals
-from pellak.core.job_base import JobBase, Listed, Measure, Spread, metal_of
+from pellak.core.job_base import JobBase, Listed, Measure, Names, Spread, metal_of
 from pellak.core.kinds.unions import Job
 from pellak.core.metal.alloy import (
     UNKNOWN,
@@ -58,9 +58,10 @@ def job_from(document: Mapping[str, Any]) -> Job:
 @cache
 def _marks(
     job: type[JobBase],
-) -> tuple[dict[str, QuantityKind], dict[str, Listed], dict[str, Spread]]:
+) -> tuple[dict[str, QuantityKind], dict[str, Listed], dict[str, Spread], dict[str, Names]]:
     """Return which fields of a kind of job are typed measures, typed lists, or tell others."""
     measures: dict[str, QuantityKind] = {}
+    names: dict[str, Names] = {}
     lists: dict[str, Listed] = {}
     spreads: dict[str, Spread] = {}
     for name, field in job.model_fields.items():
@@ -71,7 +72,24 @@ def _marks(
                 lists[name] = mark
             if isinstance(mark, Spread):
                 spreads[name] = mark
-    return measures, lists, spreads
+            if isinstance(mark, Names):
+                names[name] = mark
+    return measures, lists, spreads, names
+
+
+def read_as(job: Job, changes: Mapping[str, Any]) -> dict[str, str]:
+    """Return how each measure among the changes was read, in words; none of what is no measure.
+
+    Args:
+        job: the job with the changes made, whose metal its gauges are read by.
+        changes: what was typed, by field, which `with_changes` has taken.
+    """
+    measures = _marks(type(job))[0]
+    return {
+        field: read_quantity(value, measures[field], job.family).read_as
+        for field, value in changes.items()
+        if field in measures and isinstance(value, str)
+    }
 
 
 def with_changes(job: Job, changes: Mapping[str, Any], own: Metals | None = None) -> Job:
@@ -87,7 +105,7 @@ def with_changes(job: Job, changes: Mapping[str, Any], own: Metals | None = None
     """
     document = job.model_dump()
     typed = dict(job.typed)
-    measures, lists, spreads = _marks(type(job))
+    measures, lists, spreads, names = _marks(type(job))
     if isinstance(changes.get("alloy"), str) and changes["alloy"] != UNKNOWN:
         # The metal first: gauges typed in the same breath are read as that metal's.
         document["family"] = metal_named(changes["alloy"], own).family
@@ -107,6 +125,11 @@ def with_changes(job: Job, changes: Mapping[str, Any], own: Metals | None = None
                     read = read_quantity(value, measures[field], document["family"])
                 except Refused as refused:
                     raise Refused(field, value, refused.accepted) from None
+                if field in names:
+                    told_too = names[field].read(value)
+                    document |= told_too
+                    for name in told_too:
+                        typed.pop(name, None)
                 typed[field], value = value.strip(), read.value
         if field in lists and isinstance(value, str):
             value = lists[field].read(value, document["family"])

@@ -43,6 +43,13 @@ class Spread:
     unsaid: tuple[tuple[str, Any], ...] = ()
 
 
+@dataclass(frozen=True)
+class Names:
+    """Marks a measure whose text may name a standard piece, which tells other measures too."""
+
+    read: Callable[[str], Mapping[str, float]]
+
+
 Length = Annotated[Number | None, Measure("length")]
 Angle = Annotated[Number | None, Measure("angle")]
 Temperature = Annotated[Number | None, Measure("temperature")]
@@ -97,6 +104,10 @@ class JobBase(Record):
     acetylene_bar: Pressure = Field(default=None, ge=0.02, le=1.5)
     oxygen_bar: Pressure = Field(default=None, ge=0.02, le=10)
     shade: Shade | None = None
+    torch: str | None = Field(default=None, max_length=80)
+    hose: str | None = Field(default=None, max_length=80)
+    acetylene_cylinder: str | None = Field(default=None, max_length=80)
+    oxygen_cylinder: str | None = Field(default=None, max_length=80)
     tip_label: str | None = Field(default=None, max_length=40)
     pace: Pace | None = None
     mixer: Mixer | None = None

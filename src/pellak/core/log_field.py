@@ -13,15 +13,16 @@ SECONDS = {"s": 1.0, "min": 60.0}
 class LogField(Record):
     """Something a run logs: how it is called and asked, in what, between which limits.
 
-    `planned` names the fact it is held against, nothing where none was planned; `burns` says that
-    it counts the minutes the flame burnt.
+    `planned` names the fact it is held against, nothing where its kind plans it under its own id
+    or nobody does; `burns` says that
+    it counts the minutes the flame burnt; without a `quantity` it is a number on a scale.
     """
 
     id: str
     label: str
     asked: str
     unit: str
-    quantity: QuantityKind
+    quantity: QuantityKind | None
     least: float
     most: float
     planned: str = ""
@@ -42,6 +43,11 @@ class LogField(Record):
         return float(value)
 
     def _typed(self, text: str) -> float:
+        if self.quantity is None:
+            try:
+                return float(text.strip().removesuffix(self.unit).replace(",", "."))
+            except ValueError:
+                raise Refused(self.id, text, f"a number, {self.unit}") from None
         bare = text.strip().replace(",", ".").replace(".", "", 1).isdigit()
         try:
             found = read_quantity(text + BARE[self.unit] if bare else text, self.quantity).value
@@ -64,5 +70,5 @@ class LoggedMeasure(Record):
 
 def planned_by(facts: Facts, field: LogField) -> float | None:
     """Return what a plan's facts say of a field, or None."""
-    told = getattr(facts, field.planned) if field.planned else None
+    told = getattr(facts, field.planned) if field.planned else facts.planned.get(field.id)
     return None if told is None else float(told)

@@ -17,17 +17,17 @@ def popped(plan: Plan, log: RunLog, what: Popped, now: Moment, at: str) -> RunLo
     A backfire leads back to the purge, a second one to the flame-out card. A flash-back leads to
     the closing of the cylinders, past that card, so its fire watch begins here.
     """
-    told = log.model_copy(update={"pops": [*log.pops, Pop(what=what, at=at, who=log.who)]})
-    cards = cards_of(plan, told)
+    after = log.model_copy(update={"pops": [*log.pops, Pop(what=what, at=at, who=log.who)]})
+    cards = cards_of(plan, after)
     out = next(card.step.id for card in cards if card.step.phase == FLAME_OUT_PHASE)
     purge = next((card.step.id for card in cards if card.step.kind == "purge"), out)
-    clocks = cleared(told.clocks, "purge-acetylene", "purge-oxygen")
-    step, confirmations = (out if barred_by(plan, told) else purge), told.confirmations
+    clocks = cleared(after.clocks, "purge-acetylene", "purge-oxygen")
+    step, confirmations = (out if barred_by(plan, after) else purge), after.confirmations
     if what == "flash-back":
         step = next((card.step.id for card in cards if card.step.id == CLOSING), out)
         clocks = started(clocks, "fire-watch", fire_watch_s(plan), now)
         confirmations = [one for one in confirmations if one.step != "fire-watch"]
-    return told.model_copy(update={"step": step, "clocks": clocks, "confirmations": confirmations})
+    return after.model_copy(update={"step": step, "clocks": clocks, "confirmations": confirmations})
 
 
 def flame_back(plan: Plan, log: RunLog, reason: str, now: Moment, at: str) -> RunLog:
@@ -47,5 +47,5 @@ def flame_back(plan: Plan, log: RunLog, reason: str, now: Moment, at: str) -> Ru
     worked = kind_of(plan.job).worked
     work = next(card.step.id for card in cards if card.step.kind == worked)
     must_stand_at(cards, answered(plan, log, now), work)
-    told = with_taken_back(log, "flame out", at, reason.strip())
-    return told.model_copy(update={"step": work, "clocks": cleared(log.clocks, "fire-watch")})
+    after = with_taken_back(log, "flame out", at, reason.strip())
+    return after.model_copy(update={"step": work, "clocks": cleared(log.clocks, "fire-watch")})

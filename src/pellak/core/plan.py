@@ -10,6 +10,7 @@ from pellak.core.kinds.unions import Job
 from pellak.core.metal.alloy import Metals
 from pellak.core.planned import Plan
 from pellak.core.rack.equipment import Equipment
+from pellak.core.stations.gear import GEAR
 from pellak.core.torch.candidates import RackTip
 
 
@@ -33,7 +34,7 @@ def compose_plan(
         equipment: the whole rack; its tips are judged where `rack` names none.
         learned: what runs told, by kind of job, newest first.
     """
-    held = equipment or Equipment()
+    held = (equipment or Equipment()).choosing({part: getattr(job, part) for part in GEAR})
     if held.mixer is not None:
         # The torch in the hand decides, whatever the shop is used to.
         shop = shop.model_copy(update={"mixer": held.mixer})

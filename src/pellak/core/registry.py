@@ -10,6 +10,7 @@ from pellak.core.heat.reckon import HEAT
 from pellak.core.member.distortion import DISTORTION
 from pellak.core.member.straighten import STRAIGHTEN
 from pellak.core.metal.carbon_equivalent import CARBON_EQUIVALENT
+from pellak.core.overlay.overlay import OVERLAY
 from pellak.core.preheat.reckon import PREHEAT
 from pellak.core.reading.quantity import QUANTITY
 from pellak.core.seam.filler import FILLER
@@ -34,6 +35,7 @@ RECKONERS: tuple[Reckoner[Any, Any], ...] = (
     TACKS,
     DISTORTION,
     STRAIGHTEN,
+    OVERLAY,
 )
 
 

@@ -13,8 +13,9 @@ from pellak.core.care.sequences import Start
 from pellak.core.errors import Refused, refusals
 from pellak.core.kinds.unions import WorkLog, log_kept_before
 from pellak.core.log_field import LogField
+from pellak.core.rack.stock import RodTaken
 from pellak.core.tables import rows
-from pellak.core.working import Number, Record
+from pellak.core.working import Number, Record, short
 
 ENTRIES = ("who", "hand", "seen", "notes")
 """What a person writes of any kind of job, beside what its kind logs; where the bench stands, stops
@@ -76,6 +77,26 @@ class TakenBack(Record):
 MOST_TAKEN_BACK = 50
 
 
+class LeftUndone(Record):
+    """A card that was left before what it asks for was done."""
+
+    step: str = Field(max_length=60)
+    what: str = Field(max_length=200)
+
+
+MOST_MENDED = 60
+
+
+class Mended(Record):
+    """Something that went wrong and was put right: at which card, when and by whom."""
+
+    id: str = Field(max_length=40)
+    wrong: str = Field(max_length=80)
+    step: str = Field(max_length=60)
+    at: str = Field(max_length=40)
+    who: str = Field(default="", max_length=60)
+
+
 class LeakTest(Record):
     """A leak test as it was read, when, and what came of it."""
 
@@ -102,11 +123,15 @@ class RunLog(Record):
     """When the cylinders were last closed or something was exchanged, seconds since 1970 UTC."""
     pops: list[Pop] = Field(default_factory=list, max_length=50)
     taken_back: list[TakenBack] = Field(default_factory=list, max_length=MOST_TAKEN_BACK)
+    left_undone: list[LeftUndone] = Field(default_factory=list, max_length=40)
+    mended: list[Mended] = Field(default_factory=list, max_length=MOST_MENDED)
     work: WorkLog | None = None
     actual: dict[Annotated[str, Field(max_length=40)], Number] = Field(
         default_factory=dict, max_length=40
     )
     """Times and measures taken, by the log field of its kind."""
+    rods: list[RodTaken] = Field(default_factory=list, max_length=20)
+    """Rod taken from the rack, written as the run is closed."""
     who: Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)] = ""
     seen: list[str] = Field(default_factory=list, max_length=40)
     notes: str = Field(default="", max_length=4000)
@@ -174,3 +199,33 @@ def with_entries(
         return RunLog.model_validate(document)
     except ValidationError as error:
         raise refusals(error)[0] from None
+
+
+def with_trace(before: RunLog, after: RunLog, fields: Sequence[LogField], at: str) -> RunLog:
+    """Return a closed run's log with every correction kept beside what it replaced.
+
+    Args:
+        before: the log as it was closed.
+        after: the log as it is to stand.
+        fields: what this kind of run logs.
+        at: the moment, UTC, ISO 8601.
+    """
+    undone = []
+    for field in fields:
+        was, now = before.actual.get(field.id), after.actual.get(field.id)
+        if was != now:
+            stood = "nothing" if was is None else f"{short(was, 3)} {field.unit}"
+            undone.append(f"{field.label.lower()}, {stood}")
+    if before.who and before.who != after.who:
+        undone.append(f"torch held by {before.who}")
+    if before.notes and before.notes not in after.notes:
+        undone.append(f"note “{before.notes}”")
+    if set(before.seen) - set(after.seen):
+        undone.append("something seen")
+    for what in undone:
+        taken = TakenBack(what=what if len(what) <= 60 else f"{what[:59]}…", at=at,
+                          reason="corrected afterwards")  # fmt: skip
+        after = after.model_copy(
+            update={"taken_back": [*after.taken_back, taken][-MOST_TAKEN_BACK:]}
+        )
+    return after

@@ -14,10 +14,10 @@ def _measure(figure: Figure) -> str:
         return figure.text
     if figure.value is None:
         return "—"
-    told = f"{short(figure.value, 3)} {figure.unit}".strip()
+    words = f"{short(figure.value, 3)} {figure.unit}".strip()
     if figure.low is not None and figure.high is not None:
-        told += f" ({short(figure.low, 2)}–{short(figure.high, 2)})"
-    return told
+        words += f" ({short(figure.low, 2)}–{short(figure.high, 2)})"
+    return words
 
 
 def plan_sheet(plan: Plan) -> str:

@@ -73,10 +73,10 @@ def leak_holds(log: RunLog, now: Moment) -> bool:
 
 def barred_by(plan: Plan, log: RunLog) -> str:
     """Return what bars the light whatever is answered, or nothing."""
-    told = [pop.what for pop in log.pops]
-    if "flash-back" in told:
+    happened = [pop.what for pop in log.pops]
+    if "flash-back" in happened:
         return "a flash-back was told: torch, hoses and arrestors are examined first"
-    if told.count("backfire") >= MOST_POPS:
+    if happened.count("backfire") >= MOST_POPS:
         return "it popped twice: shut down and find the cause"
     return "" if plan.may_start else plan.why_not
 

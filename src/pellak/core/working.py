@@ -77,13 +77,13 @@ class ValidRange:
 
 
 def complaints(ranges: Sequence[ValidRange], given: Mapping[str, float]) -> str:
-    """Return every limit crossed, joined, for the `note` of a working."""
+    """Return every limit crossed by what was `given`, joined, for the `note` of a working."""
     found = [r.complaint(given[r.quantity]) for r in ranges if r.quantity in given]
     return "; ".join(text for text in found if text)
 
 
 def short(value: float, digits: int = 5) -> str:
-    """Write a number to so many significant digits, without trailing zeros or exponent."""
+    """Write a `value` to so many significant `digits`, without trailing zeros or exponent."""
     if value == 0:
         return "0"
     text = f"{value:.{digits}g}"

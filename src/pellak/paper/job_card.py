@@ -11,13 +11,12 @@ from reportlab.platypus import Flowable, Table, TableStyle
 
 from pellak.core.care.cards import cards_at_bench
 from pellak.core.figure import Figure
+from pellak.core.kinds.registry import kind_of
 from pellak.core.kinds.seam.work import SeamWork
-from pellak.core.kinds.straighten.drawing import MemberDrawing
 from pellak.core.planned import Plan
 from pellak.core.seam.tacks import TacksValues
-from pellak.paper.joint_picture import draw_joint
 from pellak.paper.measures import System, figure_words, measure, prose
-from pellak.paper.member_picture import draw_member
+from pellak.paper.pictures import draw_piece
 from pellak.paper.sheet import (
     INK,
     LINE,
@@ -34,11 +33,8 @@ SET_UP = (
     "tip", "acetylene_l_per_h", "oxygen_l_per_h", "flame", "cone_mm", "acetylene_set_bar",
     "oxygen_set_bar", "purge", "shade", "puddle_s",
 )  # fmt: skip
+PIECE_IS = ("joint", "section", "part")
 HEAT = ("preheat_c", "crayons", "interpass_max_c")
-RUN = (
-    "spots_total", "next_round", "expected_mm", "peak_c", "spot_s", "spot_wait_min", "tacks",
-    "travel_mm_per_min", "seam_min", "pool_width_mm", "blue_band_mm", "lift_off_mm", "rod", "flux",
-)  # fmt: skip
 AFTER = ("post_heat_c", "hold_min", "cooling_max_c_per_h", "cool_in", "flux_off", "fire_watch")
 SIGNED = (
     "Checked before lighting, name and time",
@@ -84,29 +80,30 @@ def _rows(
 
 def _order(tacks: TacksValues, system: System) -> str:
     """Return the tacks in the order they are made, with the waits worth the name."""
-    told = []
+    lines = []
     for tack in tacks.tacks[:MOST_LISTED]:
         wait = f" after {tack.wait_s:.0f} s" if tack.wait_s is not None and tack.wait_s >= 1 else ""
-        told.append(f"{tack.n} at {measure(tack.at_mm, 'mm', system)}{wait}")
+        lines.append(f"{tack.n} at {measure(tack.at_mm, 'mm', system)}{wait}")
     more = "" if len(tacks.tacks) <= MOST_LISTED else " and so on"
-    return f"Order: {', '.join(told)}{more}."
+    return f"Order: {', '.join(lines)}{more}."
 
 
 def _left(type_: Type, plan: Plan, width: float, system: System) -> list[Flowable]:
     figures = {f.id: f for s in plan.stations for f in s.figures}
     column: list[Flowable] = []
+    run = kind_of(plan.job).card
     for head, ids in (
         ("Set-up", SET_UP),
         ("Preheat", HEAT),
-        ("The work", RUN),
+        ("The work", run),
         ("Afterwards", AFTER),
     ):
         rows = _rows(type_, figures, ids, width, system)
         if rows:
             column += [type_.line(head, type_.head), *rows]
-        if rows and ids is RUN and isinstance(plan.work, SeamWork) and plan.work.tacks:
+        if rows and ids is run and isinstance(plan.work, SeamWork) and plan.work.tacks:
             column.append(type_.line(_order(plan.work.tacks.values, system), type_.item))
-        if rows and ids is RUN:
+        if rows and ids is run:
             column += _passes(type_, plan, system)
     return column
 
@@ -116,16 +113,16 @@ def _passes(type_: Type, plan: Plan, system: System) -> list[Flowable]:
     passes = plan.facts.passes if plan.facts else []
     if len(passes) < 2:
         return []
-    told = []
+    lines = []
     for one in passes:
         rod = f", rod {measure(one.rod_diameter_mm, 'mm', system)}" if one.rod_diameter_mm else ""
         back = "back " if one.side == 2 else ""
-        told.append(
+        lines.append(
             f"{one.n} {back}{one.name}: {measure(one.acetylene_l_per_h, 'L/h', system)}{rod}, "
             f"{measure(one.travel_mm_per_min, 'mm/min', system, 2)}, "
             f"{measure(one.minutes, 'min', system, 2)}"
         )
-    return [type_.line("; ".join(told) + ".", type_.item)]
+    return [type_.line("; ".join(lines) + ".", type_.item)]
 
 
 def _right(type_: Type, plan: Plan, system: System) -> list[Flowable]:
@@ -180,22 +177,24 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
         job = plan.job
         piece = plan.stations[0]
         length = next((f for f in piece.figures if f.id == "length_mm" and f.value), None)
-        told = ", ".join(
-            [
+        lines = ", ".join(
+            word
+            for word in [
                 next(f.text or "" for f in piece.figures if f.id == "metal"),
                 measure(job.thickness_mm, "mm", system) if job.thickness_mm else "thickness?",
-                next((f.text or "" for f in piece.figures if f.id in ("joint", "section")), ""),
+                next((f.text or "" for f in piece.figures if f.id in PIECE_IS), ""),
                 *(
                     [f"length {measure(length.value, 'mm', system)}"]
                     if length and length.value
                     else []
                 ),
             ]
+            if word
         )
         head = [
             type_.line(job.name, type_.title),
             type_.line(job.belongs_to, type_.body),
-            type_.line(told, type_.strong),
+            type_.line(lines, type_.strong),
             type_.line(address, type_.small),
         ]
         if plan.why_not and not any(c.level == "stop" for s in plan.stations for c in s.cautions):
@@ -227,10 +226,7 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
         half = (inner - GUTTER) / 2
         picture = 58 * mm
         place = (MARGIN, under - 3 * mm - picture, half, picture)
-        if isinstance(plan.drawing, MemberDrawing):
-            draw_member(canvas, plan.drawing, *place, system)
-        else:
-            draw_joint(canvas, plan.drawing, *place, system)
+        draw_piece(canvas, plan.drawing, *place, system)
         left_ends = draw_column(
             canvas, _left(type_, plan, half, system), MARGIN, under - picture - 4 * mm, half
         )

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Literal
 
 from pellak.core.figure import Figure
-from pellak.core.reading.units import display_units
+from pellak.core.reading.units import display_units, said_measures
 from pellak.core.working import short
 
 System = Literal["metric", "inch"]
@@ -36,6 +36,8 @@ def prose(text: str, system: System) -> str:
 
     def put(match: re.Match[str]) -> str:
         first, joint, second, unit, more = match.groups()
+        if (said := _said(match[0])) is not None:
+            return said
         name = "K" if unit == "°C" and more else unit
         if not any(u.canonical == name and u.system == system for u in display_units()):
             return match[0]
@@ -48,19 +50,23 @@ def prose(text: str, system: System) -> str:
     return text if system == "metric" else _IN_PROSE.sub(put, text)
 
 
+def _said(written: str) -> str | None:
+    return next((one.inch for one in said_measures() if one.written == written), None)
+
+
 def figure_words(figure: Figure, system: System) -> str:
     """Return what a figure says, with its range."""
     if figure.text is not None:
         return prose(figure.text, system)
     if figure.value is None:
         return "none"
-    told = measure(figure.value, figure.unit, system)
+    words = measure(figure.value, figure.unit, system)
     if figure.low is None or figure.high is None:
-        return told
+        return words
     ends = sorted(_shown(end, figure.unit, system) for end in (figure.low, figure.high))
     low, high = range_end(ends[0], math.floor), range_end(ends[1], math.ceil)
     # A lens shade has no range worth the name.
-    return told if low == high else f"{told} ({low}–{high})"
+    return words if low == high else f"{words} ({low}–{high})"
 
 
 def _shown(value: float, unit: str, system: System) -> float:

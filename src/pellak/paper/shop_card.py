@@ -9,6 +9,7 @@ from pellak.core.care.sequences import GUIDANCE, Step, drill_signs, flash_back_d
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
 from pellak.core.job_base import ShopSchools
 from pellak.core.working import short
+from pellak.paper.measures import System, prose
 from pellak.paper.sheet import INK, MARGIN, PaperSize, Type, draw_column, one_page
 
 STARTING = ("people", "place", "equipment", "gas", "light-up")
@@ -31,17 +32,20 @@ def _steps(schools: ShopSchools) -> list[Step]:
     return [step for step in steps if step.kind not in ("begin", "puddle")]
 
 
-def _numbered(type_: Type, head: str, steps: list[Step], first: int) -> list[Flowable]:
+def _numbered(
+    type_: Type, head: str, steps: list[Step], first: int, system: System
+) -> list[Flowable]:
     column: list[Flowable] = [type_.line(head, type_.head)]
     for number, step in enumerate(steps, start=first):
         stop = "STOP. " if step.gate == "stop" else ""
         limit = f" Limit: {step.limit}." if step.limit else ""
         detail = f" {step.detail}" if step.detail else ""
-        column.append(type_.line(f"{number}. {stop}{step.text}{detail}{limit}", type_.item))
+        words = prose(f"{number}. {stop}{step.text}{detail}{limit}", system)
+        column.append(type_.line(words, type_.item))
     return column
 
 
-def shop_card(schools: ShopSchools, size: PaperSize = "a4") -> bytes:
+def shop_card(schools: ShopSchools, size: PaperSize = "a4", system: System = "metric") -> bytes:
     """Return the start-up and shut-down card of a shop as a one-page PDF."""
     steps = _steps(schools)
     starting = [step for step in steps if step.phase in STARTING]
@@ -70,17 +74,17 @@ def shop_card(schools: ShopSchools, size: PaperSize = "a4") -> bytes:
         drill = [
             type_.line("Backfire or flash-back", type_.head),
             *(
-                type_.line(f"{sign.label}. {sign.text} {sign.then}", type_.item)
+                type_.line(prose(f"{sign.label}. {sign.text} {sign.then}", system), type_.item)
                 for sign in drill_signs()
             ),
             *(
-                type_.line(f"{number}. {step.text}. {step.reason}", type_.item)
+                type_.line(prose(f"{number}. {step.text}. {step.reason}", system), type_.item)
                 for number, step in enumerate(flash_back_drill(), start=1)
             ),
         ]
         left = draw_column(
             canvas,
-            _numbered(type_, "Start: people, place, equipment", people, 1),
+            _numbered(type_, "Start: people, place, equipment", people, 1, system),
             MARGIN,
             under,
             half,
@@ -89,8 +93,8 @@ def shop_card(schools: ShopSchools, size: PaperSize = "a4") -> bytes:
         right = draw_column(
             canvas,
             [
-                *_numbered(type_, "Start: gas and light", gas, len(people) + 1),
-                *_numbered(type_, "Shut down", ending, 1),
+                *_numbered(type_, "Start: gas and light", gas, len(people) + 1, system),
+                *_numbered(type_, "Shut down", ending, 1, system),
             ],
             MARGIN + half + GUTTER,
             under,

@@ -6,18 +6,25 @@ import math
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from pellak.core.piece.tape import Marks
+from pellak.core.piece.tape import RULERS, Marks, Ruler
+from pellak.paper.measures import System, measure
 from pellak.paper.sheet import BOLD, INK, MUTE, REGULAR, SIZES, PaperSize, load_fonts, printable
 
 EDGE_MM = 12.0
 OVERLAP_MM = 10.0
 """Printed twice, on both sheets, and laid over each other along the dashed line."""
 STRIP_MM = 34.0
-RULER_MM = 100.0
 MARK_MM = 4.0
 
 
-def tape_pdf(marks: Marks, length_mm: float, name: str, what: str, size: PaperSize = "a4") -> bytes:
+def tape_pdf(
+    marks: Marks,
+    length_mm: float,
+    name: str,
+    what: str,
+    size: PaperSize = "a4",
+    system: System = "metric",
+) -> bytes:
     """Return a PDF that measures true when it is printed at 100 %, strips stacked on its pages.
 
     Args:
@@ -26,6 +33,7 @@ def tape_pdf(marks: Marks, length_mm: float, name: str, what: str, size: PaperSi
         name: the job, written on every page.
         what: what is marked, such as tacks.
         size: the paper, used on its side.
+        system: the units of its ruler.
     """
     load_fonts()
     high, wide = SIZES[size]
@@ -40,40 +48,44 @@ def tape_pdf(marks: Marks, length_mm: float, name: str, what: str, size: PaperSi
             canvas.showPage()
         if strip % per_page == 0:
             _page_head(
-                canvas, f"{name}, {what}", strip // per_page + 1, math.ceil(strips / per_page), high
+                canvas,
+                f"{name}, {what} at full size, {strip // per_page + 1} of "
+                f"{math.ceil(strips / per_page)}",
+                RULERS[system],
+                high,
             )
         top = high - (EDGE_MM + 22 + (strip % per_page) * STRIP_MM) * mm
-        _strip(canvas, strip, strips, each, length_mm, marks, top)
+        _strip(canvas, strip, strips, each, length_mm, marks, top, system)
     canvas.showPage()
     canvas.save()
     return out.getvalue()
 
 
-def _page_head(canvas: Canvas, name: str, page: int, pages: int, high: float) -> None:
+def _page_head(canvas: Canvas, head: str, ruler: Ruler, high: float) -> None:
     y = high - EDGE_MM * mm
     canvas.setFillColor(INK)
     canvas.setFont(BOLD, 10)
-    canvas.drawString(EDGE_MM * mm, y - 6, printable(f"{name} at full size, {page} of {pages}"))
+    canvas.drawString(EDGE_MM * mm, y - 6, printable(head))
     canvas.setFont(REGULAR, 8)
     canvas.setFillColor(MUTE)
     canvas.drawString(
         EDGE_MM * mm, y - 17,
-        "Print at 100 %. Measure the ruler: if it is not 100 mm, the template is not true.",
+        f"Print at 100 %. Measure the ruler: if it is not {ruler.words}, the template is not true.",
     )  # fmt: skip
     left, low = (EDGE_MM + 150) * mm, y - 12
     canvas.setStrokeColor(INK)
     canvas.setLineWidth(0.8)
-    canvas.line(left, low, left + RULER_MM * mm, low)
-    for tick in range(11):
-        tall = 3 if tick % 5 else 5
-        canvas.line(left + tick * 10 * mm, low, left + tick * 10 * mm, low + tall)
+    canvas.line(left, low, left + ruler.length_mm * mm, low)
+    for tick in range(round(ruler.length_mm / ruler.mark_mm) + 1):
+        x = left + tick * ruler.mark_mm * mm
+        canvas.line(x, low, x, low + (3 if tick % ruler.longer_each else 5))
     canvas.drawString(left, low - 9, "0")
-    canvas.drawRightString(left + RULER_MM * mm, low - 9, "100 mm")
+    canvas.drawRightString(left + ruler.length_mm * mm, low - 9, ruler.words)
 
 
 def _strip(
     canvas: Canvas, strip: int, strips: int, each: float, seam_mm: float,
-    marks: Marks, top: float,
+    marks: Marks, top: float, system: System,
 ) -> None:  # fmt: skip
     start = strip * each
     end = min(seam_mm, start + each + OVERLAP_MM)
@@ -87,7 +99,9 @@ def _strip(
     canvas.line(x(start), y, x(end), y)
     canvas.setFillColor(MUTE)
     canvas.setFont(REGULAR, 7)
-    canvas.drawString(left, y - 8 * mm, f"strip {strip + 1} of {strips}, from {start:.1f} mm")
+    canvas.drawString(
+        left, y - 8 * mm, f"strip {strip + 1} of {strips}, from {measure(start, 'mm', system, 4)}"
+    )
     canvas.setDash(2, 2)
     canvas.setLineWidth(0.5)
     for seamline in [start] * (strip > 0) + [start + each] * (strip + 1 < strips):

@@ -14,6 +14,7 @@ from pellak.core.bench import (
 from pellak.core.care.clocks import ClockId, ClockState, Moment, clock_state
 from pellak.core.care.sequences import Start
 from pellak.core.gas.hose import Gas
+from pellak.core.mends import Mend, mends_for, with_mended
 from pellak.core.mishaps import flame_back, popped
 from pellak.core.planned import Plan
 from pellak.core.run_log import Popped, RunLog
@@ -123,6 +124,18 @@ class AtBench:
                 put_out_of_use(session, f"flash-back {run.log.pops[-1].at[:10]}")
             return self._book.look(run_id)
         return run
+
+    def mends(self, run_id: str) -> list[Mend]:
+        """Return what can go wrong in a run, with what to do about each."""
+        return mends_for(self._book.look(run_id).plan)
+
+    def mend(self, run_id: str, version: int, what: str) -> Run:
+        """Keep that something went wrong and was put right."""
+
+        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
+            return with_mended(plan, log, what, _iso(now))
+
+        return self._book.change(run_id, version, change)
 
     def test_leaks(
         self, run_id: str, version: int, readings: Mapping[Gas, Mapping[str, str]]

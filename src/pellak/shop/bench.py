@@ -12,7 +12,7 @@ from uuid import uuid4
 from sqlalchemy.orm import Session
 
 from pellak.core.errors import Refused
-from pellak.core.job import job_from, started_solid, with_changes
+from pellak.core.job import job_from, read_as, started_solid, with_changes
 from pellak.core.job_base import metal_of, metal_words
 from pellak.core.kinds.registry import kind_of
 from pellak.core.kinds.unions import Job
@@ -23,6 +23,7 @@ from pellak.shop.clock import Clock
 from pellak.shop.cursor import cursor_of, place_of
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.planning import Planner, ShopNow
+from pellak.shop.whole_bench import WholeBench, plan_mark
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
 from pellak.store.runs import Runs
@@ -49,6 +50,20 @@ class TicketPage(Record):
     next: str | None
 
 
+class PlanMarks(Record):
+    """A mark of each job's plan, another when the plan reads otherwise; ask again for the rest."""
+
+    marks: dict[str, str]
+    jobs_to_reckon: int
+
+
+class JobLook(Record):
+    """What a job would be with some changes: its plan, and how each typed measure was read."""
+
+    plan: Plan
+    read_as: dict[str, str]
+
+
 class OpenJob(Record):
     """A job with its plan, as the bench shows it."""
 
@@ -56,7 +71,8 @@ class OpenJob(Record):
     version: int
     saved_at: datetime
     undo_steps: int
-    open_run_id: str | None
+    ticket: Ticket
+    mark: str
     plan: Plan
 
 
@@ -68,7 +84,7 @@ class _Standing:
     version: int
     saved_at: datetime
     undo_steps: int
-    open_run_id: str | None
+    ticket: Ticket
     job: Job
     shop: ShopNow
 
@@ -82,10 +98,17 @@ def ticket_line(job: Job, own: MetalsById) -> str:
 class Bench:
     """The use cases of the bench."""
 
-    def __init__(self, database: Database, clock: Clock, planner: Planner | None = None) -> None:
+    def __init__(
+        self,
+        database: Database,
+        clock: Clock,
+        planner: Planner | None = None,
+        whole: WholeBench | None = None,
+    ) -> None:
         self._database = database
         self._clock = clock
         self._planner = planner or Planner()
+        self._whole = whole or WholeBench(self._planner)
         self._write_missing_lines()
 
     def tickets(self, after: str = "", most: int = 100) -> TicketPage:
@@ -94,19 +117,19 @@ class Bench:
             page = Jobs(session).on_the_bench(place_of(after), most)
             runs = Runs(session).open_ids([row.job_id for row in page.rows])
             return TicketPage(
-                tickets=[
-                    Ticket(
-                        id=row.job_id,
-                        name=row.name,
-                        belongs_to=row.document.get("belongs_to", ""),
-                        line=row.line,
-                        family=row.family,
-                        open_run_id=runs.get(row.job_id),
-                    )
-                    for row in page.rows
-                ],
+                tickets=[_ticket(row, runs.get(row.job_id)) for row in page.rows],
                 next=cursor_of(page.next),
             )
+
+    def marks(self) -> PlanMarks:
+        """Return the mark of each plan on the bench as it is now, those reckoned so far."""
+        with self._database.reading() as session:
+            asked = self._whole.asked(session)
+        bench = self._whole.reckoned(asked)
+        return PlanMarks(
+            marks={job_id: one.mark for job_id, one in bench.jobs.items()},
+            jobs_to_reckon=bench.to_reckon,
+        )
 
     def add(self, document: Mapping[str, Any]) -> OpenJob:
         """Put a new job on the bench."""
@@ -132,12 +155,12 @@ class Bench:
             standing = self._standing(session, _get(session, job_id))
         return self._opened(standing)
 
-    def preview(self, job_id: str, changes: Mapping[str, Any]) -> Plan:
-        """Return the plan as it would be with some changes, saving nothing."""
+    def preview(self, job_id: str, changes: Mapping[str, Any]) -> JobLook:
+        """Return the job as it would be with some changes, saving nothing."""
         with self._database.reading() as session:
             standing = self._standing(session, _get(session, job_id))
         job = with_changes(standing.job, changes, standing.shop.own)
-        return self._planner.plan(job, standing.shop)
+        return JobLook(plan=self._planner.plan(job, standing.shop), read_as=read_as(job, changes))
 
     def change(self, job_id: str, version: int, changes: Mapping[str, Any]) -> OpenJob:
         """Save some changes to a job; what stood before can be taken back."""
@@ -205,19 +228,21 @@ class Bench:
             version=row.version,
             saved_at=row.saved_at,
             undo_steps=Jobs(session).count_revisions(row.job_id),
-            open_run_id=Runs(session).open_ids([row.job_id]).get(row.job_id),
+            ticket=_ticket(row, Runs(session).open_ids([row.job_id]).get(row.job_id)),
             job=job_from(row.document),
             shop=self._planner.shop(session),
         )
 
     def _opened(self, standing: _Standing) -> OpenJob:
+        plan = self._planner.plan(standing.job, standing.shop)
         return OpenJob(
             id=standing.job_id,
             version=standing.version,
             saved_at=standing.saved_at,
             undo_steps=standing.undo_steps,
-            open_run_id=standing.open_run_id,
-            plan=self._planner.plan(standing.job, standing.shop),
+            ticket=standing.ticket,
+            mark=plan_mark(plan),
+            plan=plan,
         )
 
     def _write_missing_lines(self) -> None:
@@ -230,6 +255,17 @@ class Bench:
                     row.line = ticket_line(job_from(row.document), own)
             if not rows:
                 return
+
+
+def _ticket(row: JobRow, open_run_id: str | None) -> Ticket:
+    return Ticket(
+        id=row.job_id,
+        name=row.name,
+        belongs_to=row.document.get("belongs_to", ""),
+        line=row.line,
+        family=row.family,
+        open_run_id=open_run_id,
+    )
 
 
 def _new_job(document: Mapping[str, Any], own: MetalsById) -> Job:

@@ -1,6 +1,7 @@
 """Find or reckon: jobs and places by name, one-line questions by the core."""
 
 from pellak.core.ask import ask
+from pellak.core.ask_piece import OfShop
 from pellak.core.errors import Refused
 from pellak.core.one_line import OneLineAnswer
 from pellak.core.working import Record
@@ -40,8 +41,9 @@ class Finder:
         with self._database.reading() as session:
             rows = Jobs(session).named(wanted, MOST_JOBS)
             found = [FoundJob(id=row.job_id, name=row.name, line=row.line) for row in rows]
-            tips = self._planner.shop(session).equipment.tips
+            shop = self._planner.shop(session)
+        named = OfShop(shop.equipment.tips, shop.own)
         try:
-            return Found(jobs=found, answers=ask(text, tips) if wanted else [], hint="")
+            return Found(jobs=found, answers=ask(text, named) if wanted else [], hint="")
         except Refused as refused:
             return Found(jobs=found, answers=[], hint=refused.accepted)

@@ -7,7 +7,6 @@ from uuid import uuid4
 from sqlalchemy.orm import Session
 
 from pellak.core.errors import Refused
-from pellak.core.gas.content import cylinder_sizes
 from pellak.core.gas.cylinders import (
     CONTINUOUS_SHARE,
     CylindersAnswer,
@@ -15,8 +14,10 @@ from pellak.core.gas.cylinders import (
 )
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.files import FileKind, ReadRack, read_rack, write_rack
-from pellak.core.rack.items import RackField, RackItem, rack_fields, read_item
-from pellak.core.rack.newest import content_now
+from pellak.core.rack.form_fields import RackField, rack_fields
+from pellak.core.rack.items import RackItem, read_item
+from pellak.core.rack.newest import COMMON_FLOW_L_PER_H, check_newest, content_now
+from pellak.core.rack.stock import RodTaken, take_rods
 from pellak.core.torch.candidates import RackTip, usable_band
 from pellak.core.working import Record
 from pellak.shop.clock import Clock
@@ -26,8 +27,6 @@ from pellak.store.rack import Rack
 from pellak.store.tables import RackItemRow
 
 NEUTRAL_RATIO = 1.05
-COMMON_FLOW_L_PER_H = 200.0
-"""Minutes left are shown at a common flow where no job asks for another."""
 
 
 class OwnedItem(Record):
@@ -107,7 +106,7 @@ def _owned(row: RackItemRow, shop: Equipment) -> OwnedItem:
         low, high = band.low, band.high
     if item.kind == "head":
         low, high = item.acetylene_low_l_per_h, item.acetylene_high_l_per_h
-        full = [cylinder_sizes()[c.size].content_m3 for c in shop.cylinders("acetylene")]
+        full = [c.full_m3 for c in shop.cylinders("acetylene")]
         couple = cylinders_to_couple(max(full), high, None) if full else None
         limit = 1000 * max(full) * CONTINUOUS_SHARE if full else None
     if item.kind == "cylinder":
@@ -147,6 +146,7 @@ class RackBook:
     def add(self, document: Mapping[str, Any]) -> OwnedItem:
         """Put an item in the rack; measures may be typed text."""
         item = read_item(document)
+        self._believed(item, document)
         with self._database.transaction() as session:
             _not_twice(session, item, None)
             return self._shown(self._keep(session, item))
@@ -158,6 +158,7 @@ class RackBook:
             if row.version != version:
                 raise Stale("item", version, row.version, self._shown(row))
             item = read_item({**row.document, **document, "kind": row.kind})
+            self._believed(item, document)
             _not_twice(session, item, item_id)
             row.name = item.name
             row.document = item.model_dump(mode="json")
@@ -222,6 +223,14 @@ class RackBook:
     def _shown(self, row: RackItemRow) -> OwnedItem:
         return _owned(row, Equipment(today=self._today()))
 
+    def _believed(self, item: RackItem, told: Mapping[str, Any]) -> None:
+        """Refuse what was told and cannot be: a reading, a date still to come."""
+        if told.get("readings") and item.kind == "cylinder":
+            check_newest(item)
+        dated = getattr(item, "dated", None)
+        if told.get("dated") and dated is not None and dated > self._today():
+            raise Refused("dated", dated, "a day up to today, such as 2024-05-01")
+
     def _today(self) -> str:
         return self._clock().date().isoformat()
 
@@ -241,6 +250,18 @@ def _row(session: Session, item_id: str) -> RackItemRow:
     if row is None:
         raise NotFound("item", item_id)
     return row
+
+
+def weigh_out(session: Session, wanted: Sequence[RodTaken]) -> list[RodTaken]:
+    """Take rods out of the stock they come from; return what was taken from which."""
+    if not wanted:
+        return []
+    rows = {row.item_id: row for row in Rack(session).items()}
+    changed, taken = take_rods({i: read_item(r.document) for i, r in rows.items()}, wanted)
+    for item_id, item in changed.items():
+        rows[item_id].document = item.model_dump(mode="json")
+        rows[item_id].version += 1
+    return taken
 
 
 def put_out_of_use(session: Session, why: str) -> None:

@@ -1,7 +1,7 @@
 """The run book: take a job to the bench, keep what happened, look back."""
 
 from collections.abc import Callable, Mapping
-from datetime import datetime
+from datetime import UTC, datetime
 from typing import Any
 
 from sqlalchemy.orm import Session
@@ -13,11 +13,12 @@ from pellak.core.errors import Refused
 from pellak.core.job import job_from
 from pellak.core.kinds.registry import kind_named, kind_of
 from pellak.core.planned import Plan
-from pellak.core.run_log import RunLog, holds_nothing, with_entries
+from pellak.core.run_log import RunLog, holds_nothing, with_entries, with_trace
 from pellak.core.working import Record
 from pellak.shop.clock import Clock, Moments, machine_moment
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.planning import Planner
+from pellak.shop.rack import weigh_out
 from pellak.shop.run_rows import RunLine, add_run, learn, log_columns, run_line, run_words
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
@@ -125,8 +126,17 @@ class RunBook:
         return self._write(run_id, version, entries, finish=True)
 
     def _write(self, run_id: str, version: int, entries: Mapping[str, Any], *, finish: bool) -> Run:
+        with self._database.reading() as session:
+            closed = get_run(session, run_id).finished_at is not None
+
         def written(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return with_entries(log, entries, kind_of(plan.job).log)
+            fields = kind_of(plan.job).log
+            after = with_entries(log, entries, fields)
+            if not closed:
+                return after
+            return with_trace(
+                log, after, fields, datetime.fromtimestamp(now.utc_s, UTC).isoformat()
+            )
 
         return self.change(run_id, version, written, finish=finish)
 
@@ -152,11 +162,15 @@ class RunBook:
         if finish and row.finished_at is None and burns(plan, log):
             raise Refused("finish", log.step, "the flame put out first: go to the flame-out card")
         log = change(plan, log, now)
-        kind = kind_named(row.kind)
-        columns = log_columns(log, kind.log)
-        if finish and row.finished_at is None:
-            columns["finished_at"] = self._clock()
+        kind, closes = kind_named(row.kind), finish and row.finished_at is None
         with self._database.transaction() as session:
+            if closes and get_run(session, run_id).version == version:
+                # Weighed out with the very save that closes the run, or not at all.
+                taken = weigh_out(session, kind.takes(plan, log))
+                log = log.model_copy(update={"rods": taken})
+            columns = log_columns(log, kind.log)
+            if closes:
+                columns["finished_at"] = self._clock()
             kept = Runs(session).keep(run_id, version, columns)
             if kept:
                 Runs(session).name(row.place, run_words(row.job_name, log))

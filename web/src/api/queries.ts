@@ -24,6 +24,13 @@ export const ticketsQuery = infiniteQueryOptions({
   select: (read) => read.pages.flatMap((page) => page.tickets),
 });
 
+/** What each plan on the bench reads like now, so that a ticket can say it has changed. */
+export const marksQuery = queryOptions({
+  queryKey: ["jobs", "marks"],
+  queryFn: ({ signal }) => answer(client.GET("/api/jobs/marks", { signal })),
+  refetchInterval: ({ state }) => ((state.data?.jobs_to_reckon ?? 0) > 0 ? 1000 : false),
+});
+
 export const jobQuery = (jobId: string) =>
   queryOptions({
     queryKey: ["job", jobId],
@@ -43,6 +50,8 @@ export const previewQuery = (jobId: string, version: number, field: string, text
         }),
       ),
     enabled: text !== null && text.trim() !== "",
+    // Until the new figures come those of the text before stand, not those of the saved job.
+    placeholderData: (previous, query) => (query?.queryKey[1] === jobId ? previous : undefined),
     retry: false,
     gcTime: 0,
   });
@@ -54,6 +63,16 @@ export const readingQuery = (text: string, kind: QuantityKind, family: MetalFami
       answer(client.POST("/api/reckon/quantity", { body: { text, kind, family }, signal })),
     enabled: text.trim() !== "",
     retry: false,
+    staleTime: Infinity,
+  });
+
+export const mendsQuery = (runId: string) =>
+  queryOptions({
+    queryKey: ["mends", runId],
+    queryFn: ({ signal }) =>
+      answer(
+        client.GET("/api/runs/{run_id}/mends", { params: { path: { run_id: runId } }, signal }),
+      ),
     staleTime: Infinity,
   });
 

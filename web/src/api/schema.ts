@@ -4,23 +4,6 @@
  */
 
 export interface paths {
-    "/api/reckon": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** List Reckoners */
-        get: operations["list_reckoners"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/reckon/quantity": {
         parameters: {
             query?: never;
@@ -38,193 +21,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/reckon/tip": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Which tip, what flow, what pressure for this piece? */
-        post: operations["reckon_tip"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reckon/heat": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** How soon does it puddle, how fast may the seam run, how wide does it get hot? */
-        post: operations["reckon_heat"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reckon/flame": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** What flame is this, how hot, how long its cone and feather? */
-        post: operations["reckon_flame"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reckon/eyes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Which lens shade? */
-        post: operations["reckon_eyes"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reckon/carbon-equivalent": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** How readily does this steel harden, or this iron chill? */
-        post: operations["reckon_carbon_equivalent"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reckon/preheat": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Does this alloy at this thickness want heat first, and how much? */
-        post: operations["reckon_preheat"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reckon/supply": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** What do I set at the regulators with gas flowing, and how long do I purge? */
-        post: operations["reckon_supply"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reckon/cylinders": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** How much gas is left, for how long, and how fast may it be drawn? */
-        post: operations["reckon_cylinders"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reckon/leak-test": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Does it hold, and if not where does it leak? */
-        post: operations["reckon_leak_test"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reckon/filler": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Which rod, how many passes, how much of it, how long? */
-        post: operations["reckon_filler"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reckon/tacks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Where do tacks go, in which order? */
-        post: operations["reckon_tacks"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/reckon/distortion": {
         parameters: {
             query?: never;
@@ -236,23 +32,6 @@ export interface paths {
         put?: never;
         /** How far will welds bow it? */
         post: operations["reckon_distortion"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reckon/straighten": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Where do the heat spots go, and how many? */
-        post: operations["reckon_straighten"];
         delete?: never;
         options?: never;
         head?: never;
@@ -286,6 +65,23 @@ export interface paths {
         };
         /** List Kinds */
         get: operations["list_kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Plan Marks */
+        get: operations["list_plan_marks"];
         put?: never;
         post?: never;
         delete?: never;
@@ -586,6 +382,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs/{run_id}/mends": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Mends */
+        get: operations["list_mends"];
+        put?: never;
+        /** Tell Mend */
+        post: operations["tell_mend"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs/{run_id}/clocks": {
         parameters: {
             query?: never;
@@ -861,23 +675,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/rack/tips": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** List Tips */
-        get: operations["list_tips"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/rack/export": {
         parameters: {
             query?: never;
@@ -1116,14 +913,6 @@ export interface components {
             answer: "yes" | "no";
         };
         /**
-         * Arrestor
-         * @description A flash-back arrestor or check valve, by its drop at 1000 L/h.
-         */
-        Arrestor: {
-            /** Drop Bar At 1000 L Per H */
-            drop_bar_at_1000_l_per_h: number;
-        };
-        /**
          * ArrestorItem
          * @description A flash-back arrestor or check valve.
          */
@@ -1163,6 +952,29 @@ export interface components {
             drop_bar_at_1000_l_per_h: number;
             /** Dated */
             dated?: string | null;
+        };
+        /**
+         * AsCooled
+         * @description What the overlay looked like as it cooled.
+         */
+        AsCooled: {
+            /**
+             * Colour
+             * @enum {string}
+             */
+            colour: "even" | "patchy";
+            /**
+             * Pores
+             * @enum {string}
+             */
+            pores: "none" | "few" | "many";
+            /**
+             * Cracks
+             * @enum {string}
+             */
+            cracks: "none" | "fine" | "through";
+            /** Lifted */
+            lifted: boolean;
         };
         /**
          * Asks
@@ -1226,6 +1038,8 @@ export interface components {
         Basics: {
             /** Units */
             units: components["schemas"]["DisplayUnit"][];
+            /** Said */
+            said: components["schemas"]["SaidMeasure"][];
             /** Drill */
             drill: components["schemas"]["DrillStep"][];
             /** Drill Signs */
@@ -1257,6 +1071,7 @@ export interface components {
         BenchCard: {
             step: components["schemas"]["Step"];
             figure?: components["schemas"]["Figure"] | null;
+            beside?: components["schemas"]["Figure"] | null;
             /** Looks */
             looks?: components["schemas"]["FlameLook"][];
             /** Belongs To */
@@ -1288,8 +1103,13 @@ export interface components {
             clocks: components["schemas"]["ClockState"][];
             /** Fire Watch Looked */
             fire_watch_looked: boolean;
+            /**
+             * Left
+             * @default
+             */
+            left: string;
             /** Work */
-            work?: (components["schemas"]["SeamNow"] | components["schemas"]["MemberNow"]) | null;
+            work?: (components["schemas"]["SeamNow"] | components["schemas"]["MemberNow"] | components["schemas"]["OverlayNow"]) | null;
             /**
              * Look
              * @default
@@ -1332,6 +1152,17 @@ export interface components {
             label: string;
             /** Asks */
             asks: string;
+            /**
+             * Kind
+             * @default length
+             * @enum {string}
+             */
+            kind: "length" | "mass";
+            /**
+             * Unit
+             * @default mm
+             */
+            unit: string;
             /** Value */
             value: number | null;
             /**
@@ -1339,51 +1170,6 @@ export interface components {
              * @default false
              */
             usual: boolean;
-        };
-        /**
-         * CarbonEquivalentAnswer
-         * @description Answer of the carbon-equivalent reckoner.
-         */
-        CarbonEquivalentAnswer: {
-            values: components["schemas"]["CarbonEquivalentValues"];
-            /** Working */
-            working?: components["schemas"]["Working"][];
-            /** Cautions */
-            cautions?: components["schemas"]["Caution"][];
-            /** Schools */
-            schools?: components["schemas"]["School"][];
-        };
-        /**
-         * CarbonEquivalentGiven
-         * @description A composition, mass %, with its family, or an alloy of the catalogue.
-         */
-        CarbonEquivalentGiven: {
-            /** Composition */
-            composition?: {
-                [key: string]: number;
-            } | null;
-            /** Family */
-            family?: ("carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "tool-steel" | "manganese-steel" | "cast-iron") | null;
-            /** Alloy */
-            alloy?: string | null;
-        };
-        /**
-         * CarbonEquivalentValues
-         * @description The steels' four, or the irons' two; the others are null.
-         */
-        CarbonEquivalentValues: {
-            /** Ce Iiw */
-            ce_iiw: number | null;
-            /** Pcm */
-            pcm: number | null;
-            /** Cet */
-            cet: number | null;
-            /** Cen */
-            cen: number | null;
-            /** Ce Cast */
-            ce_cast: number | null;
-            /** Carbon Saturation */
-            carbon_saturation: number | null;
         };
         /**
          * Caution
@@ -1436,20 +1222,6 @@ export interface components {
             oxygen_bar: number;
             /** Acetylene L Per H */
             acetylene_l_per_h?: number | null;
-        };
-        /**
-         * CheckWith
-         * @description How to prove the heat: the crayon that must have melted and the one that must not have.
-         */
-        CheckWith: {
-            /** Crayon Low C */
-            crayon_low_c: number;
-            /** Crayon High C */
-            crayon_high_c: number;
-            /** Contact Thermometer */
-            contact_thermometer: boolean;
-            /** How */
-            how: string;
         };
         /**
          * Choice
@@ -1559,20 +1331,6 @@ export interface components {
             piece: string;
         };
         /**
-         * CoolingPoint
-         * @description Cooling time and hardness at one start temperature; None where the pool is not through.
-         */
-        CoolingPoint: {
-            /** Start C */
-            start_c: number;
-            /** T85 S */
-            t85_s: number | null;
-            /** Haz Hv */
-            haz_hv: number | null;
-            /** Heat Input Kj Per Mm */
-            heat_input_kj_per_mm: number | null;
-        };
-        /**
          * Curve
          * @description A figure drawn against another, with the level that matters and where this job stands.
          *
@@ -1623,7 +1381,10 @@ export interface components {
         };
         /**
          * CylinderItem
-         * @description A cylinder of a usual size, with its readings, oldest first; `coupled` to so many like it.
+         * @description A cylinder, with its readings, oldest first; `coupled` to so many like it.
+         *
+         *     `size` is the usual one it is, or is nearest to; `capacity_m3` is its own full content, where
+         *     that is another, filled to the same pressure.
          */
         CylinderItem: {
             /** Name */
@@ -1655,6 +1416,8 @@ export interface components {
              * @default 1
              */
             coupled: number;
+            /** Capacity M3 */
+            capacity_m3?: number | null;
             /** Tare Kg */
             tare_kg?: number | null;
             /** Price Per M3 */
@@ -1674,45 +1437,6 @@ export interface components {
             cautions?: components["schemas"]["Caution"][];
             /** Schools */
             schools?: components["schemas"]["School"][];
-        };
-        /**
-         * CylindersGiven
-         * @description A cylinder by size or capacity, what gauge or scale says, and what is asked of it.
-         *
-         *     `coupled` is how many like it feed one manifold.
-         */
-        CylindersGiven: {
-            /**
-             * Gas
-             * @enum {string}
-             */
-            gas: "acetylene" | "oxygen";
-            /** Size */
-            size?: string | null;
-            /** Capacity M3 */
-            capacity_m3?: number | null;
-            /** Water Capacity L */
-            water_capacity_l?: number | null;
-            /** Gauge Bar */
-            gauge_bar?: number | null;
-            /** Weight Kg */
-            weight_kg?: number | null;
-            /** Tare Kg */
-            tare_kg?: number | null;
-            /**
-             * Temperature C
-             * @default 15
-             */
-            temperature_c: number;
-            /** Flow L Per H */
-            flow_l_per_h?: number | null;
-            /** Minutes Needed */
-            minutes_needed?: number | null;
-            /**
-             * Coupled
-             * @default 1
-             */
-            coupled: number;
         };
         /**
          * CylindersValues
@@ -1755,7 +1479,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle" | "speed" | "minutes" | "hours";
+            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle" | "speed" | "minutes" | "hours" | "volume";
             /** Unit */
             unit: string;
             /** Asks */
@@ -1825,6 +1549,20 @@ export interface components {
             properties: components["schemas"]["SectionProperties"];
         };
         /**
+         * DrawnLayer
+         * @description A layer in section: where it begins and ends above the base, mm, and how hard it is.
+         */
+        DrawnLayer: {
+            /** From Mm */
+            from_mm: number;
+            /** To Mm */
+            to_mm: number;
+            /** Hrc Low */
+            hrc_low: number;
+            /** Hrc High */
+            hrc_high: number;
+        };
+        /**
          * DrillSign
          * @description Which of the two it was, how it shows, and what follows.
          */
@@ -1878,48 +1616,50 @@ export interface components {
             high_percent: number;
         };
         /**
-         * EyesAnswer
-         * @description Answer of the eyes reckoner.
+         * FacedDrawing
+         * @description A faced part, cut across its width, in millimetres; the flame beside it at its own scale.
          */
-        EyesAnswer: {
-            values: components["schemas"]["EyesValues"];
-            /** Working */
-            working?: components["schemas"]["Working"][];
-            /** Cautions */
-            cautions?: components["schemas"]["Caution"][];
-            /** Schools */
-            schools?: components["schemas"]["School"][];
-        };
-        /**
-         * EyesGiven
-         * @description Acetylene flow, thickness, and whether a light-emitting aluminium flux is used.
-         */
-        EyesGiven: {
-            /** Acetylene L Per H */
-            acetylene_l_per_h: number;
-            /** Thickness Mm */
-            thickness_mm: number;
+        FacedDrawing: {
             /**
-             * Flux
-             * @default false
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
-            flux: boolean;
-        };
-        /**
-         * EyesValues
-         * @description Shades; `glare_filter` asks for the lens that takes out the yellow of the flux.
-         */
-        EyesValues: {
-            /** Shade */
-            shade: number;
-            /** Shade By Flow */
-            shade_by_flow: number;
-            /** Shade By Thickness Low */
-            shade_by_thickness_low: number;
-            /** Shade By Thickness High */
-            shade_by_thickness_high: number;
-            /** Glare Filter */
-            glare_filter: boolean;
+            kind: "faced";
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "edge" | "face" | "round" | "point";
+            /** Length Mm */
+            length_mm?: number | null;
+            /** Width Mm */
+            width_mm?: number | null;
+            /** Diameter Mm */
+            diameter_mm?: number | null;
+            /** Thickness Mm */
+            thickness_mm?: number | null;
+            /**
+             * Round Mm
+             * @default 0
+             */
+            round_mm: number;
+            /**
+             * Buffer Mm
+             * @default 0
+             */
+            buffer_mm: number;
+            /** Layers */
+            layers?: components["schemas"]["DrawnLayer"][];
+            /** Cone Mm */
+            cone_mm?: number | null;
+            /** Feather Mm */
+            feather_mm?: number | null;
+            /** Tip Mm */
+            tip_mm?: number | null;
+            /** Boxes */
+            boxes?: components["schemas"]["Box"][];
+            /** Text */
+            text: string;
         };
         /**
          * Facts
@@ -1981,10 +1721,15 @@ export interface components {
              * @default false
              */
             crayons: boolean;
+            heat_zone?: components["schemas"]["HeatZone"] | null;
             /** Spot S */
             spot_s?: number | null;
             /** Spot Wait Min */
             spot_wait_min?: number | null;
+            /** Planned */
+            planned?: {
+                [key: string]: number;
+            };
             /** Shrink Mm */
             shrink_mm?: number | null;
             /** Turn Deg */
@@ -2040,81 +1785,6 @@ export interface components {
             stack?: components["schemas"]["Stack"] | null;
             /** Own */
             own?: components["schemas"]["OwnFigure"][];
-        };
-        /**
-         * FillerAnswer
-         * @description Answer of the filler reckoner.
-         */
-        FillerAnswer: {
-            values: components["schemas"]["FillerValues"];
-            /** Working */
-            working?: components["schemas"]["Working"][];
-            /** Cautions */
-            cautions?: components["schemas"]["Caution"][];
-            /** Schools */
-            schools?: components["schemas"]["School"][];
-        };
-        /**
-         * FillerGiven
-         * @description A seam to be filled; what is not told is what is usual for the joint and thickness.
-         *
-         *     Without `acetylene_l_per_h` the gas rule's flow, without a band that of the bore it asks for.
-         */
-        FillerGiven: {
-            /** Family */
-            family?: ("carbon-steel" | "chromoly" | "stainless" | "aluminium" | "lead" | "cast-iron") | null;
-            /** Alloy */
-            alloy?: string | null;
-            /** Thickness Mm */
-            thickness_mm: number;
-            /**
-             * Joint
-             * @default butt
-             * @enum {string}
-             */
-            joint: "butt" | "tipped-edge" | "outside-corner" | "tee" | "lap" | "cluster" | "pipe-butt" | "casting-crack";
-            /**
-             * Start C
-             * @default 20
-             */
-            start_c: number;
-            /**
-             * Hand Factor
-             * @default 1
-             */
-            hand_factor: number;
-            /** Rod */
-            rod?: string | null;
-            /** Edge Form */
-            edge_form?: ("touching" | "gapped" | "tipped" | "v" | "double-v" | "fillet" | "corner") | null;
-            /** Root Gap Mm */
-            root_gap_mm?: number | null;
-            /** Root Face Mm */
-            root_face_mm?: number | null;
-            /** Included Angle Deg */
-            included_angle_deg?: number | null;
-            /** Leg Mm */
-            leg_mm?: number | null;
-            /** Length Mm */
-            length_mm: number;
-            /**
-             * Direction
-             * @default forehand
-             * @enum {string}
-             */
-            direction: "forehand" | "backhand";
-            /** Acetylene L Per H */
-            acetylene_l_per_h?: number | null;
-            /** Orifice Mm */
-            orifice_mm?: number | null;
-            /** Tip Low L Per H */
-            tip_low_l_per_h?: number | null;
-            /** Tip High L Per H */
-            tip_high_l_per_h?: number | null;
-            /** Rod Diameter Mm */
-            rod_diameter_mm?: number | null;
-            /** Travel Mm Per Min */
-            travel_mm_per_min?: number | null;
         };
         /**
          * FillerValues
@@ -2195,19 +1865,6 @@ export interface components {
             clock: components["schemas"]["ClockState"];
         };
         /**
-         * FlameAnswer
-         * @description Answer of the flame reckoner.
-         */
-        FlameAnswer: {
-            values: components["schemas"]["FlameValues"];
-            /** Working */
-            working?: components["schemas"]["Working"][];
-            /** Cautions */
-            cautions?: components["schemas"]["Caution"][];
-            /** Schools */
-            schools?: components["schemas"]["School"][];
-        };
-        /**
          * FlameBack
          * @description Why the flame was not out after all.
          */
@@ -2216,24 +1873,6 @@ export interface components {
             version: number;
             /** Reason */
             reason: string;
-        };
-        /**
-         * FlameGiven
-         * @description Say the flame one way: oxygen ratio, feather ratio, or the metal and process it is for.
-         */
-        FlameGiven: {
-            /** Oxygen Ratio */
-            oxygen_ratio?: number | null;
-            /** Feather Ratio */
-            feather_ratio?: number | null;
-            /** Metal */
-            metal?: ("carbon-steel" | "chromoly" | "stainless" | "aluminium" | "lead" | "cast-iron") | null;
-            /** Process */
-            process?: "fusion" | null;
-            /** Orifice Mm */
-            orifice_mm?: number | null;
-            /** Jet M Per S */
-            jet_m_per_s?: number | null;
         };
         /**
          * FlameLook
@@ -2262,33 +1901,6 @@ export interface components {
              * @default false
              */
             soot: boolean;
-        };
-        /**
-         * FlameValues
-         * @description The flame. `feather_ratio` is null for an oxidising flame, lengths are null without a tip.
-         */
-        FlameValues: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "carburising" | "neutral" | "oxidising";
-            /** Oxygen Ratio */
-            oxygen_ratio: number;
-            /** Feather Ratio */
-            feather_ratio: number | null;
-            /** Temperature C */
-            temperature_c: number;
-            /** Species */
-            species: {
-                [key: string]: number;
-            };
-            /** Cone Mm */
-            cone_mm: number | null;
-            /** Feather Mm */
-            feather_mm: number | null;
-            /** Set For */
-            set_for: string | null;
         };
         /**
          * FlowBand
@@ -2410,28 +2022,6 @@ export interface components {
             jobs_to_reckon: number;
         };
         /**
-         * GasValues
-         * @description One gas from tip to regulator, bar. Null where only a chart could say, or over the limit.
-         */
-        GasValues: {
-            /** Tip Bar */
-            tip_bar: number | null;
-            /** Torch Bar */
-            torch_bar: number | null;
-            /** Hose Drop Bar */
-            hose_drop_bar: number | null;
-            /** Arrestor Drop Bar */
-            arrestor_drop_bar: number;
-            /** Set Flowing Bar */
-            set_flowing_bar: number | null;
-            /** Set Static Bar */
-            set_static_bar: number | null;
-            /** Set Static Note */
-            set_static_note: string;
-            /** Purge S */
-            purge_s: number;
-        };
-        /**
          * GrooveDrawing
          * @description Outlines in mm, the root's middle at the origin, y up: edges, then a layer for each pass.
          */
@@ -2468,53 +2058,6 @@ export interface components {
             acetylene_high_l_per_h: number;
         };
         /**
-         * HeatAnswer
-         * @description Answer of the heat reckoner.
-         */
-        HeatAnswer: {
-            values: components["schemas"]["HeatValues"];
-            /** Working */
-            working?: components["schemas"]["Working"][];
-            /** Cautions */
-            cautions?: components["schemas"]["Caution"][];
-            /** Schools */
-            schools?: components["schemas"]["School"][];
-        };
-        /**
-         * HeatGiven
-         * @description A piece and the flame on it.
-         */
-        HeatGiven: {
-            /** Family */
-            family?: ("carbon-steel" | "chromoly" | "stainless" | "aluminium" | "lead" | "cast-iron") | null;
-            /** Alloy */
-            alloy?: string | null;
-            /** Thickness Mm */
-            thickness_mm: number;
-            /**
-             * Joint
-             * @default butt
-             * @enum {string}
-             */
-            joint: "butt" | "tipped-edge" | "outside-corner" | "tee" | "lap" | "cluster" | "pipe-butt" | "casting-crack";
-            /**
-             * Start C
-             * @default 20
-             */
-            start_c: number;
-            /**
-             * Hand Factor
-             * @default 1
-             */
-            hand_factor: number;
-            /** Acetylene L Per H */
-            acetylene_l_per_h: number;
-            /** Orifice Mm */
-            orifice_mm?: number | null;
-            /** Near Edge Mm */
-            near_edge_mm?: number | null;
-        };
-        /**
          * HeatLine
          * @description A temperature worth a line across the strip.
          */
@@ -2539,38 +2082,27 @@ export interface components {
             colour: string;
         };
         /**
-         * HeatValues
-         * @description Headline values; None where it never happens or does not apply to the metal.
+         * HeatZone
+         * @description The band to heat: how far each side of the seam, to what, and the crayons that prove it.
+         *
+         *     `seam_mm` is the length it runs along, null where it is not told; `whole_part` where a band is
+         *     not enough and the whole part soaks; `proved_mm` how far from the seam it is measured.
          */
-        HeatValues: {
-            /** Wet S */
-            wet_s: number | null;
-            /** Puddle S */
-            puddle_s: number | null;
-            /** Through S */
-            through_s: number | null;
-            /** Full Travel Mm Per Min */
-            full_travel_mm_per_min: number | null;
-            /** Travel Mm Per Min */
-            travel_mm_per_min: number | null;
-            /** Pool Width Mm */
-            pool_width_mm: number | null;
-            /** Haz Width Mm */
-            haz_width_mm: number | null;
-            /** T85 S */
-            t85_s: number | null;
-            /** Haz Hv */
-            haz_hv?: number | null;
-            /** Heat Input Kj Per Mm */
-            heat_input_kj_per_mm: number | null;
-            /** Gas L Per M */
-            gas_l_per_m: number | null;
-            /** Lift Off Mm */
-            lift_off_mm: number | null;
-            /** Matched Puddle S */
-            matched_puddle_s: number | null;
-            /** Verdict */
-            verdict: string;
+        HeatZone: {
+            /** Band Mm */
+            band_mm: number;
+            /** Preheat C */
+            preheat_c: number;
+            /** Whole Part */
+            whole_part: boolean;
+            /** Proved Mm */
+            proved_mm: number;
+            /** Melts C */
+            melts_c?: number | null;
+            /** Stays C */
+            stays_c?: number | null;
+            /** Seam Mm */
+            seam_mm?: number | null;
         };
         /**
          * HoseItem
@@ -2677,6 +2209,17 @@ export interface components {
             not_counted: string;
         };
         /**
+         * JobLook
+         * @description What a job would be with some changes: its plan, and how each typed measure was read.
+         */
+        JobLook: {
+            plan: components["schemas"]["Plan"];
+            /** Read As */
+            read_as: {
+                [key: string]: string;
+            };
+        };
+        /**
          * JobPreview
          * @description Changes by field to look at without saving.
          */
@@ -2755,6 +2298,30 @@ export interface components {
             angle_rad: number;
         };
         /**
+         * Layer
+         * @description A layer as laid. `dilution` is the share of base in it, `own_share` that of the rod.
+         */
+        Layer: {
+            /** N */
+            n: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Top Mm */
+            top_mm: number;
+            /** Dilution */
+            dilution: number;
+            /** Dilution Low */
+            dilution_low: number;
+            /** Dilution High */
+            dilution_high: number;
+            /** Own Share */
+            own_share: number;
+            /** Hrc Low */
+            hrc_low: number;
+            /** Hrc High */
+            hrc_high: number;
+        };
+        /**
          * LeakFinding
          * @description One thing that moved, where it points and what to do.
          */
@@ -2805,19 +2372,6 @@ export interface components {
             values: components["schemas"]["LeakTestValues"];
         };
         /**
-         * LeakTestAnswer
-         * @description Answer of the leak-test reckoner.
-         */
-        LeakTestAnswer: {
-            values: components["schemas"]["LeakTestValues"];
-            /** Working */
-            working?: components["schemas"]["Working"][];
-            /** Cautions */
-            cautions?: components["schemas"]["Caution"][];
-            /** Schools */
-            schools?: components["schemas"]["School"][];
-        };
-        /**
          * LeakTestGiven
          * @description Readings of both sides, the time between them, and the hose they stand in.
          */
@@ -2856,6 +2410,16 @@ export interface components {
             acetylene_leak_l_per_h: number | null;
             /** Oxygen Leak L Per H */
             oxygen_leak_l_per_h: number | null;
+        };
+        /**
+         * LeftUndone
+         * @description A card that was left before what it asks for was done.
+         */
+        LeftUndone: {
+            /** Step */
+            step: string;
+            /** What */
+            what: string;
         };
         /**
          * LensItem
@@ -3028,6 +2592,63 @@ export interface components {
             values: components["schemas"]["StraightenValues"];
         };
         /**
+         * Mend
+         * @description One thing that goes wrong: what to do about it, how to go on, why, and whose advice it is.
+         *
+         *     `families` says which metals it happens to, none meaning any; `redo` names the kind of step
+         *     that has to be done again afterwards.
+         */
+        Mend: {
+            /** Id */
+            id: string;
+            /** Families */
+            families?: string[];
+            /** Wrong */
+            wrong: string;
+            /** Do */
+            do: string;
+            /** Go On */
+            go_on: string;
+            /** Reason */
+            reason: string;
+            /** Source */
+            source: string;
+            /**
+             * Redo
+             * @default
+             */
+            redo: string;
+        };
+        /**
+         * MendMade
+         * @description What went wrong and was put right, by its id.
+         */
+        MendMade: {
+            /** Version */
+            version: number;
+            /** Mend */
+            mend: string;
+        };
+        /**
+         * Mended
+         * @description Something that went wrong and was put right: at which card, when and by whom.
+         */
+        Mended: {
+            /** Id */
+            id: string;
+            /** Wrong */
+            wrong: string;
+            /** Step */
+            step: string;
+            /** At */
+            at: string;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+        };
+        /**
          * MetalLine
          * @description One line of the catalogue.
          */
@@ -3094,18 +2715,6 @@ export interface components {
             why: string;
         };
         /**
-         * MethodValue
-         * @description One method's answer: null where it asks for none or does not apply.
-         */
-        MethodValue: {
-            /** Preheat C */
-            preheat_c: number | null;
-            /** Valid */
-            valid: boolean;
-            /** Why */
-            why: string;
-        };
-        /**
          * Moment
          * @description A moment: seconds since 1970 UTC, and seconds since this boot, sleep counted.
          */
@@ -3157,9 +2766,323 @@ export interface components {
             saved_at: string;
             /** Undo Steps */
             undo_steps: number;
-            /** Open Run Id */
-            open_run_id: string | null;
+            ticket: components["schemas"]["Ticket"];
+            /** Mark */
+            mark: string;
             plan: components["schemas"]["Plan"];
+        };
+        /**
+         * OverlayGiven
+         * @description A part and the overlay wanted. `length_mm` and `width_mm` of an edge or a face; `diameter_mm`
+         *     and `width_mm` round a shaft; `diameter_mm` at its base and `length_mm` of a point.
+         *
+         *     Without `group` the first of those ranked for `wear` is taken. `height_mm` wanted over the base
+         *     may take more than the layers allowed: what is over is built up first.
+         */
+        OverlayGiven: {
+            /** Alloy */
+            alloy?: string | null;
+            /** Composition */
+            composition?: {
+                [key: string]: number;
+            } | null;
+            /** Family */
+            family?: ("carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "tool-steel" | "manganese-steel" | "cast-iron" | "aluminium" | "lead") | null;
+            /**
+             * Part
+             * @default edge
+             * @enum {string}
+             */
+            part: "edge" | "face" | "round" | "point";
+            /** Length Mm */
+            length_mm?: number | null;
+            /** Width Mm */
+            width_mm?: number | null;
+            /** Diameter Mm */
+            diameter_mm?: number | null;
+            /**
+             * Thickness Mm
+             * @default 12
+             */
+            thickness_mm: number;
+            /** Body Kg */
+            body_kg?: number | null;
+            /**
+             * Start C
+             * @default 20
+             */
+            start_c: number;
+            /** Layers */
+            layers?: number | null;
+            /** Layer Mm */
+            layer_mm?: number | null;
+            /** Height Mm */
+            height_mm?: number | null;
+            /** Group */
+            group?: string | null;
+            wear?: components["schemas"]["WearGiven"] | null;
+            /**
+             * Turned
+             * @default false
+             */
+            turned: boolean;
+            /**
+             * Technique
+             * @default sweat
+             * @enum {string}
+             */
+            technique: "sweat" | "puddled";
+            /** Rod Diameter Mm */
+            rod_diameter_mm?: number | null;
+            /** Acetylene L Per H */
+            acetylene_l_per_h?: number | null;
+        };
+        /**
+         * OverlayJob
+         * @description A part whose working edge is faced. `thickness_mm` is that of the part beneath; `group` an
+         *     alloy group, None while the wear is to advise it.
+         */
+        OverlayJob: {
+            /** Name */
+            name: string;
+            /**
+             * Belongs To
+             * @default
+             */
+            belongs_to: string;
+            /**
+             * Family
+             * @default carbon-steel
+             * @enum {string}
+             */
+            family: "carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "tool-steel" | "manganese-steel" | "cast-iron" | "aluminium" | "lead";
+            /** Alloy */
+            alloy?: string | null;
+            /** Thickness Mm */
+            thickness_mm?: number | null;
+            /** Held */
+            held?: ("nothing" | "fuel-solvent-gas" | "not-known") | null;
+            /** Coating */
+            coating?: ("bare" | "paint" | "zinc" | "chromium" | "cadmium" | "lead-paint" | "degreased-chlorinated" | "not-known") | null;
+            /** Closed */
+            closed?: ("open" | "vented" | "closed") | null;
+            /** Fume */
+            fume?: ("extraction" | "open-air" | "none") | null;
+            /** Place */
+            place?: ("shop" | "open-air" | "roof" | "vehicle" | "confined") | null;
+            /**
+             * Start C
+             * @default 20
+             */
+            start_c: number;
+            /** Temper C */
+            temper_c?: number | null;
+            /** Acetylene L Per H */
+            acetylene_l_per_h?: number | null;
+            /** Acetylene Bar */
+            acetylene_bar?: number | null;
+            /** Oxygen Bar */
+            oxygen_bar?: number | null;
+            /** Shade */
+            shade?: ("4" | "5" | "6" | "7" | "8" | "9" | "10") | null;
+            /** Torch */
+            torch?: string | null;
+            /** Hose */
+            hose?: string | null;
+            /** Acetylene Cylinder */
+            acetylene_cylinder?: string | null;
+            /** Oxygen Cylinder */
+            oxygen_cylinder?: string | null;
+            /** Tip Label */
+            tip_label?: string | null;
+            /** Pace */
+            pace?: ("gentle" | "normal" | "brisk") | null;
+            /** Mixer */
+            mixer?: ("equal-pressure" | "injector") | null;
+            /** Shut Down */
+            shut_down?: ("acetylene-first" | "oxygen-first") | null;
+            /** Fuel Setting */
+            fuel_setting?: ("smoke-gone" | "leaving-tip" | "feathering") | null;
+            /** Fire Watch */
+            fire_watch?: ("60" | "90" | "120" | "240") | null;
+            /** Typed */
+            typed?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "overlay";
+            /**
+             * Part
+             * @default edge
+             * @enum {string}
+             */
+            part: "edge" | "face" | "round" | "point";
+            /** Length Mm */
+            length_mm?: number | null;
+            /** Width Mm */
+            width_mm?: number | null;
+            /** Diameter Mm */
+            diameter_mm?: number | null;
+            /** Body Kg */
+            body_kg?: number | null;
+            /** Layer Mm */
+            layer_mm?: number | null;
+            /** Height Mm */
+            height_mm?: number | null;
+            /** Layers */
+            layers?: ("1" | "2" | "3") | null;
+            /** Group */
+            group?: string | null;
+            /** Rubbed By */
+            rubbed_by?: ("nothing" | "smooth" | "grit" | "stone") | null;
+            /** Hit */
+            hit?: ("nothing" | "knocks" | "hammered") | null;
+            /** Hot */
+            hot?: ("cold" | "warm" | "red") | null;
+            /** Wet */
+            wet?: ("dry" | "wet" | "sea" | "acid") | null;
+            /** Finish */
+            finish?: ("left" | "ground" | "turned") | null;
+        };
+        /**
+         * OverlayLog
+         * @description Layers laid, feathers looked at before them, and what was found.
+         */
+        OverlayLog: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "overlay";
+            /**
+             * Feathers
+             * @default 0
+             */
+            feathers: number;
+            /**
+             * Done
+             * @default 0
+             */
+            done: number;
+            found?: components["schemas"]["AsCooled"] | null;
+        };
+        /**
+         * OverlayNow
+         * @description The overlay as it stands: layers laid of how many, and what to do about what was found.
+         */
+        OverlayNow: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "overlay";
+            values: components["schemas"]["OverlayValues"];
+            /** Done */
+            done: number;
+            /** Count */
+            count: number;
+            /** Says */
+            says: string[];
+        };
+        /**
+         * OverlayValues
+         * @description The overlay. Where the base takes none, `suited` is false and what follows is empty or
+         *     null; `buffer_mm` is what is built up first where more height is wanted than layers allow.
+         *
+         *     `minutes` and gas leave out warming the body where its weight is not told.
+         */
+        OverlayValues: {
+            /** Suited */
+            suited: boolean;
+            /** Why Not */
+            why_not: string;
+            /** Group */
+            group: string | null;
+            /** Ranked */
+            ranked: components["schemas"]["Ranked"][];
+            /** Area Mm2 */
+            area_mm2: number;
+            /** Feather Ratio */
+            feather_ratio?: number | null;
+            /** Oxygen Ratio */
+            oxygen_ratio?: number | null;
+            /** Acetylene L Per H */
+            acetylene_l_per_h?: number | null;
+            /** Orifice Mm */
+            orifice_mm?: number | null;
+            /** Flowing Bar */
+            flowing_bar?: number | null;
+            /** Static Bar */
+            static_bar?: number | null;
+            /** Body Preheat C */
+            body_preheat_c?: number | null;
+            /** Zone C */
+            zone_c?: number | null;
+            /** Layers */
+            layers?: components["schemas"]["Layer"][];
+            /** Puddled */
+            puddled?: components["schemas"]["Layer"][];
+            /**
+             * Buffer Mm
+             * @default 0
+             */
+            buffer_mm: number;
+            /** Rod */
+            rod?: string | null;
+            /** Rod Diameter Mm */
+            rod_diameter_mm?: number | null;
+            /** Rod G */
+            rod_g?: number | null;
+            /** Rods */
+            rods?: number | null;
+            /** Rod Length M */
+            rod_length_m?: number | null;
+            /** Laying Min */
+            laying_min?: number | null;
+            /** Minutes */
+            minutes?: number | null;
+            /** Acetylene L */
+            acetylene_l?: number | null;
+            /** Acetylene Low L */
+            acetylene_low_l?: number | null;
+            /** Acetylene High L */
+            acetylene_high_l?: number | null;
+            /** Oxygen L */
+            oxygen_l?: number | null;
+            /** Cool In */
+            cool_in?: ("still-air" | "slow") | null;
+            /**
+             * Cool Words
+             * @default
+             */
+            cool_words: string;
+            /** Cool Max K Per H */
+            cool_max_k_per_h?: number | null;
+            /**
+             * Finish
+             * @default
+             */
+            finish: string;
+        };
+        /**
+         * OverlayWork
+         * @description What was asked of the overlay, its answer, and what of each alloy lies in the rack.
+         */
+        OverlayWork: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "overlay";
+            given: components["schemas"]["OverlayGiven"];
+            values: components["schemas"]["OverlayValues"];
+            /** Held Kg */
+            held_kg?: {
+                [key: string]: number;
+            };
         };
         /**
          * OwnFigure
@@ -3174,7 +3097,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle" | "speed" | "minutes" | "hours";
+            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle" | "speed" | "minutes" | "hours" | "volume";
             /** Unit */
             unit: string;
             /** Told */
@@ -3259,16 +3182,16 @@ export interface components {
             /** Guidance */
             guidance: string;
             /** Job */
-            job: components["schemas"]["SeamJob"] | components["schemas"]["StraightenJob"];
+            job: components["schemas"]["SeamJob"] | components["schemas"]["StraightenJob"] | components["schemas"]["OverlayJob"];
             /** Stations */
             stations: components["schemas"]["Station"][];
             /** Candidates */
             candidates: components["schemas"]["TipCandidate"][];
             ladder?: components["schemas"]["FlowLadder"] | null;
             /** Work */
-            work?: (components["schemas"]["SeamWork"] | components["schemas"]["MemberWork"]) | null;
+            work?: (components["schemas"]["SeamWork"] | components["schemas"]["MemberWork"] | components["schemas"]["OverlayWork"]) | null;
             /** Drawing */
-            drawing: components["schemas"]["SeamDrawing"] | components["schemas"]["MemberDrawing"];
+            drawing: components["schemas"]["SeamDrawing"] | components["schemas"]["MemberDrawing"] | components["schemas"]["FacedDrawing"];
             facts?: components["schemas"]["Facts"] | null;
             /** Cards */
             cards: components["schemas"]["BenchCard"][];
@@ -3276,6 +3199,18 @@ export interface components {
             may_start: boolean;
             /** Why Not */
             why_not: string;
+        };
+        /**
+         * PlanMarks
+         * @description A mark of each job's plan, another when the plan reads otherwise; ask again for the rest.
+         */
+        PlanMarks: {
+            /** Marks */
+            marks: {
+                [key: string]: string;
+            };
+            /** Jobs To Reckon */
+            jobs_to_reckon: number;
         };
         /**
          * Pop
@@ -3309,53 +3244,6 @@ export interface components {
             what: "backfire" | "flash-back";
         };
         /**
-         * PostHeat
-         * @description The heat and the cooling afterwards. None where none is asked for.
-         *
-         *     `cooling_max_c_per_h` holds down to `slow_down_to_c`; `needed` False marks a heat that is only
-         *     owed to machined parts and parts under a code.
-         */
-        PostHeat: {
-            /** Target C */
-            target_c: number | null;
-            /** Low C */
-            low_c: number | null;
-            /** High C */
-            high_c: number | null;
-            /** Hold Min */
-            hold_min: number | null;
-            /** Cooling Max C Per H */
-            cooling_max_c_per_h: number | null;
-            /** Slow Down To C */
-            slow_down_to_c: number | null;
-            /** Cool In */
-            cool_in: string;
-            /**
-             * Slowly
-             * @default false
-             */
-            slowly: boolean;
-            /** Needed */
-            needed: boolean;
-            /** Why */
-            why: string;
-            /** Source */
-            source: string;
-        };
-        /**
-         * PreheatAnswer
-         * @description Answer of the preheat reckoner.
-         */
-        PreheatAnswer: {
-            values: components["schemas"]["PreheatValues"];
-            /** Working */
-            working?: components["schemas"]["Working"][];
-            /** Cautions */
-            cautions?: components["schemas"]["Caution"][];
-            /** Schools */
-            schools?: components["schemas"]["School"][];
-        };
-        /**
          * PreheatAt
          * @description The preheat of a metal at one thickness, free to move.
          */
@@ -3366,93 +3254,6 @@ export interface components {
             preheat_c: number | null;
             /** Why */
             why: string;
-        };
-        /**
-         * PreheatGiven
-         * @description A metal by alloy id or analysis, its wall, how it is held, and the school to go by.
-         *
-         *     `combined_thickness_mm`, the sum of what conducts heat away within 75 mm, replaces the wall in
-         *     the formulas; `temper_c` is what a quenched-and-tempered part was tempered at.
-         */
-        PreheatGiven: {
-            /** Alloy */
-            alloy?: string | null;
-            /** Composition */
-            composition?: {
-                [key: string]: number;
-            } | null;
-            /** Family */
-            family?: ("carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "tool-steel" | "manganese-steel" | "cast-iron" | "aluminium" | "lead") | null;
-            /** Thickness Mm */
-            thickness_mm: number;
-            /**
-             * Joint
-             * @default butt
-             * @enum {string}
-             */
-            joint: "butt" | "tipped-edge" | "outside-corner" | "tee" | "lap" | "cluster" | "pipe-butt" | "casting-crack";
-            /** Combined Thickness Mm */
-            combined_thickness_mm?: number | null;
-            /**
-             * Restraint
-             * @default low
-             * @enum {string}
-             */
-            restraint: "low" | "medium" | "high";
-            /**
-             * Hydrogen Ml Per 100G
-             * @default 5
-             */
-            hydrogen_ml_per_100g: number;
-            /** Heat Input Kj Per Mm */
-            heat_input_kj_per_mm?: number | null;
-            /** Acetylene L Per H */
-            acetylene_l_per_h?: number | null;
-            /** Temper C */
-            temper_c?: number | null;
-            /**
-             * School
-             * @default auto
-             * @enum {string}
-             */
-            school: "auto" | "shop" | "seferian" | "en1011-b" | "cooling-time" | "warm-through" | "soak" | "zone" | "warm-and-bury";
-        };
-        /**
-         * PreheatValues
-         * @description The recommended heat; null where the piece is welded cold or the school is refused.
-         */
-        PreheatValues: {
-            /** Preheat C */
-            preheat_c: number | null;
-            /** Preheat Low C */
-            preheat_low_c: number | null;
-            /** Preheat High C */
-            preheat_high_c: number | null;
-            /** Interpass Min C */
-            interpass_min_c: number | null;
-            /** Interpass Max C */
-            interpass_max_c: number | null;
-            /**
-             * Method
-             * @enum {string}
-             */
-            method: "none" | "shop" | "seferian" | "en1011-b" | "en1011-b-edge" | "cooling-time" | "warm-through" | "practice" | "soak" | "zone" | "warm-and-bury";
-            /** By Method */
-            by_method: {
-                [key: string]: components["schemas"]["MethodValue"];
-            };
-            /** Why */
-            why: string;
-            post_heat: components["schemas"]["PostHeat"];
-            check_with: components["schemas"]["CheckWith"] | null;
-            /** Spread Max K */
-            spread_max_k: number | null;
-            /** T85 S */
-            t85_s: number | null;
-            /** Haz Hv */
-            haz_hv: number | null;
-            /** Curve */
-            curve: components["schemas"]["CoolingPoint"][];
         };
         /**
          * Problem
@@ -3507,7 +3308,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle" | "speed" | "minutes" | "hours";
+            kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle" | "speed" | "minutes" | "hours" | "volume";
             /** Family */
             family?: ("carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "tool-steel" | "manganese-steel" | "cast-iron" | "aluminium" | "lead") | null;
         };
@@ -3544,31 +3345,44 @@ export interface components {
             fields: components["schemas"]["FormField"][];
         };
         /**
-         * RackTip
-         * @description A tip the shop owns: the label stamped on it, its bore, how many jets, the maker's chart.
+         * Ranked
+         * @description A group in its place: its score, its properties, why it stands there, what bars it here.
          */
-        RackTip: {
-            /** Label */
-            label: string;
-            /** Orifice Mm */
-            orifice_mm: number;
-            /**
-             * Jets
-             * @default 1
-             */
-            jets: number;
-            /** Chart */
-            chart?: components["schemas"]["ChartRow"][];
+        Ranked: {
+            /** Group */
+            group: string;
+            /** Name */
+            name: string;
+            /** Classification */
+            classification: string;
+            /** Score */
+            score: number;
+            /** Hrc Low */
+            hrc_low: number;
+            /** Hrc High */
+            hrc_high: number;
+            /** Max Layers */
+            max_layers: number;
+            /** Turned */
+            turned: boolean;
+            /** Why */
+            why: string;
+            /** Barred */
+            barred: string;
         };
         /**
          * ReadFile
          * @description The certificates of a file, and what in it was not understood and left out.
+         *
+         *     `by_analysis` names the heats without a grade, read as the alloy their analysis is near.
          */
         ReadFile: {
             /** Certificates */
             certificates: components["schemas"]["Certificate"][];
             /** Left Out */
             left_out: string[];
+            /** By Analysis */
+            by_analysis: string[];
         };
         /**
          * ReadRack
@@ -3598,16 +3412,6 @@ export interface components {
             temperature_c: number;
         };
         /**
-         * ReckonerLine
-         * @description A reckoner by name and the question it answers.
-         */
-        ReckonerLine: {
-            /** Name */
-            name: string;
-            /** Question */
-            question: string;
-        };
-        /**
          * RivalPlan
          * @description One way of making the same welds, with the camber to expect.
          */
@@ -3624,6 +3428,24 @@ export interface components {
             low_mm: number;
             /** High Mm */
             high_mm: number;
+        };
+        /**
+         * RodTaken
+         * @description Rod a run took: its kind, its diameter and mass as planned, and the item it came from;
+         *     `item` is empty where the rack holds none of it.
+         */
+        RodTaken: {
+            /** Rod */
+            rod: string;
+            /** Diameter Mm */
+            diameter_mm?: number | null;
+            /** Grams */
+            grams: number;
+            /**
+             * Item
+             * @default
+             */
+            item: string;
         };
         /**
          * RodTotal
@@ -3735,12 +3557,18 @@ export interface components {
             pops?: components["schemas"]["Pop"][];
             /** Taken Back */
             taken_back?: components["schemas"]["TakenBack"][];
+            /** Left Undone */
+            left_undone?: components["schemas"]["LeftUndone"][];
+            /** Mended */
+            mended?: components["schemas"]["Mended"][];
             /** Work */
-            work?: (components["schemas"]["SeamLog"] | components["schemas"]["MemberLog"]) | null;
+            work?: (components["schemas"]["SeamLog"] | components["schemas"]["MemberLog"] | components["schemas"]["OverlayLog"]) | null;
             /** Actual */
             actual?: {
                 [key: string]: number;
             };
+            /** Rods */
+            rods?: components["schemas"]["RodTaken"][];
             /**
              * Who
              * @default
@@ -3774,6 +3602,16 @@ export interface components {
             lines: components["schemas"]["RunLine"][];
             /** Next */
             next: number | null;
+        };
+        /**
+         * SaidMeasure
+         * @description A limit that the trade says in a round number of its own, not as it would be converted.
+         */
+        SaidMeasure: {
+            /** Written */
+            written: string;
+            /** Inch */
+            inch: string;
         };
         /**
          * ScaleBand
@@ -3914,6 +3752,14 @@ export interface components {
             oxygen_bar?: number | null;
             /** Shade */
             shade?: ("4" | "5" | "6" | "7" | "8" | "9" | "10") | null;
+            /** Torch */
+            torch?: string | null;
+            /** Hose */
+            hose?: string | null;
+            /** Acetylene Cylinder */
+            acetylene_cylinder?: string | null;
+            /** Oxygen Cylinder */
+            oxygen_cylinder?: string | null;
             /** Tip Label */
             tip_label?: string | null;
             /** Pace */
@@ -4247,11 +4093,8 @@ export interface components {
          *     `to-come` is found only in plans of runs kept before the station was built.
          */
         Station: {
-            /**
-             * Id
-             * @enum {string}
-             */
-            id: "piece" | "preheat" | "torch" | "safe-start" | "tack-and-run" | "rounds" | "cool-and-dress" | "look-and-log";
+            /** Id */
+            id: string;
             /** Name */
             name: string;
             /**
@@ -4274,6 +4117,7 @@ export interface components {
          *
          *     `when` names conditions that must all hold, `a|b` either, `!a` not; `starts` the kinds of
          *     start it belongs to, none meaning every one; `schools` the school it belongs to, by question.
+         *     `kind` names the tool its card brings, one of the bench's own or of a kind of job's room;
          *     `begins` is a clock that starts when the step is left behind; `short` keeps the step where the
          *     same hands light the same rig again on the same day.
          */
@@ -4302,6 +4146,11 @@ export interface components {
              */
             limit: string;
             /**
+             * Hint
+             * @default
+             */
+            hint: string;
+            /**
              * Gate
              * @default
              * @enum {string}
@@ -4313,6 +4162,8 @@ export interface components {
             };
             /** Number */
             number?: string | null;
+            /** Beside */
+            beside?: string | null;
             /** When */
             when?: string[];
             /** Starts */
@@ -4325,9 +4176,8 @@ export interface components {
             /**
              * Kind
              * @default step
-             * @enum {string}
              */
-            kind: "step" | "begin" | "stand" | "leak" | "purge" | "preheat" | "tacks" | "puddle" | "seam" | "rounds" | "fire-watch";
+            kind: string;
             /**
              * Picture
              * @default
@@ -4364,19 +4214,6 @@ export interface components {
             diameter_mm?: number | null;
             /** Mass Kg */
             mass_kg: number;
-        };
-        /**
-         * StraightenAnswer
-         * @description Answer of the straighten reckoner.
-         */
-        StraightenAnswer: {
-            values: components["schemas"]["StraightenValues"];
-            /** Working */
-            working?: components["schemas"]["Working"][];
-            /** Cautions */
-            cautions?: components["schemas"]["Caution"][];
-            /** Schools */
-            schools?: components["schemas"]["School"][];
         };
         /**
          * StraightenGiven
@@ -4477,6 +4314,14 @@ export interface components {
             oxygen_bar?: number | null;
             /** Shade */
             shade?: ("4" | "5" | "6" | "7" | "8" | "9" | "10") | null;
+            /** Torch */
+            torch?: string | null;
+            /** Hose */
+            hose?: string | null;
+            /** Acetylene Cylinder */
+            acetylene_cylinder?: string | null;
+            /** Oxygen Cylinder */
+            oxygen_cylinder?: string | null;
             /** Tip Label */
             tip_label?: string | null;
             /** Pace */
@@ -4620,77 +4465,6 @@ export interface components {
             piece_mm: number;
         };
         /**
-         * SupplyAnswer
-         * @description Answer of the supply reckoner.
-         */
-        SupplyAnswer: {
-            values: components["schemas"]["SupplyValues"];
-            /** Working */
-            working?: components["schemas"]["Working"][];
-            /** Cautions */
-            cautions?: components["schemas"]["Caution"][];
-            /** Schools */
-            schools?: components["schemas"]["School"][];
-        };
-        /**
-         * SupplyGiven
-         * @description Flows, tip, mixer, hose and arrestors. Chart pressures, where known, stand at the torch; a
-         *     person's own are set at the regulator with the gas flowing.
-         */
-        SupplyGiven: {
-            /** Acetylene L Per H */
-            acetylene_l_per_h: number;
-            /** Oxygen L Per H */
-            oxygen_l_per_h?: number | null;
-            /** Orifice Mm */
-            orifice_mm?: number | null;
-            /**
-             * Jets
-             * @default 1
-             */
-            jets: number;
-            /**
-             * Mixer
-             * @default equal-pressure
-             * @enum {string}
-             */
-            mixer: "equal-pressure" | "injector";
-            /**
-             * Hose Length M
-             * @default 10
-             */
-            hose_length_m: number;
-            /**
-             * Hose Bore Mm
-             * @default 6.3
-             */
-            hose_bore_mm: number;
-            /** Arrestors */
-            arrestors?: components["schemas"]["Arrestor"][];
-            /** Chart Acetylene Bar */
-            chart_acetylene_bar?: number | null;
-            /** Chart Oxygen Bar */
-            chart_oxygen_bar?: number | null;
-            /** Own Acetylene Bar */
-            own_acetylene_bar?: number | null;
-            /** Own Oxygen Bar */
-            own_oxygen_bar?: number | null;
-            /**
-             * Region
-             * @default general
-             * @enum {string}
-             */
-            region: "general" | "strict";
-        };
-        /**
-         * SupplyValues
-         * @description Both gases.
-         */
-        SupplyValues: {
-            acetylene: components["schemas"]["GasValues"];
-            oxygen: components["schemas"]["GasValues"];
-        };
-        /**
          * Tack
          * @description One tack: its number in the order, place, round, and the wait before it.
          */
@@ -4742,19 +4516,6 @@ export interface components {
             colour_step_c: number;
             /** Limit C */
             limit_c: number;
-        };
-        /**
-         * TacksAnswer
-         * @description Answer of the tacks reckoner.
-         */
-        TacksAnswer: {
-            values: components["schemas"]["TacksValues"];
-            /** Working */
-            working?: components["schemas"]["Working"][];
-            /** Cautions */
-            cautions?: components["schemas"]["Caution"][];
-            /** Schools */
-            schools?: components["schemas"]["School"][];
         };
         /**
          * TacksGiven
@@ -4907,19 +4668,6 @@ export interface components {
             next: string | null;
         };
         /**
-         * TipAnswer
-         * @description Answer of the tip reckoner.
-         */
-        TipAnswer: {
-            values: components["schemas"]["TipValues"];
-            /** Working */
-            working?: components["schemas"]["Working"][];
-            /** Cautions */
-            cautions?: components["schemas"]["Caution"][];
-            /** Schools */
-            schools?: components["schemas"]["School"][];
-        };
-        /**
          * TipCandidate
          * @description One tip judged for this piece at the flow it would be run at.
          */
@@ -4954,56 +4702,6 @@ export interface components {
             chart: components["schemas"]["ChartRow"] | null;
         };
         /**
-         * TipGiven
-         * @description A piece, the pace, the torch's mixer and the tips to choose from.
-         */
-        TipGiven: {
-            /** Family */
-            family?: ("carbon-steel" | "chromoly" | "stainless" | "aluminium" | "lead" | "cast-iron") | null;
-            /** Alloy */
-            alloy?: string | null;
-            /** Thickness Mm */
-            thickness_mm: number;
-            /**
-             * Joint
-             * @default butt
-             * @enum {string}
-             */
-            joint: "butt" | "tipped-edge" | "outside-corner" | "tee" | "lap" | "cluster" | "pipe-butt" | "casting-crack";
-            /**
-             * Start C
-             * @default 20
-             */
-            start_c: number;
-            /**
-             * Hand Factor
-             * @default 1
-             */
-            hand_factor: number;
-            /**
-             * Pace
-             * @default normal
-             * @enum {string}
-             */
-            pace: "gentle" | "normal" | "brisk";
-            /**
-             * Mixer
-             * @default equal-pressure
-             * @enum {string}
-             */
-            mixer: "equal-pressure" | "injector";
-            /**
-             * Region
-             * @default general
-             * @enum {string}
-             */
-            region: "general" | "strict";
-            /** Rack */
-            rack?: components["schemas"]["RackTip"][];
-            /** Acetylene L Per H */
-            acetylene_l_per_h?: number | null;
-        };
-        /**
          * TipItem
          * @description A tip: its name is the label stamped on it.
          */
@@ -5029,35 +4727,6 @@ export interface components {
             jets: number;
             /** Chart */
             chart?: components["schemas"]["ChartRow"][];
-        };
-        /**
-         * TipValues
-         * @description The tip the rule asks for, and the rack's tips judged, best first.
-         *
-         *     Pressures are null for injector mixers, whose maker's chart alone can say, and where they
-         *     would pass the acetylene limit. `torch_bar` is at
-         *     the torch inlet with gas flowing, each gas.
-         */
-        TipValues: {
-            /** Acetylene L Per H */
-            acetylene_l_per_h: number;
-            /** Oxygen L Per H */
-            oxygen_l_per_h: number;
-            /** Orifice Mm */
-            orifice_mm: number;
-            /** Drill */
-            drill: string | null;
-            /** Jet M Per S */
-            jet_m_per_s: number;
-            /** Tip Pressure Bar */
-            tip_pressure_bar: number | null;
-            /** Torch Bar */
-            torch_bar: number | null;
-            band_l_per_h: components["schemas"]["FlowBand"];
-            /** Matched Puddle S */
-            matched_puddle_s: number | null;
-            /** Candidates */
-            candidates: components["schemas"]["TipCandidate"][];
         };
         /**
          * Told
@@ -5117,6 +4786,32 @@ export interface components {
             right: number;
             /** Top */
             top: number;
+        };
+        /**
+         * WearGiven
+         * @description What the work does to the part, each from 0, nothing, to 5.
+         */
+        WearGiven: {
+            /**
+             * Abrasion
+             * @default 0
+             */
+            abrasion: number;
+            /**
+             * Impact
+             * @default 0
+             */
+            impact: number;
+            /**
+             * Corrosion
+             * @default 0
+             */
+            corrosion: number;
+            /**
+             * Heat
+             * @default 0
+             */
+            heat: number;
         };
         /**
          * Weld
@@ -5254,89 +4949,6 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    list_reckoners: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ReckonerLine"][];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     reckon_quantity: {
         parameters: {
             query?: never;
@@ -5424,963 +5036,6 @@ export interface operations {
             };
         };
     };
-    reckon_tip: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TipGiven"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TipAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    reckon_heat: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["HeatGiven"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HeatAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    reckon_flame: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["FlameGiven"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["FlameAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    reckon_eyes: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["EyesGiven"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["EyesAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    reckon_carbon_equivalent: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CarbonEquivalentGiven"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CarbonEquivalentAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    reckon_preheat: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PreheatGiven"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PreheatAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    reckon_supply: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SupplyGiven"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SupplyAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    reckon_cylinders: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CylindersGiven"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CylindersAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    reckon_leak_test: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LeakTestGiven"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LeakTestAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    reckon_filler: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["FillerGiven"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["FillerAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    reckon_tacks: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TacksGiven"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TacksAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     reckon_distortion: {
         parameters: {
             query?: never;
@@ -6401,93 +5056,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DistortionAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    reckon_straighten: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["StraightenGiven"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StraightenAnswer"];
                 };
             };
             /** @description Bad Request */
@@ -6782,6 +5350,107 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KindLine"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_plan_marks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanMarks"];
                 };
             };
             /** @description Bad Request */
@@ -7199,7 +5868,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Plan"];
+                    "application/json": components["schemas"]["JobLook"];
                 };
             };
             /** @description Bad Request */
@@ -7699,6 +6368,7 @@ export interface operations {
         parameters: {
             query?: {
                 paper?: "a4" | "letter";
+                units?: "metric" | "inch";
             };
             header?: never;
             path: {
@@ -7793,7 +6463,9 @@ export interface operations {
     };
     draw_tape: {
         parameters: {
-            query?: never;
+            query?: {
+                units?: "metric" | "inch";
+            };
             header?: never;
             path: {
                 job_id: string;
@@ -7983,6 +6655,7 @@ export interface operations {
         parameters: {
             query?: {
                 paper?: "a4" | "letter";
+                units?: "metric" | "inch";
             };
             header?: never;
             path?: never;
@@ -8824,6 +7497,216 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Popping"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunNow"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_mends: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mend"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tell_mend: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MendMade"];
             };
         };
         responses: {
@@ -10739,107 +9622,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RackForm"][];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    list_tips: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RackTip"][];
                 };
             };
             /** @description Bad Request */

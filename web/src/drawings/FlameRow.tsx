@@ -7,8 +7,15 @@ const HIGH = 190;
 const MOUTH_PX = 34;
 const BORE_MM = 1.1;
 
+interface FlameRowProps {
+  looks: readonly FlameLook[];
+  mirrored: boolean;
+  /** At the desk, where the eye is near and the drawing of the piece has to show as well. */
+  small?: boolean;
+}
+
 /** Each flame points down from its tip; mirrored for a left-handed welder, who sees it so. */
-export function FlameRow({ looks, mirrored }: { looks: readonly FlameLook[]; mirrored: boolean }) {
+export function FlameRow({ looks, mirrored, small = false }: FlameRowProps) {
   const longest = Math.max(
     ...looks.map(
       (one) =>
@@ -19,17 +26,25 @@ export function FlameRow({ looks, mirrored }: { looks: readonly FlameLook[]; mir
   const shown = mirrored ? [...looks].reverse() : looks;
   return (
     <ul
-      className="grid grid-cols-2 gap-3 sm:grid-cols-[repeat(auto-fit,minmax(9rem,1fr))]"
+      className={
+        small
+          ? "grid grid-cols-[repeat(auto-fit,minmax(8rem,1fr))] gap-2"
+          : "grid grid-cols-2 gap-3 sm:grid-cols-[repeat(auto-fit,minmax(9rem,1fr))]"
+      }
       aria-label="Flames on the way to the right one"
     >
       {shown.map((look) => (
         <li
           key={look.label}
-          className={`rounded-lg border-2 p-2 text-center text-xl leading-tight ${
+          className={`rounded-lg border-2 text-center leading-tight ${small ? "p-1 text-sm" : "p-2 text-xl"} ${
             look.right ? "border-cone bg-cone-soft font-semibold" : "border-line bg-panel"
           }`}
         >
-          <svg viewBox={`0 0 ${WIDE} ${HIGH}`} className="mx-auto w-full" aria-hidden="true">
+          <svg
+            viewBox={`0 0 ${WIDE} ${HIGH}`}
+            className={`mx-auto w-full ${small ? "h-24" : ""}`}
+            aria-hidden="true"
+          >
             <OneFlame look={look} scale={scale} />
           </svg>
           {look.right ? "✓ " : ""}

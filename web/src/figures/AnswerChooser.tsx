@@ -54,6 +54,12 @@ export function MetalPicker({ asks, onAnswer }: AnswerChooserProps) {
         className="field mb-3"
         value={wanted}
         onChange={(event) => setWanted(event.target.value)}
+        onKeyDown={(event) => {
+          const [first] = found;
+          if (event.key !== "Enter" || wanted.trim() === "" || first === undefined) return;
+          event.preventDefault();
+          onAnswer(first.id);
+        }}
       />
       {error && (
         <p role="alert" className="text-stop">

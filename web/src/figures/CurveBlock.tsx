@@ -2,7 +2,7 @@
 import { scaleLinear } from "d3-scale";
 import { useId } from "react";
 
-import type { Curve } from "../api/client";
+import type { Curve, CurvePoint } from "../api/client";
 import { useUnits } from "../shell/settings";
 import { significant } from "../shell/units";
 
@@ -16,20 +16,30 @@ const FOOT = 38;
 export function CurveBlock({ curve }: { curve: Curve }) {
   const units = useUnits();
   const id = useId();
-  const known = curve.points.filter((p): p is { x: number; y: number } => p.y != null);
+  // Drawn in the unit that is shown, so that the lines of the axis stand at round numbers of it.
+  const shown = (points: readonly CurvePoint[] | undefined) =>
+    (points ?? []).flatMap((p) =>
+      p.y == null
+        ? []
+        : [{ x: units.convert(p.x, curve.x_unit), y: units.convert(p.y, curve.y_unit) }],
+    );
+  const limit = curve.limit == null ? null : units.convert(curve.limit, curve.y_unit);
+  const known = shown(curve.points);
   if (known.length < 2) return null;
-  const other = (curve.other ?? []).filter((p): p is { x: number; y: number } => p.y != null);
+  const other = shown(curve.other);
   const ys = [
     ...other.map((p) => p.y),
     ...known.map((p) => p.y),
-    ...(curve.limit == null ? [] : [curve.limit]),
+    ...(limit === null ? [] : [limit]),
   ];
   const x = scaleLinear([known[0]?.x ?? 0, known.at(-1)?.x ?? 1], [LEFT, WIDTH - RIGHT]);
   const y = scaleLinear([Math.min(...ys), Math.max(...ys)], [HEIGHT - FOOT, TOP]).nice(3);
-  const marks = (curve.at_x ?? []).filter((p): p is { x: number; y: number } => p.y != null);
-  const told = marks.map(
-    (p) => `${units.measure(p.y, curve.y_unit)} at ${units.measure(p.x, curve.x_unit)}`,
-  );
+  const marks = shown(curve.at_x);
+  const measure = (value: number, unit: string) => {
+    const symbol = units.symbol(unit);
+    return `${significant(value)}${symbol && symbol !== "°" ? " " : ""}${symbol}`;
+  };
+  const told = marks.map((p) => `${measure(p.y, curve.y_unit)} at ${measure(p.x, curve.x_unit)}`);
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
@@ -45,23 +55,23 @@ export function CurveBlock({ curve }: { curve: Curve }) {
         <g key={tick}>
           <line x1={LEFT} x2={WIDTH - RIGHT} y1={y(tick)} y2={y(tick)} stroke="var(--line)" />
           <text x={LEFT - 6} y={y(tick) + 4} textAnchor="end" className="fill-mute">
-            {significant(units.convert(tick, curve.y_unit), 4)}
+            {significant(tick, 4)}
           </text>
         </g>
       ))}
-      {curve.limit != null && (
+      {limit !== null && (
         <g>
           <line
             x1={LEFT}
             x2={WIDTH - RIGHT}
-            y1={y(curve.limit)}
-            y2={y(curve.limit)}
+            y1={y(limit)}
+            y2={y(limit)}
             stroke="var(--stop)"
             strokeDasharray="5 3"
             strokeWidth={1.5}
           />
-          <text x={WIDTH - RIGHT} y={y(curve.limit) - 5} textAnchor="end" className="fill-stop">
-            {`${curve.limit_label} ${significant(units.convert(curve.limit, curve.y_unit), 4)}`}
+          <text x={WIDTH - RIGHT} y={y(limit) - 5} textAnchor="end" className="fill-stop">
+            {`${curve.limit_label} ${significant(limit, 4)}`}
           </text>
         </g>
       )}
@@ -108,7 +118,7 @@ export function CurveBlock({ curve }: { curve: Curve }) {
             textAnchor={place === 0 ? "start" : "end"}
             className="fill-mute"
           >
-            {units.measure(end.x, curve.x_unit)}
+            {measure(end.x, curve.x_unit)}
           </text>
         ) : null,
       )}

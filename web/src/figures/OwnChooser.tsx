@@ -23,10 +23,11 @@ export function OwnChooser({ own, family, error, onChange, onTaken }: OwnChooser
   const id = useId();
   const [text, setText] = useState("");
   const [sent, setSent] = useState("");
-  const settled = useSettled(text);
+  const whole = units.whole(text, own.unit);
+  const settled = useSettled(whole);
   const reading = useQuery(readingQuery(settled, own.kind, family));
-  const misread = settled === text && text !== "" ? faultOf(reading.error, "text") : null;
-  const refused = sent !== "" && sent === text ? faultOf(error, own.field) : null;
+  const misread = settled === whole && text !== "" ? faultOf(reading.error, "text") : null;
+  const refused = sent !== "" && sent === whole.trim() ? faultOf(error, own.field) : null;
   const reckoned = own.reckoned == null ? "none" : units.measure(own.reckoned, own.unit, 3);
   const span = units.span(own.low, own.high, own.unit);
   const send = async (value: string | null) => {
@@ -38,7 +39,7 @@ export function OwnChooser({ own, family, error, onChange, onTaken }: OwnChooser
       className="space-y-2 border-t border-line py-3 first:border-t-0"
       onSubmit={(event) => {
         event.preventDefault();
-        if (text.trim() !== "") void send(text.trim());
+        if (text.trim() !== "") void send(whole.trim());
       }}
     >
       <FormLine id={id} label={own.label} fault={misread ?? refused}>
@@ -54,7 +55,7 @@ export function OwnChooser({ own, family, error, onChange, onTaken }: OwnChooser
       <p className="text-sm text-mute">
         Reckoned {reckoned}
         {span && ` ${span}`}
-        {reading.data && settled === text && text !== "" && (
+        {reading.data && settled === whole && text !== "" && (
           <> · yours: {units.prose(reading.data.values.read_as)}</>
         )}
       </p>

@@ -1,15 +1,19 @@
-import { useQuery } from "@tanstack/react-query";
-import { type CSSProperties, useId, useRef, useState } from "react";
+import { type CSSProperties, useEffect, useId, useRef, useState } from "react";
 import { flushSync } from "react-dom";
 
-import { faultOf, type MetalFamily, type QuantityKind } from "../api/client";
-import { readingQuery } from "../api/queries";
-import { useSettled } from "../parts/useSettled";
 import { useUnits } from "../shell/settings";
 
+/** What the server made of a text still being typed: how it was read, or what was wrong. */
+export interface Look {
+  field: string;
+  text: string | null;
+  readAs: string | null;
+  fault: string | null;
+}
+
 interface QuantityFieldProps {
+  field: string;
   label: string;
-  kind: QuantityKind;
   /** The value that stands, in the canonical unit; null when not told yet. */
   value: number | null;
   unit: string;
@@ -19,15 +23,14 @@ interface QuantityFieldProps {
   prefix?: string;
   /** How the standing value was typed, kept beside it when it says more, such as a gauge. */
   typed?: string | undefined;
-  /** Gauges differ from metal to metal. */
-  family: MetalFamily;
   /** Whether what stands there is only the usual, not told by anyone. */
   usual?: boolean;
   /** How wide the box is, px: what was typed is kept beside the measure only where it fits. */
   widthPx: number;
   /** What the server said of the last attempt, kept until the text changes. */
   fault: string | null;
-  onPreview: (text: string | null) => void;
+  look: Look | null;
+  onPreview: (field: string, text: string | null) => void;
   /** Saves what was typed; resolves to whether it was taken. */
   onCommit: (text: string) => Promise<boolean>;
   className?: string;
@@ -41,29 +44,34 @@ const saysMore = (typed: string | undefined) => typed !== undefined && /[a-z#/]/
 
 /** A boxed dimension: shows the measure, takes any unit, echoes what it read, loses nothing typed. */
 export function QuantityField(props: QuantityFieldProps) {
-  const { label, kind, value, unit, asks, typed, fault, onPreview, onCommit } = props;
+  const { field, label, value, unit, asks, typed, fault, onPreview, onCommit } = props;
   const units = useUnits();
   const noteId = useId();
   const [text, setText] = useState<string | null>(null);
   const cancelled = useRef(false);
   const touched = useRef(false);
-  const settled = useSettled(text ?? "");
-  const reading = useQuery(readingQuery(settled, kind, props.family));
+  const whole = text === null ? null : units.whole(text, unit);
+  const look =
+    text !== null && props.look?.field === field && props.look.text === whole ? props.look : null;
   const measure = value === null ? "" : units.measure(value, unit);
   const named = props.prefix && measure ? `${props.prefix} ${measure}` : measure;
   const beside = `${named} · ${typed}`;
   const fits = beside.length * PX_PER_CHARACTER + 2 * PADDING_PX <= props.widthPx;
   const differs = saysMore(typed) && !typed?.endsWith(units.symbol(unit));
   const standing = differs && fits ? beside : named;
-  const misread = text !== null && settled === text ? faultOf(reading.error, "text") : null;
-  const wrong = misread ?? (text === null || text === settled ? fault : null);
-  const echo = text !== null && settled === text ? reading.data?.values.read_as : undefined;
+  const wrong = look?.fault ?? (text === null || look !== null ? fault : null);
+  const echo = look?.readAs;
+
+  useEffect(() => {
+    // Saved while the box had the focus and nobody typed: what stands there is the new measure.
+    if (!touched.current) setText((now) => (now === null ? null : measure));
+  }, [measure]);
 
   const commit = async () => {
-    const keep = touched.current && !cancelled.current && text !== null && text.trim() !== "";
-    if (!keep || (await onCommit(text))) {
+    const keep = touched.current && !cancelled.current && whole !== null && whole.trim() !== "";
+    if (!keep || (await onCommit(whole))) {
       setText(null);
-      onPreview(null);
+      onPreview(field, null);
     }
     cancelled.current = touched.current = false;
   };
@@ -87,7 +95,7 @@ export function QuantityField(props: QuantityFieldProps) {
         onChange={(event) => {
           touched.current = true;
           setText(event.target.value);
-          onPreview(event.target.value);
+          onPreview(field, units.whole(event.target.value, unit));
         }}
         onBlur={() => void commit()}
         onKeyDown={(event) => {

@@ -1,12 +1,14 @@
 import type { ComponentType } from "react";
 
 import type { Changes, OpenJob, Plan, Run } from "../api/client";
+import type { Look } from "../figures/QuantityField";
 import type { ToolProps } from "../places/benchmode/tool";
 
 export interface BoardProps {
   jobId: string;
   plan: Plan;
   faults: Record<string, unknown>;
+  look: Look | null;
   onPreview: (field: string, text: string | null) => void;
   onChange: (changes: Changes) => Promise<boolean>;
   /** Whether what leads is the piece itself, not the work on it. */
@@ -24,7 +26,9 @@ export interface WorkBoardProps {
 export interface Room {
   /** The piece as it is drawn and typed. */
   Board: ComponentType<BoardProps>;
-  /** The work under it, at the station of the work. */
+  /** The station of the work, where the work leads. */
+  workAt: string;
+  /** The work under the piece, at that station. */
   WorkBoard?: ComponentType<WorkBoardProps>;
   /** Tools at the bench, by the kind of step they belong to. */
   tools: Partial<Record<string, ComponentType<ToolProps>>>;

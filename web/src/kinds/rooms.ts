@@ -1,9 +1,14 @@
 import type { Plan } from "../api/client";
+import { OVERLAY } from "./overlay";
 import type { Room } from "./room";
 import { SEAM } from "./seam";
 import { STRAIGHTEN } from "./straighten";
 
-const ROOMS: Record<Plan["job"]["kind"], Room> = { seam: SEAM, straighten: STRAIGHTEN };
+const ROOMS: Record<Plan["job"]["kind"], Room> = {
+  seam: SEAM,
+  straighten: STRAIGHTEN,
+  overlay: OVERLAY,
+};
 
 /** The room of a plan's kind of job. */
 export const roomOf = (plan: Plan): Room => ROOMS[plan.job.kind];

@@ -2,6 +2,13 @@
 import { Dialog as Radix } from "radix-ui";
 import type { ReactNode } from "react";
 
+// A field of the dialog may take the focus before anybody can ask where it was: what had it last
+// outside of any dialog is kept all along.
+let outside: Element | null = null;
+document.addEventListener("focusin", ({ target }) => {
+  if (target instanceof Element && target.closest('[role="dialog"]') === null) outside = target;
+});
+
 interface DialogProps {
   open: boolean;
   onClose: () => void;
@@ -21,6 +28,13 @@ export function Dialog({ open, onClose, title, about, children, at = "middle" }:
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/50" />
         <Radix.Content
           className={`fixed left-1/2 z-50 max-h-[86vh] w-[min(34rem,calc(100vw-2rem))] -translate-x-1/2 overflow-y-auto rounded-lg border border-line bg-panel p-5 shadow-xl ${place}`}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            // Opened by a key or a link there is no button of its own to go back to. A box that was
+            // left is not opened again: on a phone its keyboard would come up.
+            if (outside instanceof HTMLElement && !(outside instanceof HTMLInputElement))
+              outside.focus({ preventScroll: true });
+          }}
           {...(about ? {} : { "aria-describedby": undefined })}
         >
           <div className="mb-3 flex items-start justify-between gap-4">

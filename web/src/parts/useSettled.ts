@@ -1,10 +1,16 @@
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 
-/** A value once it has stayed the same for a while. */
-export function useSettled<T>(value: T, ms = 120): T {
+const AT_ONCE_AFTER_MS = 100;
+
+/** A value once it has stayed the same for a moment; at once where nothing changed just before. */
+export function useSettled<T>(value: T, ms = 30): T {
   const [settled, setSettled] = useState(value);
+  const changedAt = useRef(-Infinity);
   useEffect(() => {
-    const timer = setTimeout(() => setSettled(value), ms);
+    const now = performance.now();
+    const calm = now - changedAt.current > AT_ONCE_AFTER_MS;
+    changedAt.current = now;
+    const timer = setTimeout(() => setSettled(value), calm ? 0 : ms);
     return () => clearTimeout(timer);
   }, [value, ms]);
   return settled;

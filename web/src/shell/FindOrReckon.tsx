@@ -1,8 +1,9 @@
-import { useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type KeyboardEvent, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 
-import { findQuery } from "../api/queries";
+import { answer as answerOf, client } from "../api/client";
+import { findQuery, ticketsQuery } from "../api/queries";
 import { WorkingLines } from "../figures/WorkingLines";
 import { Dialog } from "../parts/Dialog";
 import { useSettled } from "../parts/useSettled";
@@ -26,6 +27,20 @@ const PLACES = [
   { name: "Run book", to: "/runs" },
 ];
 
+/** A question about one thickness, whose bare number is in the unit the page shows. */
+const THICKNESS = /^((?:tip|lens)(?: for)?|heat) (\S+)$/i;
+
+/** What a job made from an answer starts with: the metal and the thickness that were asked. */
+function startOf(given: Record<string, unknown>) {
+  const { family, alloy, thickness_mm: thickness } = given;
+  if (typeof thickness !== "number" || (family == null && alloy == null)) return null;
+  return {
+    thickness_mm: thickness,
+    ...(family != null && { family }),
+    ...(alloy != null && { alloy }),
+  };
+}
+
 /** Jump anywhere, or answer one question without a job. */
 export function FindOrReckon({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
@@ -39,9 +54,24 @@ function Finder({ onClose }: { onClose: () => void }) {
   const units = useUnits();
   const navigate = useNavigate();
   const [text, setText] = useState("");
-  const asked = useSettled(text.trim());
+  const line = text.trim();
+  const thickness = THICKNESS.exec(line);
+  const asked = useSettled(
+    thickness
+      ? `${thickness[1] ?? ""} ${units.whole(thickness[2] ?? "", "mm")}`
+      : units.whole(line, "mm"),
+  );
   const { data: found, error } = useQuery({ ...findQuery(asked), enabled: asked !== "" });
   const list = useRef<HTMLDivElement>(null);
+  const cache = useQueryClient();
+  const start = useMutation({
+    mutationFn: (body: Record<string, unknown>) => answerOf(client.POST("/api/jobs", { body })),
+    onSuccess: async (job) => {
+      await cache.invalidateQueries({ queryKey: ticketsQuery.queryKey });
+      onClose();
+      navigate(`/jobs/${job.id}?at=piece`, { state: { fresh: true } });
+    },
+  });
   const go = (to: string) => {
     onClose();
     navigate(to);
@@ -95,6 +125,15 @@ function Finder({ onClose }: { onClose: () => void }) {
             <p className="font-narrow text-xl font-semibold">
               {answer.reckoner === "quantity" ? answer.headline : units.prose(answer.headline)}
             </p>
+            {startOf(answer.given) && (
+              <button
+                className="link min-h-9 text-sm"
+                disabled={start.isPending}
+                onClick={() => start.mutate({ name: answer.asked, ...startOf(answer.given) })}
+              >
+                make a job of it
+              </button>
+            )}
             {answer.working.length > 0 && (
               <details className="mt-1">
                 <summary className="link text-sm">working</summary>

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { NavLink, Outlet, useLocation } from "react-router";
 
 import { answer, client } from "../api/client";
@@ -9,6 +9,7 @@ import { useKeys } from "../parts/useKeys";
 import { Drill } from "../parts/Drill";
 import { FireWatchBar } from "./FireWatchBar";
 import { FindOrReckon } from "./FindOrReckon";
+import { KeysDialog } from "./KeysDialog";
 import { useSettings } from "./settings";
 
 /** Header and the place under it. */
@@ -16,6 +17,8 @@ export function Frame() {
   const { units, setSystem, theme, setTheme } = useSettings();
   const [finding, setFinding] = useState(false);
   const [drilling, setDrilling] = useState(false);
+  const [keys, setKeys] = useState(false);
+  const main = useRef<HTMLElement>(null);
   const { pathname } = useLocation();
   const places = [
     { name: "Bench", to: "/", here: pathname === "/" || pathname.startsWith("/jobs") },
@@ -30,12 +33,22 @@ export function Frame() {
     await cache.resetQueries();
   };
   const find = () => setFinding(true);
-  useKeys({ "/": find, "Mod+k": find, "!": () => setDrilling(true) });
+  useKeys({ "/": find, "Mod+k": find, "!": () => setDrilling(true), "?": () => setKeys(true) });
   useKeys({ Escape: () => setDrilling(false) }, drilling);
   const place = (here: boolean) =>
     `flex h-full items-center border-b-[3px] px-1 font-semibold ${here ? "border-cone text-ink" : "border-transparent text-mute"}`;
   return (
     <div className="flex min-h-screen flex-col [--head:3.25rem]">
+      <a
+        href="#main"
+        className="sr-only focus:not-sr-only focus:absolute focus:top-1 focus:left-1 focus:z-50 focus:bg-panel focus:p-3"
+        onClick={(event) => {
+          event.preventDefault();
+          main.current?.focus();
+        }}
+      >
+        Skip to the work
+      </a>
       <header
         data-screen-only
         className="z-30 flex min-h-[var(--head)] flex-wrap items-center gap-x-5 gap-y-1 border-b border-line bg-paper px-4 md:sticky md:top-0"
@@ -101,10 +114,11 @@ export function Frame() {
         </div>
       </header>
       <FireWatchBar />
-      <main className="flex flex-1 flex-col">
+      <main ref={main} id="main" tabIndex={-1} className="flex flex-1 flex-col outline-none">
         <Outlet />
       </main>
       {drilling && <Drill onClose={() => setDrilling(false)} />}
+      <KeysDialog open={keys} onClose={() => setKeys(false)} />
       <FindOrReckon open={finding} onClose={() => setFinding(false)} />
     </div>
   );

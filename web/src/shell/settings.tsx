@@ -37,7 +37,12 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
     document.documentElement.dataset.theme = theme;
   }, [theme]);
   const settings = useMemo(
-    () => ({ units: new Units(system, basics?.units ?? []), setSystem, theme, setTheme }),
+    () => ({
+      units: new Units(system, basics?.units ?? [], basics?.said ?? []),
+      setSystem,
+      theme,
+      setTheme,
+    }),
     [system, setSystem, theme, setTheme, basics],
   );
   return <SettingsContext value={settings}>{children}</SettingsContext>;

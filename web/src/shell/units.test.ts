@@ -11,16 +11,25 @@ const unit = (canonical: string, symbol: string, factor: number, offset = 0): Di
   offset,
   system: "inch",
 });
-const inch = new Units("inch", [
-  unit("mm", "in", 1 / 25.4),
-  unit("°C", "°F", 1.8, 32),
-  unit("bar", "psi", 14.5038),
-  unit("L", "ft³", 0.0353147),
-  unit("L/h per mm", "cfh per in", 0.896992),
-  unit("m³", "ft³", 35.314666721),
-  unit("L/h", "cfh", 0.0353147),
-  unit("mm/min", "in/min", 1 / 25.4),
-]);
+const inch = new Units(
+  "inch",
+  [
+    unit("mm", "in", 1 / 25.4),
+    unit("°C", "°F", 1.8, 32),
+    unit("bar", "psi", 14.5038),
+    unit("L", "ft³", 0.0353147),
+    unit("L/h per mm", "cfh per in", 0.896992),
+    unit("m³", "ft³", 35.314666721),
+    unit("L/h", "cfh", 0.0353147),
+    unit("mm/min", "in/min", 1 / 25.4),
+    unit("m", "ft", 3.28084),
+  ],
+  [
+    { written: "11 m", inch: "35 ft" },
+    { written: "1.03 bar", inch: "15 psi" },
+    { written: "2.4 mm", inch: "3/32 in" },
+  ],
+);
 const metric = new Units("metric", [{ ...unit("deg", "°", 1), system: "metric" }]);
 
 describe("significant", () => {
@@ -85,6 +94,12 @@ describe("units", () => {
     expect(metric.prose("heat it to 205 °C, hold 3 mm off")).toBe(
       "heat it to 205 °C, hold 3 mm off",
     );
+  });
+
+  it("takes bare numbers of a list in the unit shown, and leaves what names its own", () => {
+    expect(inch.wholeList("24; 48", "mm")).toBe("24 in; 48 in");
+    expect(inch.wholeList("24: .5; 1200 mm : 14 mm", "mm")).toBe("24 in: .5 in; 1200 mm: 14 mm");
+    expect(metric.wholeList("600; 1200", "mm")).toBe("600; 1200");
   });
 
   it("writes degrees of angle close to their number", () => {

@@ -1,6 +1,6 @@
 // Showing measures. Values come and stay in canonical units; only what is shown is converted,
 // by factors the server gives, so no rule or constant of the job lives here.
-import type { DisplayUnit } from "../api/client";
+import type { DisplayUnit, SaidMeasure } from "../api/client";
 
 export type UnitSystem = "metric" | "inch";
 
@@ -45,6 +45,7 @@ export class Units {
   constructor(
     readonly system: UnitSystem,
     units: readonly DisplayUnit[],
+    private readonly said: readonly SaidMeasure[] = [],
   ) {
     const chosen = units.filter((unit) => unit.system === system);
     this.bySymbol = new Map(chosen.map((unit) => [unit.canonical, unit]));
@@ -53,6 +54,23 @@ export class Units {
   /** The symbol shown for a canonical unit. */
   symbol(unit: string): string {
     return this.bySymbol.get(unit)?.symbol ?? unit;
+  }
+
+  /** Typed text as it is meant: a bare number is in the unit the page shows, and says so. */
+  whole(text: string, unit: string): string {
+    const bare = /^[+-]?(\d[\d.,]*|[.,]\d+)$/.test(text.trim());
+    const symbol = this.symbol(unit);
+    return this.system === "inch" && bare && symbol ? `${text.trim()} ${symbol}` : text;
+  }
+
+  /** The same for a line of places and readings: `24: 1/4; 48`. */
+  wholeList(text: string, unit: string): string {
+    return text
+      .split(/([;:])/)
+      .map((part) => (/^[;:]$/.test(part) ? part : this.whole(part, unit).replace(/^(?=\S)/, " ")))
+      .join("")
+      .replace(/ (?=[;:])/g, "")
+      .trim();
   }
 
   /** A canonical value as a number in the shown unit. */
@@ -105,6 +123,8 @@ export class Units {
       ) => {
         const shown = this.bySymbol.get(unit);
         if (!shown) return asWritten;
+        const said = this.said.find((one) => one.written === asWritten);
+        if (said && this.system === "inch") return said.inch;
         const apart = unit === "°C" && DIFFERENCE.test(text.slice(at + asWritten.length));
         const numbers = [first, second]
           .filter((number) => number !== undefined)

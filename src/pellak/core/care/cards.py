@@ -20,6 +20,7 @@ class BenchCard(Record):
 
     step: Step
     figure: Figure | None = None
+    beside: Figure | None = None
     looks: list[FlameLook] = Field(default_factory=list)
     belongs_to: list[Start] = Field(default_factory=list)
     """The kinds of start it is wanted for; empty in runs kept before it was told."""
@@ -45,6 +46,7 @@ def bench_cards(
         BenchCard(
             step=_worded(step, words),
             figure=figures.get(step.number) if step.number else None,
+            beside=figures.get(step.beside) if step.beside else None,
             looks=looks.get(step.picture, []) if step.picture else [],
         )
         for step in every_step()

@@ -3,7 +3,6 @@
 from collections.abc import Mapping
 
 from pellak.core.facts import Facts
-from pellak.core.gas.content import cylinder_sizes
 from pellak.core.gas.cylinders import CONTINUOUS_SHARE
 from pellak.core.rack.equipment import Equipment
 
@@ -14,8 +13,7 @@ FLUORIDE_FLUX = ("aluminium", "stainless")
 
 
 def _draw_limit_l_per_h(equipment: Equipment) -> float:
-    sizes = cylinder_sizes()
-    held = [1000 * sizes[c.size].content_m3 * c.coupled for c in equipment.in_use("acetylene")]
+    held = [1000 * c.full_m3 * c.coupled for c in equipment.in_use("acetylene")]
     return sum(held) * CONTINUOUS_SHARE
 
 

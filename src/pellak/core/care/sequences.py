@@ -18,19 +18,6 @@ Phase = Literal[
     "people", "piece", "place", "equipment", "gas", "light-up", "preheat", "tack", "seam", "cool",
     "shut-down", "after",
 ]  # fmt: skip
-Kind = Literal[
-    "step",
-    "begin",
-    "stand",
-    "leak",
-    "purge",
-    "preheat",
-    "tacks",
-    "puddle",
-    "seam",
-    "rounds",
-    "fire-watch",
-]  # fmt: skip
 CHAPTERS = ("1_people_and_place", "2_equipment_and_gas", "3_light", "4_work", "5_shut_down")
 LIGHT, FLAME_OUT_PHASE = "light", "shut-down"
 GUIDANCE = (
@@ -45,6 +32,7 @@ class Step(Record):
 
     `when` names conditions that must all hold, `a|b` either, `!a` not; `starts` the kinds of
     start it belongs to, none meaning every one; `schools` the school it belongs to, by question.
+    `kind` names the tool its card brings, one of the bench's own or of a kind of job's room;
     `begins` is a clock that starts when the step is left behind; `short` keeps the step where the
     same hands light the same rig again on the same day.
     """
@@ -56,13 +44,17 @@ class Step(Record):
     source: str
     detail: str = ""
     limit: str = ""
+    hint: str = ""
+    """How hands and body do it, for those who are learning; silent for the rest."""
     gate: Literal["", "stop"] = ""
     schools: dict[str, str] = Field(default_factory=dict)
     number: str | None = None
+    beside: str | None = None
+    """A second figure, where a card speaks of two."""
     when: list[str] = Field(default_factory=list)
     starts: list[Start] = Field(default_factory=list)
     short: bool = False
-    kind: Kind = "step"
+    kind: str = Field(default="step", pattern="^[a-z-]+$")
     picture: Literal["", "fuel", "oxygen"] = ""
     begins: Literal["", "fire-watch"] = ""
 

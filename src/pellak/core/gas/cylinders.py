@@ -51,7 +51,7 @@ def least_content_l(flow_l_per_h: float) -> float:
 
 
 def cylinders_to_couple(full_m3: float, flow_l_per_h: float, minutes_needed: float | None) -> int:
-    """Return how many like cylinders the draw limit asks for at a flow.
+    """Return how many like cylinders the draw limit asks for at a flow for `minutes_needed`.
 
     A job over ten minutes, or of unknown length, counts as continuous.
     """
@@ -72,7 +72,7 @@ def _enough(content: Content, coupled: int, given: CylindersGiven) -> bool | Non
 def too_fast(
     full_m3: float, coupled: int, flow_l_per_h: float, minutes_needed: float | None
 ) -> list[Caution]:
-    """Return what is to be said of a draw over the limit: a stop over the older seventh.
+    """Return what is to be said of so many `coupled` drawn over the limit for `minutes_needed`.
 
     Judged on the nominal content, so a cylinder that was never read counts by its size.
     """

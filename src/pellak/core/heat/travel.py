@@ -26,7 +26,7 @@ COOLING_TO_C = 500.0
 
 
 def points_behind_m(cases: HeatCases, speed: Floats, seconds: float, count: int) -> Floats:
-    """Return log-spaced places behind the torch, (cases, count), nearest first.
+    """Return log-spaced places behind a torch at a `speed`, m/s, (cases, `count`), nearest first.
 
     They reach past the point where the torch set off, so the hottest place is always inside: on a
     preheated body it lies well over 50 mm back.
@@ -64,7 +64,7 @@ def half_way_travel_m_per_s(cases: HeatCases) -> Floats:
 def full_travel_m_per_s(
     cases: HeatCases, nodes: int = USUAL_NODES, depth: float = FAR_FACE
 ) -> Floats:
-    """Return the greatest speed that still wets the back of the sheet; 0 where none does.
+    """Return the greatest speed, over `nodes` of the pool, that wets the back; 0 where none does.
 
     A sheet that would be wetted at any speed looked at gives the fastest of them. `depth` (z/h)
     looks at another level than the back.
@@ -93,7 +93,9 @@ def full_travel_m_per_s(
 def peak_profile_k(
     cases: HeatCases, speed_m_per_s: Floats, depth: float, nodes: int = USUAL_NODES
 ) -> Floats:
-    """Return the greatest rise, K, along each line beside the seam: (cases, len(PROFILE_Y_M))."""
+    """Return the greatest rise, K, a share `depth` into the wall, summed over so many `nodes`.
+
+    Along each line beside the seam: (cases, len(PROFILE_Y_M))."""
     history = HeatingHistory.at(
         cases, np.full(len(cases), SETTLED_S), np.full(len(cases), depth), nodes
     )
@@ -114,7 +116,7 @@ def reach_m(profile_k: Floats, rise_k: float) -> float | None:
 def cooling_time_s(
     cases: HeatCases, speed_m_per_s: Floats, beside_m: Floats, nodes: int = USUAL_NODES
 ) -> list[float | None]:
-    """Return seconds from 800 to 500 °C on the near face beside the pool, after a long run.
+    """Return seconds from 800 to 500 °C on the near face beside the pool, over `nodes` of it.
 
     Args:
         cases: the plates.

@@ -11,6 +11,7 @@ from pellak.core.metal.alloy import Metals
 from pellak.core.one_line import OneLineAnswer
 from pellak.core.planned import Plan
 from pellak.core.rack.equipment import Equipment
+from pellak.core.rack.stock import RodTaken
 from pellak.core.run_log import RunLog
 from pellak.core.torch.candidates import RackTip
 from pellak.core.working import Record
@@ -59,9 +60,11 @@ class JobKind(Generic[J]):
     `line` says what the piece is, after the metal, on its ticket; `log` what its runs measure;
     `now` how its work stands at the bench, `acts` what is told there; `marks` its tape; `look`
     what is asked once it is done, `worked` the kind of step at which it is done, `came` what came
-    of it in a few words, `signs` whether a seam's signs are offered; `lines` answers one-line
-    questions by their first word; `learns` reads from a run's work what later plans start from,
-    None where all start alike.
+    of it in a few words, `card` the figures of its work as they are printed, `signs` whether a
+    seam's signs are offered; `lines` answers one-line questions by their first word; `learns`
+    reads from a run's work what later plans start from, None where all start alike; `takes` is the
+    rod a run took of the rack, by its plan and what its log says was done; `left` what a kind of
+    step still asks for, in words.
     """
 
     id: str
@@ -76,10 +79,13 @@ class JobKind(Generic[J]):
     marks: Callable[[Plan], Marks]
     look: str
     worked: str
+    card: tuple[str, ...]
     came: Callable[[WorkLog | None], str] = field(default=lambda _log: "")
     signs: bool = False
     lines: Mapping[str, Callable[[str], OneLineAnswer]] = field(default_factory=dict)
     learns: Callable[[Work | None, WorkLog | None], Any | None] | None = None
+    left: Callable[[Plan, RunLog, str], str] = field(default=lambda _plan, _log, _step: "")
+    takes: Callable[[Plan, RunLog], list[RodTaken]] = field(default=lambda _plan, _log: [])
 
 
 class KindLine(Record):

@@ -7,6 +7,9 @@ from typing import Annotated, Any
 
 from pydantic import Field, TypeAdapter
 
+from pellak.core.kinds.overlay.drawing import FacedDrawing
+from pellak.core.kinds.overlay.job import OverlayJob
+from pellak.core.kinds.overlay.work import OverlayLog, OverlayNow, OverlayWork
 from pellak.core.kinds.seam.drawing import SeamDrawing
 from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.kinds.seam.work import SeamLog, SeamNow, SeamWork
@@ -14,11 +17,11 @@ from pellak.core.kinds.straighten.drawing import MemberDrawing
 from pellak.core.kinds.straighten.job import StraightenJob
 from pellak.core.kinds.straighten.work import MemberLog, MemberNow, MemberWork
 
-Job = Annotated[SeamJob | StraightenJob, Field(discriminator="kind")]
-Drawing = Annotated[SeamDrawing | MemberDrawing, Field(discriminator="kind")]
-Work = Annotated[SeamWork | MemberWork, Field(discriminator="kind")]
-WorkLog = Annotated[SeamLog | MemberLog, Field(discriminator="kind")]
-WorkNow = Annotated[SeamNow | MemberNow, Field(discriminator="kind")]
+Job = Annotated[SeamJob | StraightenJob | OverlayJob, Field(discriminator="kind")]
+Drawing = Annotated[SeamDrawing | MemberDrawing | FacedDrawing, Field(discriminator="kind")]
+Work = Annotated[SeamWork | MemberWork | OverlayWork, Field(discriminator="kind")]
+WorkLog = Annotated[SeamLog | MemberLog | OverlayLog, Field(discriminator="kind")]
+WorkNow = Annotated[SeamNow | MemberNow | OverlayNow, Field(discriminator="kind")]
 
 _WORK: TypeAdapter[Work | None] = TypeAdapter(Work | None)
 _LOOSE_PLAN = ("tacks", "filler", "groove", "member")

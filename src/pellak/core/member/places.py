@@ -105,6 +105,8 @@ ONE_KINK_MISS_MM = 1.5
 def bend_shares(stations: Mapping[float, float], length_mm: float) -> np.ndarray:
     """Return how the bend is spread along the member, a share for each place of the grid.
 
+    `stations` is the bow read, mm, by its place, mm.
+
     Kinks that are nowhere negative and together give the bow that was read, found by Richardson's
     and Lucy's iteration from an even spread: stopped early, it follows no reading error.
     Source: Richardson, J. Opt. Soc. Am. 62 (1972); Lucy, Astron. J. 79 (1974).
@@ -115,8 +117,8 @@ def bend_shares(stations: Mapping[float, float], length_mm: float) -> np.ndarray
     shapes = np.array([[shape_of_kink(at, s, length_mm) for s in seen] for at in grid])
     bends = np.full(len(grid), 1.0)
     for _ in range(ITERATIONS):
-        told = np.maximum(bends @ shapes, 1e-12)
-        bends = bends * (shapes @ (bow / told)) / shapes.sum(axis=1)
+        expected_mm = np.maximum(bends @ shapes, 1e-12)
+        bends = bends * (shapes @ (bow / expected_mm)) / shapes.sum(axis=1)
     shares: np.ndarray = bends / max(float(bends.sum()), 1e-12)
     return shares
 
@@ -129,7 +131,7 @@ def placed_by_bow(
     never_mm: float,
     most: int,
 ) -> list[float]:
-    """Return places that follow a bow read at stations, at_mm to bow_mm.
+    """Return `most` places or fewer that follow a bow read at stations, at_mm to bow_mm.
 
     The spots share the bend evenly: for one sharp kink they crowd round it, for an even bow they
     spread over the length. As few as take what is wanted of the bow at its worst.
@@ -138,17 +140,17 @@ def placed_by_bow(
     seen = sorted(stations)
     grid = np.linspace(0, length, GRID)[1:-1]
     place, missed_mm = one_kink(stations, length)
-    told = np.cumsum(bend_shares(stations, length))
+    gathered = np.cumsum(bend_shares(stations, length))
     if missed_mm <= ONE_KINK_MISS_MM:
         # One kink says it all, within what a line is read to.
-        told = np.where(grid < place, 0.0, 1.0)
+        gathered = np.where(grid < place, 0.0, 1.0)
     goal = max(stations.values()) - wanted_mm
     kept: list[float] = []
     for count in range(1, most + 1):
         busy, chosen = sorted(ground.used), []
         for n in range(count):
             at = ground.near(
-                float(grid[int(np.searchsorted(told, (n + 0.5) / count))]), length / 8, busy
+                float(grid[int(np.searchsorted(gathered, (n + 0.5) / count))]), length / 8, busy
             )
             if at is not None:
                 insort(busy, at)

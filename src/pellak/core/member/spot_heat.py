@@ -69,6 +69,7 @@ def member_spot_heat(
     """Return seconds, gas and wait of a spot on a member.
 
     The flow is the gas rule's for its wall, and the bore what suits the flow, where none is told.
+    A vee is heated in stretches as large as a spot: `spots_large` of them.
     """
     steel = heat_families()["carbon-steel"]
     wall = section.wall_mm or section.width_mm or 1.0
@@ -96,8 +97,8 @@ def spot_heat(spot: SpotCase) -> SpotHeat:
 
     def share(ln_seconds: np.ndarray) -> np.ndarray:
         history = HeatingHistory.at(cases, np.exp(ln_seconds), np.array([NEAR_FACE]))
-        told: np.ndarray = history.rise_beside_k(beside) / rise_k
-        return told
+        rise_share: np.ndarray = history.rise_beside_k(beside) / rise_k
+        return rise_share
 
     found = where_share_is_one(share, math.log(0.05), math.log(LONGEST_S), 1, rising=True)[0]
     if not math.isfinite(found):

@@ -165,39 +165,39 @@ def _rounds_left(member: _Member, more: float, next_spots: int) -> int:
 
 def _cautions(member: _Member, fits: int, wanted: float) -> list[Caution]:
     given = member.given
-    told: list[tuple[Literal["stop", "warn", "note"], str, str]] = []
+    cautions: list[tuple[Literal["stop", "warn", "note"], str, str]] = []
     worse = _worse(given)
     if member.hot[-1:] == given.rounds[-1:] != []:
-        told.append(
+        cautions.append(
             ("warn", f"The last reading was taken at {short(member.hot[-1].surface_c or 0, 3)} °C. "
              f"Read again when a bare hand rests on it, {TOUCH_C:g} °C: it is kept beside and not "
              "reckoned with.", "While hot it bows further the wrong way and tells nothing.")
         )  # fmt: skip
     if worse is not None:
-        told.append(
+        cautions.append(
             ("stop", f"After a cold round it stood at {short(worse.camber_after_mm, 3)} mm, before "
              f"it at {short(worse.camber_before_mm, 3)} mm. Stop and find out why.",
              "The wrong face was heated, something holds or loads it, or it is not a bow at all.")
         )  # fmt: skip
     elif member.left_mm < -member.tolerance_mm:
-        told.append(
+        cautions.append(
             ("warn", f"It stands {short(-member.left_mm, 3)} mm past straight. Now the other face "
              "is the long one: turn it over and begin a job for that bow.",
              "Heated too long, too hot or in too many places, it went over.")
         )  # fmt: skip
     elif member.psi.median < WEAK_PSI:
-        told.append(
+        cautions.append(
             ("warn", "It hardly moves. Is it free at both ends and unloaded, and did the whole "
              "spot turn dull red? If so, more heat will not do it: another way.",
              "Spots that do not upset only tire the metal.")
         )  # fmt: skip
     if not member.done and wanted > fits:
-        told.append(
+        cautions.append(
             ("warn", f"Some {wanted:.0f} more spots are wanted and {fits} find room. Shorter steps "
              "with smaller spots, or another way, for the rest.",
              "A spot on a used or warm one upsets metal that is hard already.")
         )  # fmt: skip
-    told += [
+    cautions += [
         ("warn", f"Never above {limit_c(given.steel, given.temper_c):g} °C, by a crayon beside the "
          "spot. No water above 315 °C. No hammer and no bending from 400 down to 200 °C.",
          "Hotter it loses its strength; blue-hot steel cracks under the hammer."),
@@ -207,7 +207,7 @@ def _cautions(member: _Member, fits: int, wanted: float) -> list[Caution]:
     ]  # fmt: skip
     return [
         Caution(level=level, text=text, reason=reason, source=LIMIT_SOURCE)
-        for level, text, reason in told
+        for level, text, reason in cautions
     ]
 
 

@@ -160,7 +160,7 @@ def _working(name: str, composition: Composition, value: float) -> Working:
     numbers = _numbers(composition)
     crossed = complaints(VALID_RANGES[name], numbers)
     missing = [e for e in ("Mn", "Si", "P") if e in FORMULAS[name] and e not in composition]
-    told = f"{', '.join(missing)} not known, taken as none" if missing else ""
+    words = f"{', '.join(missing)} not known, taken as none" if missing else ""
     return Working(
         name=name,
         value=value,
@@ -171,7 +171,7 @@ def _working(name: str, composition: Composition, value: float) -> Working:
         inserted=inserted(FORMULAS[name], {**numbers, "A": accommodation(numbers["C"])}),
         source=SOURCES[name],
         valid=not crossed,
-        note="; ".join(filter(None, [crossed, told])),
+        note="; ".join(filter(None, [crossed, words])),
     )
 
 

@@ -1,13 +1,14 @@
 """A mill certificate: one heat of one alloy, each element as it was certified."""
 
 import re
+from collections.abc import Mapping
 from decimal import Decimal
 
 from pydantic import Field
 
 from pellak.core.errors import Refused
 from pellak.core.metal.alloy import FERROUS, Metal, alloys, metal_named
-from pellak.core.metal.composition import ELEMENTS, checked
+from pellak.core.metal.composition import ELEMENTS, checked, element_named
 from pellak.core.text import Cell
 from pellak.core.working import Number, Record
 
@@ -95,14 +96,30 @@ _PASTED = re.compile(
 )
 
 
+def _in_turn(text: str) -> str:
+    """Return element and amount in turn: names as symbols, a row over a row as pairs."""
+    words = [element_named(word) or word for word in text.split(" ")]
+    heads = 0
+    while heads < len(words) and words[heads] in ELEMENTS:
+        heads += 1
+    amounts = words[heads:]
+    if heads < 2 or len(amounts) != heads:
+        return " ".join(words)
+    pairs = zip(words[:heads], amounts, strict=True)
+    return " ".join(f"{element} {amount}" for element, amount in pairs)
+
+
 def read_line(text: str) -> dict[str, Amount]:
     """Read a pasted line such as `C 0.30 Si 0.25 Mn 0.40-0.60 P <0.01 Cr 0.95`.
+
+    Names serve as symbols do; a row of elements over a row of amounts, as text copied out of a
+    certificate comes, is read column by column.
 
     Raises:
         Refused: something in it is no element with an amount, or an element stands twice.
     """
     amounts: dict[str, Amount] = {}
-    rest = text.strip()
+    rest = _in_turn(" ".join(text.split()))
     while rest:
         match = _PASTED.match(rest)
         element = match["element"] if match else ""
@@ -117,6 +134,42 @@ def read_line(text: str) -> dict[str, Amount]:
     if not amounts:
         raise Refused("line", text, "element and amount in turn, such as C 0.30 Mn 0.50")
     return amounts
+
+
+NEAR_SHARE, NEAR_PERCENT = 0.35, 0.08
+"""An element lies near an alloy's within about a third of it, and a little: grades overlap."""
+
+
+def likest(amounts: Mapping[str, Amount], field: str) -> Metal:
+    """Return the catalogue alloy an analysis without a grade reads most like.
+
+    Judgement: the mean distance of the elements either of them names, each against what it may
+    stray by. Raises Refused naming the field, with the nearest, where none is near or two are as
+    near as each other.
+    """
+    found = {element: amount.planned_pct for element, amount in amounts.items()}
+    ranked = sorted(
+        (_distance(found, alloy.composition), alloy.id)
+        for alloy in alloys().values()
+        if alloy.composition
+    )
+    (best, alloy_id), (second, _) = ranked[0], ranked[1]
+    if not found or best > 1.0 or second - best < 0.1:
+        near = ", ".join(name for _, name in ranked[:4])
+        raise Refused(field, "", f"the alloy: its analysis alone does not say; nearest {near}")
+    return alloys()[alloy_id]
+
+
+def _distance(found: Mapping[str, float], typical: Mapping[str, float]) -> float:
+    """Return how far an analysis lies from an alloy, 1 where its elements only just stray."""
+    named = {e for e in {*found, *typical} - {"Fe"} if found.get(e, 0) or typical.get(e, 0)}
+    if not named:
+        return 99.0
+    return sum(
+        abs(found.get(e, 0.0) - typical.get(e, 0.0))
+        / (NEAR_SHARE * typical.get(e, 0.0) + NEAR_PERCENT)
+        for e in named
+    ) / len(named)
 
 
 def find_alloy(text: str, field: str) -> Metal:

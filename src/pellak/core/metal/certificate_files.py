@@ -5,6 +5,7 @@ import io
 import json
 import re
 from collections.abc import Mapping, Sequence
+from itertools import zip_longest
 from typing import Any, Literal
 
 from pydantic import ValidationError
@@ -15,9 +16,10 @@ from pellak.core.metal.certificate import (
     Certificate,
     checked_certificate,
     find_alloy,
+    likest,
     read_amount,
 )
-from pellak.core.metal.composition import ELEMENTS
+from pellak.core.metal.composition import ELEMENTS, element_named
 from pellak.core.reading.table_file import decoded, table_lines
 from pellak.core.working import Record
 
@@ -35,16 +37,21 @@ TEXT_COLUMNS: Mapping[str, str] = {
     "note": "note",
     "remarks": "note",
 }
+CORNERS = ("", "element", "elements", "analysis", "chemistry")
 _ELEMENT_HEADING = re.compile(
-    r"(?P<element>[A-Za-z]{1,2})[\s_]*[\[(]?\s*(?P<unit>%|pct|wt\.?\s*%|ppm)?\s*[\])]?"
+    r"(?P<element>[A-Za-z]{1,10})[\s_]*[\[(]?\s*(?P<unit>%|pct|wt\.?\s*%|ppm)?\s*[\])]?"
 )
 
 
 class ReadFile(Record):
-    """The certificates of a file, and what in it was not understood and left out."""
+    """The certificates of a file, and what in it was not understood and left out.
+
+    `by_analysis` names the heats without a grade, read as the alloy their analysis is near.
+    """
 
     certificates: list[Certificate]
     left_out: list[str]
+    by_analysis: list[str]
 
 
 def read_file(body: bytes) -> ReadFile:
@@ -77,8 +84,8 @@ def _headings(
             texts[place] = TEXT_COLUMNS[name]
             continue
         match = _ELEMENT_HEADING.fullmatch(cell.strip())
-        element = match["element"].capitalize() if match else ""
-        if match and element in ELEMENTS:
+        element = element_named(match["element"]) if match else ""
+        if match and element:
             elements[place] = (element, (match["unit"] or "").lower() == "ppm")
         elif cell.strip():
             unknown.append(f"column {cell.strip()[:40]}")
@@ -86,16 +93,34 @@ def _headings(
     twice = next((name for name in named if named.count(name) > 1), None)
     if twice:
         raise Refused("header", twice, f"one column for {twice}")
-    for needed in ("heat", "alloy"):
-        if needed not in texts.values():
-            raise Refused("header", ", ".join(cells)[:80], f"a column named {needed}")
+    if "heat" not in texts.values():
+        raise Refused("header", ", ".join(cells)[:80], "a column named heat")
     return texts, elements, unknown
 
 
+def _is_element(cell: str) -> bool:
+    match = _ELEMENT_HEADING.fullmatch(cell.strip())
+    return bool(match and element_named(match["element"]))
+
+
+def _with_heats_down(lines: list[list[str]]) -> list[list[str]]:
+    """Return a table with a heat in each row: many certificates have an element in each instead."""
+    across = sum(_is_element(cell) for cell in lines[0])
+    down = sum(_is_element(line[0]) for line in lines if line)
+    if down <= across:
+        return lines
+    turned = [list(column) for column in zip_longest(*lines, fillvalue="")]
+    corner = turned[0][0].strip().casefold()
+    if corner in CORNERS:
+        # What stands over the elements is over the heats once the table is turned.
+        turned[0][0] = "heat"
+    return turned
+
+
 def _from_csv(text: str) -> ReadFile:
-    lines = table_lines(text, MOST_HEATS)
+    lines = _with_heats_down([list(line) for line in table_lines(text, MOST_HEATS)])
     texts, elements, unknown = _headings(lines[0])
-    certificates = []
+    certificates, by_analysis = [], []
     for number, line in enumerate(lines[1:], start=2):
         said = {name: line[place].strip() for place, name in texts.items() if place < len(line)}
         amounts = {
@@ -104,13 +129,16 @@ def _from_csv(text: str) -> ReadFile:
             if place < len(line) and line[place].strip() not in ("", "-", "—")
         }
         certificates.append(_certificate(said, amounts, f"row {number}", "column "))
-    return ReadFile(certificates=certificates, left_out=unknown)
+        if not said.get("alloy"):
+            by_analysis.append(said["heat"])
+    return ReadFile(certificates=certificates, left_out=unknown, by_analysis=by_analysis)
 
 
 def _certificate(
     said: Mapping[str, str], amounts: dict[str, Amount], field: str, column: str = ""
 ) -> Certificate:
-    alloy = find_alloy(said.get("alloy", ""), f"{field}, {column}alloy")
+    named = f"{field}, {column}alloy"
+    alloy = find_alloy(said["alloy"], named) if said.get("alloy") else likest(amounts, named)
     texts = {"heat": said.get("heat", ""), "note": said.get("note", "")}
     try:
         certificate = Certificate(alloy=alloy.id, amounts=amounts, **texts)
@@ -132,7 +160,7 @@ def _from_json(text: str) -> ReadFile:
     listed = document.get("heats", [document]) if isinstance(document, dict) else document
     if not isinstance(listed, list) or len(listed) > MOST_HEATS:
         raise Refused("heats", "something else", f"a list of up to {MOST_HEATS} heats")
-    certificates, unknown = [], []
+    certificates, unknown, by_analysis = [], [], []
     for place, heat in enumerate(listed, start=1):
         field = f"heat {place}"
         if not isinstance(heat, dict):
@@ -156,7 +184,9 @@ def _from_json(text: str) -> ReadFile:
         ]
         said = {key: str(heat.get(key, "")).strip() for key in ("heat", "alloy", "note")}
         certificates.append(_certificate(said, amounts, field))
-    return ReadFile(certificates=certificates, left_out=unknown)
+        if not said["alloy"]:
+            by_analysis.append(said["heat"])
+    return ReadFile(certificates=certificates, left_out=unknown, by_analysis=by_analysis)
 
 
 def write_file(certificates: Sequence[Certificate], kind: FileKind) -> str:

@@ -12,6 +12,14 @@ ELEMENTS = (
     "C", "Si", "Mn", "P", "S", "Cr", "Mo", "Ni", "V", "Cu", "Nb", "Ti", "B", "Al", "Mg", "Zn",
     "Fe", "Pb", "Sn", "Sb",
 )  # fmt: skip
+ELEMENT_NAMES: Mapping[str, str] = {
+    "carbon": "C", "silicon": "Si", "manganese": "Mn", "phosphorus": "P", "sulphur": "S",
+    "sulfur": "S", "chromium": "Cr", "molybdenum": "Mo", "nickel": "Ni", "vanadium": "V",
+    "copper": "Cu", "niobium": "Nb", "columbium": "Nb", "titanium": "Ti", "boron": "B",
+    "aluminium": "Al", "aluminum": "Al", "magnesium": "Mg", "zinc": "Zn", "iron": "Fe",
+    "lead": "Pb", "tin": "Sn", "antimony": "Sb",
+}  # fmt: skip
+"""Elements as certificates write them out, either side of the ocean."""
 Percent = Annotated[Number, Field(ge=0, le=100)]
 Composition = Mapping[str, float]
 WHOLE_PERCENT = 100.5
@@ -21,6 +29,12 @@ WHOLE_PERCENT = 100.5
 def composition_of_row(row: Mapping[str, str]) -> Composition:
     """Return the composition in a row of the catalogue; elements not known are left out."""
     return {e: float(row[f"{e}_pct"]) for e in ELEMENTS if row[f"{e}_pct"]}
+
+
+def element_named(word: str) -> str:
+    """Return the element a symbol or a name stands for, nothing where it is none."""
+    symbol = ELEMENT_NAMES.get(word.casefold(), word[:1].upper() + word[1:].lower())
+    return symbol if symbol in ELEMENTS else ""
 
 
 def checked(composition: Composition) -> Composition:

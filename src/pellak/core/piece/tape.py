@@ -3,11 +3,11 @@
 import csv
 import io
 from collections.abc import Sequence
+from typing import NamedTuple
 
 from pellak.core.working import short
 
 MARK_MM = 3.0
-ROUND_RULER_MM = 10.0
 MARGIN_MM = 15.0
 Marks = Sequence[tuple[int, float]]
 """Number and distance along, mm, of each."""
@@ -22,8 +22,33 @@ def marks_csv(marks: Marks) -> str:
     return out.getvalue()
 
 
-def tape_svg(marks: Marks, length_mm: float) -> str:
-    """Return the tape as SVG at 1:1: a line with a mark and number at every place."""
+class Ruler(NamedTuple):
+    """The check ruler of a tape: its length, the distance of its marks, how many to a long one."""
+
+    words: str
+    length_mm: float
+    mark_mm: float
+    longer_each: int
+
+
+RULERS = {"metric": Ruler("100 mm", 100.0, 10.0, 5), "inch": Ruler("4 in", 101.6, 12.7, 2)}
+
+
+def ruler_for(length_mm: float, system: str) -> Ruler:
+    """Return a system's ruler, cut to whole marks where what is drawn is shorter than it."""
+    usual = RULERS[system]
+    if length_mm >= usual.length_mm or length_mm < usual.mark_mm:
+        return usual
+    marks = int(length_mm // usual.mark_mm)
+    words = f"{10 * marks} mm" if system == "metric" else f"{short(marks / 2)} in"
+    return usual._replace(words=words, length_mm=marks * usual.mark_mm)
+
+
+def tape_svg(marks: Marks, length_mm: float, system: str = "metric") -> str:
+    """Return the tape as SVG at 1:1: a line with a mark and number at every place.
+
+    `system`, metric or inch, is that of the check ruler.
+    """
     wide, high = length_mm + 2 * MARGIN_MM, 40.0
     lines = [
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{wide:.3f}mm" height="{high:g}mm" '
@@ -36,10 +61,11 @@ def tape_svg(marks: Marks, length_mm: float) -> str:
             f'stroke-width="0.5"/><text x="{at:.3f}" y="-5" font-size="4" '
             f'text-anchor="middle" font-family="sans-serif">{n}</text>'
         )
-    ruler = min(100.0, length_mm // ROUND_RULER_MM * ROUND_RULER_MM or length_mm)
+    ruler = ruler_for(length_mm, system)
+    end = f"{ruler.length_mm:.3f}"
     lines.append(
-        f'<path class="ruler" d="M0 12H{ruler:.3f}M0 10V14M{ruler:.3f} 10V14" stroke="#000" '
+        f'<path class="ruler" d="M0 12H{end}M0 10V14M{end} 10V14" stroke="#000" '
         f'stroke-width="0.35" fill="none"/><text x="0" y="18" font-size="4" '
-        f'font-family="sans-serif">check: {short(ruler)} mm</text>'
+        f'font-family="sans-serif">check: {ruler.words}</text>'
     )
     return "\n".join([*lines, "</svg>\n"])

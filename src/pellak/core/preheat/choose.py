@@ -159,10 +159,10 @@ def _thin_wall(
         whole = min(MOST_THIN_C, most, max(answer.preheat_c or never, band))
     asked = ROOM_C + share * (whole - ROOM_C)
     over = cold is not None and cold > COLD_CRACKING_HV
-    told = f"Cold, the edge of this thin wall comes out at {cold:.0f} HV, over 350" if over else (
+    words = f"Cold, the edge of this thin wall comes out at {cold:.0f} HV, over 350" if over else (
         "The edge of this wall is near to hardening"
     )  # fmt: skip
-    why = f"{told}: start it at {asked:.0f} °C" + (
+    why = f"{words}: start it at {asked:.0f} °C" + (
         ", and temper or relieve it after" if over else ""
     )
     return replace(answer, preheat_c=asked, valid=True, why=why)

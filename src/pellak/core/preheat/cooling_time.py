@@ -77,15 +77,15 @@ def cooling_time(case: PreheatCase, curve: Sequence[CoolingPoint]) -> MethodAnsw
     asked = _first_soft_enough_c(curve)
     soft = cold.haz_hv <= COLD_CRACKING_HV
     why = f"cold, it cools in {cold.t85_s:.0f} s to {cold.haz_hv:.0f} HV"
-    told = f"{why}: soft enough without preheat" if soft else why
+    words = f"{why}: soft enough without preheat" if soft else why
     valid = soft or asked is not None
     if not valid:
-        told = f"{why}; no start temperature up to {curve[-1].start_c:g} °C brings it to 350 HV"
+        words = f"{why}; no start temperature up to {curve[-1].start_c:g} °C brings it to 350 HV"
     return MethodAnswer(
         method="cooling-time",
         preheat_c=None if soft else asked,
         valid=valid,
-        why=told,
+        why=words,
         working=[
             Working(
                 name="haz_hv",

@@ -5,19 +5,16 @@ from dataclasses import dataclass, replace
 
 from pydantic import Field
 
-from pellak.core.errors import Refused
 from pellak.core.heat.case import HeatCase
 from pellak.core.heat.solve import PieceGiven
 from pellak.core.metal.alloy import (
     HARDENABLE,
-    PLAIN_ALLOY,
     Metal,
-    alloys,
     heat_family_of,
-    metal_named,
 )
+from pellak.core.metal.analysed import named_or_analysed
 from pellak.core.metal.carbon_equivalent import carbon_equivalent_iiw
-from pellak.core.metal.composition import Percent, checked
+from pellak.core.metal.composition import Percent
 from pellak.core.metal.fusion import fusion_cautions
 from pellak.core.preheat.after import PostHeat, post_heat
 from pellak.core.preheat.case import METHOD_LABELS, Method, PreheatCase, Restraint
@@ -67,19 +64,7 @@ class PreheatGiven(Record):
 
     def metal(self) -> Metal:
         """Return the metal meant. Raises Refused unless it is named exactly one way."""
-        if (self.composition is None) == (self.alloy is None):
-            raise Refused("composition", self.composition, "either a composition or an alloy id")
-        if self.alloy is not None:
-            return metal_named(self.alloy)
-        if self.family is None:
-            raise Refused("family", None, "the family that goes with the composition")
-        plain = alloys()[PLAIN_ALLOY[self.family]]
-        return replace(
-            plain,
-            id="",
-            name=f"{self.family.replace('-', ' ')} of this analysis",
-            composition=checked(self.composition or {}),
-        )
+        return named_or_analysed(self.alloy, self.composition, self.family)
 
 
 class MethodValue(Record):

@@ -76,16 +76,16 @@ def shop_bands(case: PreheatCase) -> MethodAnswer:
     asked = [c for c in (banded, floor) if c is not None]
     preheat_c = max(asked) if asked else None
     where = "low end" if share == 0 else "high end" if share == 1 else f"{share:.0%} up"
-    told = f"CE {ce:.2f}: no preheat"
+    words = f"CE {ce:.2f}: no preheat"
     if banded is not None:
-        told = f"CE {ce:.2f} is in the band {low:g} to {high:g} °C, {where} at {thickness:g} mm"
+        words = f"CE {ce:.2f} is in the band {low:g} to {high:g} °C, {where} at {thickness:g} mm"
     if preheat_c is not None and preheat_c != banded:
-        told = f"CE {ce:.2f}; {thickness:g} mm asks for {preheat_c:g} °C on its own"
+        words = f"CE {ce:.2f}; {thickness:g} mm asks for {preheat_c:g} °C on its own"
     return MethodAnswer(
         method="shop",
         preheat_c=preheat_c,
         valid=True,
-        why=told,
+        why=words,
         low_c=low,
         high_c=high,
         working=[
@@ -96,7 +96,7 @@ def shop_bands(case: PreheatCase) -> MethodAnswer:
                 low=low,
                 high=high,
                 formula=FORMULA,
-                inserted=told,
+                inserted=words,
                 source=SOURCE,
                 note="" if preheat_c is not None else "none: dry and above 10 °C will do",
             )

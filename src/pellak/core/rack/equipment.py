@@ -1,10 +1,9 @@
 """What a plan needs to know of the rack: tips, the line to the torch, the cylinders."""
 
-from collections.abc import Sequence
-from dataclasses import dataclass, field
-from typing import Literal
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from typing import Literal, TypeVar
 
-from pellak.core.gas.content import cylinder_sizes
 from pellak.core.gas.hose import Gas
 from pellak.core.rack.items import (
     OLD_AFTER_YEARS,
@@ -25,10 +24,19 @@ USUAL_HOSE_M, USUAL_HOSE_MM = 10.0, 6.3
 
 @dataclass(frozen=True)
 class Equipment:
-    """The rack as a plan reads it; `today` is the day items are old by, ISO."""
+    """The rack as a plan reads it; `today` is the day items are old by, ISO.
+
+    `chosen` names what the job is worked with by `torch`, `hose`, `acetylene_cylinder` and
+    `oxygen_cylinder`; what is not there, or out of use, counts as not chosen.
+    """
 
     items: Sequence[RackItem] = field(default_factory=tuple)
     today: str | None = None
+    chosen: Mapping[str, str] = field(default_factory=dict)
+
+    def choosing(self, chosen: Mapping[str, str | None]) -> "Equipment":
+        """Return the same rack for a job that is worked with what it names."""
+        return replace(self, chosen={part: name for part, name in chosen.items() if name})
 
     @property
     def tips(self) -> list[RackTip]:
@@ -41,13 +49,28 @@ class Equipment:
 
     @property
     def hose(self) -> HoseItem | None:
-        """The hose a plan goes by: the first in the rack."""
-        return next((i for i in self._in_use() if isinstance(i, HoseItem)), None)
+        """The hose a plan goes by: the one chosen, else the first in use."""
+        return _chosen(self.hoses, self.chosen.get("hose"))
+
+    @property
+    def hoses(self) -> list[HoseItem]:
+        """The hoses that are in use."""
+        return [i for i in self._in_use() if isinstance(i, HoseItem)]
+
+    @property
+    def torch(self) -> TorchItem | None:
+        """The torch a plan goes by: the one chosen, else the first in use."""
+        return _chosen(self.torches, self.chosen.get("torch"))
+
+    @property
+    def torches(self) -> list[TorchItem]:
+        """The torches that are in use."""
+        return [i for i in self._in_use() if isinstance(i, TorchItem)]
 
     @property
     def mixer(self) -> Mixer | None:
-        """The mixer of the first torch in the rack."""
-        return next((i.mixer for i in self._in_use() if isinstance(i, TorchItem)), None)
+        """The mixer of that torch."""
+        return self.torch.mixer if self.torch else None
 
     @property
     def heads(self) -> list[HeadItem]:
@@ -94,11 +117,16 @@ class Equipment:
         return [i for i in self.items if isinstance(i, CylinderItem) and i.gas == gas]
 
     def in_use(self, gas: Gas) -> list[CylinderItem]:
-        """Return the cylinders of a gas that are drawn from: those said to be, else the largest."""
+        """Return the cylinders of a gas that are drawn from.
+
+        The one chosen with all coupled to it, else those said to be in use, else the largest.
+        """
         held = self.cylinders(gas)
+        for item in held:
+            if item.name == self.chosen.get(f"{gas}_cylinder"):
+                return [item]
         said = [item for item in held if item.in_use]
-        sizes = cylinder_sizes()
-        largest = sorted(held, key=lambda i: -sizes[i.size].content_m3 * i.coupled)
+        largest = sorted(held, key=lambda i: -i.full_m3 * i.coupled)
         return said or largest[:1]
 
     def age_of(self, item: RackItem) -> Literal["", "undated", "old"]:
@@ -112,6 +140,13 @@ class Equipment:
         years = int(self.today[:4]) - int(item.dated[:4])
         before_day = self.today[5:] < item.dated[5:]
         return "old" if years - before_day >= OLD_AFTER_YEARS else ""
+
+
+_Item = TypeVar("_Item", TorchItem, HoseItem)
+
+
+def _chosen(held: Sequence[_Item], name: str | None) -> _Item | None:
+    return next((i for i in held if i.name == name), held[0] if held else None)
 
 
 def _part(item: RackItem) -> tuple[str, ...]:

@@ -7,7 +7,8 @@ from collections.abc import Sequence
 from typing import Any, Literal
 
 from pellak.core.errors import Refused
-from pellak.core.rack.items import RackItem, rack_fields, read_item
+from pellak.core.rack.form_fields import rack_fields
+from pellak.core.rack.items import RackItem, read_item
 from pellak.core.reading.table_file import decoded, table_lines
 from pellak.core.working import Record
 

@@ -3,8 +3,6 @@
 import json
 import re
 from collections.abc import Mapping
-from dataclasses import dataclass
-from functools import cache
 from typing import Annotated, Any, Literal
 
 from pydantic import Field, StringConstraints, TypeAdapter, ValidationError
@@ -13,15 +11,15 @@ from pellak.core.errors import Refused
 from pellak.core.gas.content import cylinder_sizes
 from pellak.core.gas.hose import Gas
 from pellak.core.metal.rod import rods
+from pellak.core.rack.form_fields import FLUX, RackField, rack_fields
 from pellak.core.reading.quantity import read_number, read_quantity
 from pellak.core.reading.units import QuantityKind
-from pellak.core.tables import number_drills, rows
+from pellak.core.tables import number_drills
 from pellak.core.text import Cell
 from pellak.core.torch.candidates import ChartRow
 from pellak.core.torch.mixer import Mixer
 from pellak.core.working import Number, Record
 
-Kind = Literal["tip", "torch", "head", "hose", "arrestor", "cylinder", "stock", "lens"]
 Day = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}$")]
 Moment = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$")]
 OLD_AFTER_YEARS = 5
@@ -101,16 +99,32 @@ class Reading(Record):
 
 
 class CylinderItem(_Item):
-    """A cylinder of a usual size, with its readings, oldest first; `coupled` to so many like it."""
+    """A cylinder, with its readings, oldest first; `coupled` to so many like it.
+
+    `size` is the usual one it is, or is nearest to; `capacity_m3` is its own full content, where
+    that is another, filled to the same pressure.
+    """
 
     kind: Literal["cylinder"] = "cylinder"
     gas: Gas
     size: Cell = Field(max_length=40)
     in_use: bool = False
     coupled: int = Field(default=1, ge=1, le=20)
+    capacity_m3: Number | None = Field(default=None, ge=0.05, le=30)
     tare_kg: Number | None = Field(default=None, ge=0, le=400)
     price_per_m3: Number | None = Field(default=None, ge=0, le=10_000)
     readings: list[Reading] = Field(default_factory=list, max_length=500)
+
+    @property
+    def full_m3(self) -> float:
+        """What one such cylinder holds when it is full, m³."""
+        return self.capacity_m3 or cylinder_sizes()[self.size].content_m3
+
+    @property
+    def water_capacity_l(self) -> float:
+        """The water it would hold, litres: its size's, in proportion to its own full content."""
+        size = cylinder_sizes()[self.size]
+        return size.water_capacity_l * self.full_m3 / size.content_m3
 
 
 class StockItem(_Item):
@@ -135,47 +149,6 @@ RackItem = Annotated[
     Field(discriminator="kind"),
 ]
 _ADAPTER: TypeAdapter[RackItem] = TypeAdapter(RackItem)
-FLUX = "flux"
-
-
-@dataclass(frozen=True)
-class RackField:
-    """One field of a kind, as a form asks for it."""
-
-    kind: Kind
-    kind_label: str
-    field: str
-    label: str
-    read_as: str
-    unit: str
-    choices: tuple[str, ...]
-    asks: str
-
-
-@cache
-def rack_fields() -> tuple[RackField, ...]:
-    """Return every field of every kind, in the order of a form."""
-    return tuple(
-        RackField(
-            kind=row["kind"],  # type: ignore[arg-type]  # a word of the table, held by test_words
-            kind_label=row["kind_label"],
-            field=row["field"],
-            label=row["label"],
-            read_as=row["read_as"],
-            unit=row["unit"],
-            choices=_choices(row["read_as"], row["choices"]),
-            asks=row["asks"],
-        )
-        for row in rows("rack_fields.csv")
-    )
-
-
-def _choices(read_as: str, listed: str) -> tuple[str, ...]:
-    if read_as == "size":
-        return tuple(cylinder_sizes())
-    if read_as == "rod":
-        return (*rods(), FLUX)
-    return tuple(choice for choice in listed.split(";") if choice)
 
 
 def read_bore(text: str, field: str) -> float:
@@ -241,8 +214,10 @@ def _read_text(field: RackField, text: str) -> Any:
             if metres:
                 return read_number(metres[1])
             return _quantity(text, "length", field.field) / 1000
-        case "length" | "flow" | "pressure" | "mass" as kind:
+        case "length" | "flow" | "pressure" | "mass" | "volume" as kind:
             return _quantity(text, kind, field.field)
+        case "date" if not re.fullmatch(r"\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])", text):
+            raise Refused(field.field, text, "a day such as 2024-05-01")
         case "count" | "number":
             value = read_number(text)
             whole = field.read_as == "count" and value.is_integer()

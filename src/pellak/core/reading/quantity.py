@@ -8,6 +8,7 @@ from pydantic import Field
 
 from pellak.core.errors import Refused
 from pellak.core.reading.gauges import read_gauge
+from pellak.core.reading.pipes import read_pipe
 from pellak.core.reading.units import Kind, QuantityKind, Unit, kinds, unit_spellings
 from pellak.core.tables import MetalFamily
 from pellak.core.working import Answer, Reckoner, Record, Working, short
@@ -106,7 +107,7 @@ def _bare_unit(kind: Kind, number: str, value: float) -> Unit:
 def _read_pairs(text: str, kind: Kind, sign: float) -> tuple[float, str]:
     """Read `number unit` once, or several times where units add up (2 ft 6 in, 1 h 20 min)."""
     total, place = 0.0, 0
-    told: list[str] = []
+    pieces: list[str] = []
     while place < len(text):
         pair = _PAIR.match(text, place)
         if pair is None:
@@ -114,7 +115,7 @@ def _read_pairs(text: str, kind: Kind, sign: float) -> tuple[float, str]:
         number, spelling = pair.group(1), pair.group(2).strip()
         value = read_number(number)
         if not spelling:
-            if told or pair.end() < len(text):
+            if pieces or pair.end() < len(text):
                 raise Refused("text", text, kind.accepted)
             unit = _bare_unit(kind, number.strip(), value)
         elif (kind.kind, spelling) in unit_spellings():
@@ -127,14 +128,14 @@ def _read_pairs(text: str, kind: Kind, sign: float) -> tuple[float, str]:
                 else f"unit {spelling!r} is not known"
             )
             raise Refused("text", text, f"{known}; here {kind.accepted}")
-        if told and (unit.offset or sign < 0):
+        if pieces and (unit.offset or sign < 0):
             raise Refused("text", text, kind.accepted)
         total += unit.canonical(sign * value)
-        told.append(f"{number.strip()} {unit.symbol}")
+        pieces.append(f"{number.strip()} {unit.symbol}")
         place = pair.end()
-    if not told:
+    if not pieces:
         raise Refused("text", text, kind.accepted)
-    return total, " ".join(told)
+    return total, " ".join(pieces)
 
 
 def read_quantity(text: str, kind_id: QuantityKind, family: str | None = None) -> QuantityValues:
@@ -163,9 +164,12 @@ def read_quantity(text: str, kind_id: QuantityKind, family: str | None = None) -
     if tidy.startswith("-"):
         raise Refused("text", text, f"it cannot be negative; here {kind.accepted}")
     gauge = read_gauge(tidy, family) if kind_id == "length" else None
+    pipe = read_pipe(tidy) if kind_id == "length" else None
     clock = _CLOCK.fullmatch(tidy) if kind_id == "time" else None
     if gauge is not None:
         value, read_as = gauge
+    elif pipe is not None:
+        value, read_as = pipe.outside_diameter_mm, pipe.words
     elif clock is not None:
         hours, minutes, seconds = (int(part or 0) for part in clock.groups())
         value, read_as = 3600.0 * hours + 60 * minutes + seconds, f"{tidy} on the clock"
@@ -179,8 +183,8 @@ def read_quantity(text: str, kind_id: QuantityKind, family: str | None = None) -
             f"{short(kind.least)} to {short(kind.most)} {kind.canonical}; that is far outside",
         )
     canonical = f"{short(value)} {kind.canonical}"
-    told = canonical if read_as == canonical else f"{read_as} = {canonical}"
-    return QuantityValues(value=value, unit=kind.canonical, read_as=told)
+    words = canonical if read_as == canonical else f"{read_as} = {canonical}"
+    return QuantityValues(value=value, unit=kind.canonical, read_as=words)
 
 
 def reckon_quantity(given: QuantityGiven) -> QuantityAnswer:

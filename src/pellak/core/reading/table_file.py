@@ -31,11 +31,11 @@ def decoded(body: bytes) -> str:
 
 
 def table_lines(text: str, most_rows: int) -> list[list[str]]:
-    """Return the lines of a CSV with comma, semicolon or tab between cells, header first.
+    """Return the lines of a CSV, header first; comma, semicolon or tab between cells.
 
     Raises:
-        Refused: an open quote, no cell filled, too many rows or columns, a row longer than the
-            header.
+        Refused: an open quote, no cell filled, over `most_rows` or too many columns, a row longer
+            than the header.
     """
     header = text.splitlines()[0]
     reader = csv.reader(io.StringIO(text), delimiter=max(";\t,", key=header.count), strict=True)

@@ -19,6 +19,7 @@ QuantityKind = Literal[
     "speed",
     "minutes",
     "hours",
+    "volume",
 ]
 
 
@@ -75,6 +76,21 @@ def unit_spellings() -> Mapping[tuple[str, str], Unit]:
         )
         found.update({(unit.kind, spelling): unit for spelling in row["spellings"].split(";")})
     return found
+
+
+class SaidMeasure(Record):
+    """A limit that the trade says in a round number of its own, not as it would be converted."""
+
+    written: str
+    inch: str
+
+
+@cache
+def said_measures() -> tuple[SaidMeasure, ...]:
+    """Return the limits that are said and not converted."""
+    return tuple(
+        SaidMeasure(written=row["written"], inch=row["inch"]) for row in rows("said_measures.csv")
+    )
 
 
 class DisplayUnit(Record):

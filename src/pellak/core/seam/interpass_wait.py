@@ -47,25 +47,25 @@ def with_waits(
 ) -> list[WeldPass]:
     """Return the passes, each with the wait before it until the plate is under `limit_c`."""
     loss = face_loss_w_per_m2_k(limit_c)
-    told: list[WeldPass] = []
+    laid: list[WeldPass] = []
     begun_s: list[float] = []
     now = 0.0
     for weld in passes:
         wait = 0.0
-        if told:
+        if laid:
             now += BRUSHING_S
 
             def over(more: float, at: float = now) -> bool:
                 ages = [at + more - begun for begun in begun_s]
-                rise = rise_beside_k(case, told, length_mm, ages, loss)
+                rise = rise_beside_k(case, laid, length_mm, ages, loss)
                 return case.start_c + rise > limit_c
 
             wait = _first_under(over)
         now += wait
         begun_s.append(now)
-        told.append(weld.model_copy(update={"wait_s": wait, "interpass_max_c": limit_c}))
+        laid.append(weld.model_copy(update={"wait_s": wait, "interpass_max_c": limit_c}))
         now += 60 * weld.minutes
-    return told
+    return laid
 
 
 def _first_under(over: Callable[[float], bool]) -> float:

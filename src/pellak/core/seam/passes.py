@@ -78,7 +78,7 @@ class FlowSpan:
 
 
 def open_sum(parts: Sequence[float | None]) -> float | None:
-    """Return a sum, open (None) where any part of it is."""
+    """Return the sum of `parts`, all of one unit; open (None) where any of them is."""
     known = [part for part in parts if part is not None]
     return sum(known) if parts and len(known) == len(parts) else None
 

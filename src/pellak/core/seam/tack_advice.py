@@ -9,14 +9,14 @@ def trouble(given: TacksGiven) -> str:
     riding = [m for m in given.measured if m.rise_mm is not None and abs(m.rise_mm) > t / 2]
     shut = [m for m in given.measured if m.gap_mm is not None and m.gap_mm <= 0 < given.gap_mm]
     open_ = [m for m in given.measured if m.gap_mm is not None and m.gap_mm > given.gap_mm + t]
-    told = []
+    advice = []
     if riding:
-        told.append(f"edge proud at {riding[0].at_mm:.0f} mm: level it cold with hammer and dolly")
+        advice.append(f"edge proud at {riding[0].at_mm:.0f} mm: level it cold, hammer and dolly")
     if shut:
-        told.append(f"gap shut at {shut[0].at_mm:.0f} mm: ease the sheet away before it rides")
+        advice.append(f"gap shut at {shut[0].at_mm:.0f} mm: ease the sheet away before it rides")
     if open_:
-        told.append(f"gap opened at {open_[0].at_mm:.0f} mm: draw it together and clamp")
-    return "; ".join([*told, "the rest is stepped shorter"]) if told else ""
+        advice.append(f"gap opened at {open_[0].at_mm:.0f} mm: draw it together and clamp")
+    return "; ".join([*advice, "the rest is stepped shorter"]) if advice else ""
 
 
 def gap_advice(given: TacksGiven, shrink_mm: float) -> str:

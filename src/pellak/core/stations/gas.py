@@ -3,7 +3,6 @@
 from collections.abc import Sequence
 
 from pellak.core.figure import Figure, Stack, StackPart, figure_of
-from pellak.core.gas.content import cylinder_sizes
 from pellak.core.gas.cylinders import (
     COMMON_CYLINDER_L,
     CylindersAnswer,
@@ -129,17 +128,16 @@ def gas_figures(
             answer = content_now(item, flow, minutes)
             used = item in reckoned.equipment.in_use(gas)
             if answer is None:
-                size = cylinder_sizes()[item.size]
                 if used and gas == "acetylene":
                     cautions += _named(
-                        item.name, too_fast(size.content_m3, item.coupled, flow, minutes)
+                        item.name, too_fast(item.full_m3, item.coupled, flow, minutes)
                     )
                 figures.append(
                     Figure(
                         id=f"gas-{item.name}",
                         label=f"{item.name}, {gas}",
                         text="not read yet",
-                        detail=f"{size.content_m3:g} m³ when full; read its gauge or weigh it",
+                        detail=f"{item.full_m3:g} m³ when full; read its gauge or weigh it",
                     )
                 )
                 continue

@@ -1,8 +1,9 @@
 """Torch, flame and gas line of any job with a flame on metal, worked out once."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from typing import Any
 
 from pellak.core.care.eyes import EyesAnswer, EyesGiven, reckon_eyes
 from pellak.core.figure import Choice
@@ -14,11 +15,24 @@ from pellak.core.supply.supply import SupplyAnswer, reckon_supply
 from pellak.core.supply.supply_line import SupplyGiven
 from pellak.core.tables import Family
 from pellak.core.torch.candidates import RackTip, TipCandidate
-from pellak.core.torch.flame import FlameAnswer, FlameGiven, reckon_flame
+from pellak.core.torch.flame import FlameAnswer, FlameGiven, flame_settings, reckon_flame
 from pellak.core.torch.tip import TipAnswer, TipGiven, reckon_tip
 from pellak.core.working import School, Working
 
 USABLE = ("fits", "works-soft", "works-slow")
+
+
+@dataclass(frozen=True)
+class FlameWanted:
+    """The flame a job wants: as the flame reckoner is asked for it, how it looks, why, what too
+    much oxygen or carbon does, and what its tips are judged by."""
+
+    asked: Mapping[str, Any]
+    looks: str
+    why: str
+    left_over: str
+    judged_by: str
+    judged_source: str
 
 
 @dataclass(frozen=True)
@@ -30,7 +44,7 @@ class TorchSetUp:
     """
 
     job: JobBase
-    flame_family: Family
+    wanted: FlameWanted
     schools: ShopSchools
     from_rack: bool
     metal: Metal
@@ -101,7 +115,6 @@ def torch_set_up(
     equipment: Equipment,
 ) -> TorchSetUp:
     """Return tip, flame, pressures and lens for a flame on a piece."""
-    family = piece.metal().family
     tip_answer = reckon_tip(
         TipGiven(
             **piece.model_dump(),
@@ -112,14 +125,40 @@ def torch_set_up(
             acetylene_l_per_h=job.acetylene_l_per_h,
         )
     )
+    wanted = _for_fusion(piece.metal().family)
+    return set_up_with(job, schools, rack, metal, equipment, tip_answer, wanted)
+
+
+def _for_fusion(family: Family) -> FlameWanted:
+    setting = flame_settings()[family, "fusion"]
+    return FlameWanted(
+        asked={"metal": family},
+        looks=setting.looks,
+        why=setting.why,
+        left_over="more of it burns and sparks steel; less of it, and carbon goes into the pool",
+        judged_by="puddle time at the flow the tip is run at, over the matched puddle time",
+        judged_source="fitted plate model; bands are judgement against what a steady hand likes",
+    )
+
+
+def set_up_with(
+    job: JobBase,
+    schools: ShopSchools,
+    rack: Sequence[RackTip],
+    metal: Metal,
+    equipment: Equipment,
+    tip_answer: TipAnswer,
+    wanted: FlameWanted,
+) -> TorchSetUp:
+    """Return the set-up for tips judged already and the flame wanted on them."""
     tip = _planned_tip(job, tip_answer)
     orifice_mm = tip.orifice_mm if tip else tip_answer.values.orifice_mm
     flow = tip.acetylene_l_per_h if tip else tip_answer.values.acetylene_l_per_h
     jet = tip.jet_m_per_s if tip else tip_answer.values.jet_m_per_s
-    flame = reckon_flame(FlameGiven(metal=family, orifice_mm=orifice_mm, jet_m_per_s=jet))
+    flame = reckon_flame(FlameGiven(**wanted.asked, orifice_mm=orifice_mm, jet_m_per_s=jet))
     return TorchSetUp(
         job=job,
-        flame_family=family,
+        wanted=wanted,
         schools=schools,
         from_rack=bool(rack),
         metal=metal,
@@ -134,7 +173,7 @@ def torch_set_up(
         eyes=reckon_eyes(
             EyesGiven(
                 acetylene_l_per_h=flow,
-                thickness_mm=piece.thickness_mm,
+                thickness_mm=job.thickness_mm,
                 flux=metal.family == "aluminium",
             )
         ),

@@ -5,8 +5,8 @@ from pellak.core.job_base import JobBase, metal_words
 from pellak.core.metal.alloy import FAMILY_NAMES, Metal
 from pellak.core.metal.fusion import fusion_advice
 from pellak.core.reading.gauges import gauge_systems
-from pellak.core.tables import gauge_thicknesses_mm
-from pellak.core.working import Working, short
+from pellak.core.tables import gauge_thicknesses_mm, rows
+from pellak.core.working import School, Working, short
 
 NEAR_GAUGE_RATIO = 0.03
 
@@ -29,7 +29,7 @@ def _nearest(system: str, thickness_mm: float) -> tuple[str, float]:
 
 
 def typed_line(job: JobBase, field: str, value: float) -> Working:
-    """Return the working of a measure somebody typed, mm."""
+    """Return the working of a measure somebody typed: `value`, mm."""
     typed = job.typed.get(field)
     return Working(
         name=field,
@@ -42,8 +42,24 @@ def typed_line(job: JobBase, field: str, value: float) -> Working:
     )
 
 
-def metal_figure(job: JobBase, metal: Metal | None) -> Figure:
-    """Return what metal it is, with the question that asks it."""
+def listed_figure(table: str, field: str, label: str, question: str, chosen: str | None) -> Figure:
+    """Return a question whose answers are rows of a table, with what was answered."""
+    answers = [row for row in rows(table) if row["field"] == field]
+    return Figure(
+        id=field,
+        label=label,
+        text=next((row["label"] for row in answers if row["id"] == chosen), "not told"),
+        asks=Asks(
+            field=field,
+            question=question,
+            chosen=chosen,
+            answers=[School(id=r["id"], label=r["label"], why=r["why"]) for r in answers],
+        ),
+    )
+
+
+def metal_figure(job: JobBase, metal: Metal | None, *, fused: bool = True) -> Figure:
+    """Return what metal it is, with the question that asks it; `fused` adds how it takes a weld."""
     asks = Asks(
         field="alloy",
         question="Which metal is it?",
@@ -55,22 +71,23 @@ def metal_figure(job: JobBase, metal: Metal | None) -> Figure:
         return Figure(
             id="metal", label="Metal", text=metal_words(job, metal), detail="identify it", asks=asks
         )
-    told = "" if job.alloy else f"grade not told: reckoned as {metal.name}"
+    words = "" if job.alloy else f"grade not told: reckoned as {metal.name}"
     plain = Working(
         name="metal",
         value=metal.name,
         formula="composition of the alloy named",
         inserted=", ".join(f"{e} {short(n)} %" for e, n in metal.composition.items()) or "—",
         source=metal.source or "as told",
-        note="; ".join(filter(None, [metal.note, told])),
+        note="; ".join(filter(None, [metal.note, words])),
     )
     advice = fusion_advice(metal)
     judged = {"fuse": "", "mind": "a poor choice for the torch", "refuse": "not fused by torch"}
+    welds = judged[advice.level] if fused else ""
     return Figure(
         id="metal",
         label="Metal",
         text=metal_words(job, metal),
-        detail=" · ".join(filter(None, [told or FAMILY_NAMES[metal.family], judged[advice.level]])),
+        detail=" · ".join(filter(None, [words or FAMILY_NAMES[metal.family], welds])),
         working=[plain],
         asks=asks,
     )

@@ -13,11 +13,12 @@ from pellak.core.stations.gas import (
     out_of_use_cautions,
     pressure_figures,
 )
+from pellak.core.stations.gear import gear_figures
 from pellak.core.stations.set_up import TorchSetUp, choice_for, line
 from pellak.core.tables import rows
+from pellak.core.torch.candidates import TipCandidate
 from pellak.core.torch.flame import (
     TABLE_SOURCE,
-    flame_settings,
     flame_species,
     flame_temperature_c,
 )
@@ -29,6 +30,8 @@ FLAME_RATIOS = tuple(round(0.8 + 0.1 * step, 2) for step in range(18))
 """Oxygen ratios the flame's curves are drawn through, carburising to far oxidising."""
 LEFT_OVER_RATIOS = tuple(round(0.8 + 0.05 * step, 2) for step in range(13))
 """Closer about neutral, where carbon gas gives way to free oxygen."""
+FREE_OXYGEN_COUNTS_PERCENT = 0.5
+"""Less is far under the scatter of any valve: a figure of it would decide nothing."""
 HOLDS = "Tip, flow, flame, pressures with gas flowing, lens."
 
 
@@ -51,10 +54,9 @@ def _tip(reckoned: TorchSetUp) -> Figure:
     verdict = Working(
         name="verdict",
         value=tip.words,
-        formula="puddle time at the flow the tip is run at, over the matched puddle time",
-        inserted=f"{_seconds(tip.puddle_s)} over "
-        f"{_seconds(reckoned.tip_answer.values.matched_puddle_s)}",
-        source="fitted plate model; bands are judgement against what a steady hand likes",
+        formula=reckoned.wanted.judged_by,
+        inserted=_judged(reckoned, tip),
+        source=reckoned.wanted.judged_source,
         note=tip.why,
     )
     drilled = f", drill {tip.drill}" if tip.drill else ""
@@ -67,17 +69,24 @@ def _tip(reckoned: TorchSetUp) -> Figure:
     )
 
 
+def _judged(reckoned: TorchSetUp, tip: TipCandidate) -> str:
+    matched_s = reckoned.tip_answer.values.matched_puddle_s
+    if matched_s is None and tip.puddle_s is None:
+        return f"{short(tip.jet_m_per_s, 3)} m/s at {short(tip.acetylene_l_per_h, 3)} L/h"
+    return f"{_seconds(tip.puddle_s)} over {_seconds(matched_s)}"
+
+
 def _seconds(value: float | None) -> str:
     return "never" if value is None else f"{short(value, 3)} s"
 
 
 def _flame(reckoned: TorchSetUp) -> Figure:
-    values, setting = reckoned.flame.values, flame_settings()[reckoned.flame_family, "fusion"]
+    values, wanted = reckoned.flame.values, reckoned.wanted
     return Figure(
         id="flame",
         label="Flame",
         text=values.kind.capitalize(),
-        detail=f"{setting.looks}; {setting.why}",
+        detail=f"{wanted.looks}; {wanted.why}",
         working=reckoned.flame.working,
         curve=Curve(
             label="Flame temperature against oxygen for each part of acetylene",
@@ -90,52 +99,58 @@ def _flame(reckoned: TorchSetUp) -> Figure:
     )
 
 
-def _flame_gases(reckoned: TorchSetUp) -> Figure:
-    """Return what is left over in the flame: carbon that hardens, or oxygen that burns."""
-    ratio = reckoned.oxygen_ratio
-    shares = {b: flame_species(b) for b in (*LEFT_OVER_RATIOS, ratio)}
-    free = {b: 100 * (s["O2"] + s["O"] + s["OH"]) for b, s in shares.items()}
+def _free_oxygen_percent(ratio: float) -> float:
+    shares = flame_species(ratio)
+    return 100 * (shares["O2"] + shares["O"] + shares["OH"])
+
+
+def _flame_gases(reckoned: TorchSetUp) -> list[Figure]:
+    """Return the free oxygen that burns the pool; nothing where there is too little to do so."""
+    here = flame_species(reckoned.oxygen_ratio)
+    free = _free_oxygen_percent(reckoned.oxygen_ratio)
+    if free < FREE_OXYGEN_COUNTS_PERCENT:
+        return []
     formula = "100 * (x_O2 + x_O + x_OH)"
-    here = shares[ratio]
-    return figure_of(
-        Working(
-            name="free_oxygen_percent",
-            value=free[ratio],
-            unit="%",
-            low=0.5 * free[ratio],
-            high=min(100.0, 2 * free[ratio]),
-            formula=formula,
-            inserted=inserted(formula, {"x_O2": here["O2"], "x_O": here["O"], "x_OH": here["OH"]}),
-            source=TABLE_SOURCE,
-            note="what can burn the pool; below a ratio of 1 carbon is left over instead",
-        ),
-        "Free oxygen in the flame",
-        detail="more of it burns and sparks steel; less of it, and carbon goes into the pool",
-    ).model_copy(
-        update={
-            "curve": Curve(
-                label="Carbon gas and free oxygen left over, against oxygen for each part of "
-                "acetylene",
-                name="free oxygen",
-                other=[CurvePoint(x=b, y=100 * shares[b]["C2H2"]) for b in LEFT_OVER_RATIOS],
-                other_name="carbon gas",
-                x_label="oxygen to acetylene, by volume",
-                x_unit="",
-                y_unit="%",
-                points=[CurvePoint(x=b, y=free[b]) for b in LEFT_OVER_RATIOS],
-                at_x=[CurvePoint(x=ratio, y=free[ratio])],
-            )
-        }
-    )
+    return [
+        figure_of(
+            Working(
+                name="free_oxygen_percent",
+                value=free,
+                unit="%",
+                low=0.5 * free,
+                high=min(100.0, 2 * free),
+                formula=formula,
+                inserted=inserted(
+                    formula, {"x_O2": here["O2"], "x_O": here["O"], "x_OH": here["OH"]}
+                ),
+                source=TABLE_SOURCE,
+                note="what can burn the pool; below a ratio of 1 carbon is left over instead",
+            ),
+            "Free oxygen in the flame",
+            detail=reckoned.wanted.left_over,
+        )
+    ]
 
 
-def _when_wrong() -> Figure:
-    """Return what a wrong flame looks, sounds and does like."""
+def _when_wrong(reckoned: TorchSetUp) -> Figure:
+    """Return what a wrong flame looks, sounds and does like, and what it leaves over."""
+    ratio = reckoned.oxygen_ratio
     return Figure(
         id="flame_signs",
         label="When the flame is wrong",
         text="three ways",
         detail=" ".join(row["text"] for row in rows("flame_signs.csv")),
+        curve=Curve(
+            label="Carbon gas and free oxygen left over, against oxygen for each part of acetylene",
+            name="free oxygen",
+            other=[CurvePoint(x=b, y=100 * flame_species(b)["C2H2"]) for b in LEFT_OVER_RATIOS],
+            other_name="carbon gas",
+            x_label="oxygen to acetylene, by volume",
+            x_unit="",
+            y_unit="%",
+            points=[CurvePoint(x=b, y=_free_oxygen_percent(b)) for b in LEFT_OVER_RATIOS],
+            at_x=[CurvePoint(x=ratio, y=_free_oxygen_percent(ratio))],
+        ),
     )
 
 
@@ -181,7 +196,9 @@ def _flow(reckoned: TorchSetUp) -> Figure:
             "How brisk a flame?",
             reckoned.schools.pace,
             reckoned.tip_answer.schools,
-        ),
+        )
+        if reckoned.tip_answer.schools
+        else None,
     )
 
 
@@ -241,13 +258,14 @@ def set_up_figures(reckoned: TorchSetUp) -> list[Figure]:
     return [
         _tip(reckoned),
         _flame(reckoned),
-        _flame_gases(reckoned),
-        _when_wrong(),
+        *_flame_gases(reckoned),
+        _when_wrong(reckoned),
         *pressure_figures(reckoned),
         _flow(reckoned),
         _oxygen(reckoned),
         _cone(reckoned),
         eyes_figure(reckoned),
+        *gear_figures(reckoned.job, reckoned.equipment),
     ]
 
 

@@ -169,9 +169,9 @@ def reckon_supply(given: SupplyGiven) -> SupplyAnswer:
     allowed = acetylene.set_bar is None or not over_limit(acetylene.set_bar, given.region)
     working = []
     for line in lines.values():
-        told = _set_working(line)
-        if told is not None and (allowed or line.gas == "oxygen"):
-            working.append(told)
+        setting = _set_working(line)
+        if setting is not None and (allowed or line.gas == "oxygen"):
+            working.append(setting)
         working += line.working if allowed else [w for w in line.working if "torch" not in w.name]
     return SupplyAnswer(
         values=SupplyValues(

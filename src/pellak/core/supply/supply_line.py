@@ -215,7 +215,7 @@ def _free(given: SupplyGiven, line: GasLine) -> tuple[float, Working]:
         "Q": line.flow,
         "d": bore_mm / 1000, "n": float(given.jets), "p": set_bar * 1e5, "rho": rho, "pi": 3.14159
     }  # fmt: skip
-    told = Working(
+    working = Working(
         name=f"{line.gas}_free_l_per_h",
         value=max(free, line.flow),
         unit="L/h",
@@ -226,4 +226,4 @@ def _free(given: SupplyGiven, line: GasLine) -> tuple[float, Working]:
         source="orifice equation with a discharge coefficient of 0.8",
         note="the tip wide open, this gas alone; never under the flow planned",
     )
-    return max(free, line.flow), told
+    return max(free, line.flow), working

@@ -80,7 +80,10 @@ class TipCandidate(Record):
 
 
 def usable_band(orifice_mm: float, oxygen_ratio: float, jets: int = 1) -> FlowBand:
-    """Return the flows between the backfire and the lifting jet speed, L/h of acetylene."""
+    """Return the flows between the backfire and the lifting jet speed, L/h of acetylene.
+
+    All `jets` of a tip together; `oxygen_ratio` as in the flame, 0.7 to 3.
+    """
     return FlowBand(
         low=jet.flow_for_jet_l_per_h(orifice_mm, jet.BACKFIRE_BELOW_M_PER_S, oxygen_ratio, jets),
         high=jet.flow_for_jet_l_per_h(orifice_mm, jet.LIFTS_ABOVE_M_PER_S, oxygen_ratio, jets),

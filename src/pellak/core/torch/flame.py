@@ -137,12 +137,12 @@ def burning_speed_m_per_s(oxygen_ratio: float) -> float:
     return NEUTRAL_BURNING_SPEED_M_PER_S * (1 - RICH_SPEED_LOSS_PER_RATIO * rich)
 
 
-def cone_length_mm(orifice_mm: float, jet_m_per_s: float, burning_speed: float) -> float:
+def cone_length_mm(orifice_mm: float, jet_m_per_s: float, burning_speed_m_per_s: float) -> float:
     """Return the inner cone's length, mm, for a jet faster than the burning speed.
 
     Source: CONE_SOURCE; a straight-sided cone, good to about a fifth.
     """
-    return orifice_mm / 2 * math.sqrt(math.pow(jet_m_per_s / burning_speed, 2) - 1)
+    return orifice_mm / 2 * math.sqrt(math.pow(jet_m_per_s / burning_speed_m_per_s, 2) - 1)
 
 
 def _ratio(given: FlameGiven) -> float:

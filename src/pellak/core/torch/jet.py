@@ -39,7 +39,7 @@ def orifice_for_flow_mm(
 def flow_for_jet_l_per_h(
     orifice_mm: float, jet_m_per_s: float, oxygen_ratio: float, jets: int = 1
 ) -> float:
-    """Return the acetylene flow at which a tip's jet runs at a speed, L/h."""
+    """Return the acetylene flow at which each of a tip's `jets` runs at a speed, L/h in all."""
     area_m2 = jets * math.pi / 4 * math.pow(orifice_mm / 1000, 2)
     return jet_m_per_s * area_m2 * 3.6e6 / (1 + oxygen_ratio)
 
@@ -47,7 +47,7 @@ def flow_for_jet_l_per_h(
 def jet_for_flow_m_per_s(
     acetylene_l_per_h: float, orifice_mm: float, oxygen_ratio: float, jets: int = 1
 ) -> float:
-    """Return the jet speed of a tip at a flow, m/s."""
+    """Return the speed of each of a tip's `jets` at a flow, m/s."""
     return acetylene_l_per_h / flow_for_jet_l_per_h(orifice_mm, 1.0, oxygen_ratio, jets)
 
 

@@ -1,4 +1,4 @@
-import type { QuantityKind, SeamDrawing } from "../../api/client";
+import type { SeamDrawing } from "../../api/client";
 import { JointAcross } from "../../drawings/JointAcross";
 import { SeamAcross } from "../../drawings/SeamAcross";
 import { SeamAlong } from "../../drawings/SeamAlong";
@@ -19,6 +19,7 @@ export function SeamBoard({
   plan,
   drawing,
   faults,
+  look,
   onPreview,
   onChange,
   strip,
@@ -29,24 +30,22 @@ export function SeamBoard({
   const travel = (tack?.figures ?? []).find((f) => f.id === "travel_mm_per_min")?.value ?? null;
   const fed = plan.facts?.rod != null && plan.facts.rod !== "none";
   const rod = !fed ? "none" : plan.facts?.direction === "backhand" ? "follows" : "leads";
-  const family = job.family ?? "carbon-steel";
   const field = (
     name: string,
     label: string,
     asks: string,
-    kind: QuantityKind = "length",
     unit = "mm",
     value: unknown = job[name as keyof typeof job],
   ) => ({
+    field: name,
     label,
     asks,
-    kind,
     unit,
-    family,
     value: typeof value === "number" ? value : null,
     typed: job.typed?.[name],
     fault: faultOf(faults[name], name),
-    onPreview: (text: string | null) => onPreview(name, text),
+    look,
+    onPreview,
     onCommit: (text: string) => onChange({ [name]: text }),
   });
   const piece = plan.stations.find((s) => s.id === "piece")?.figures ?? [];
@@ -89,7 +88,6 @@ export function SeamBoard({
                   dimension.field,
                   dimension.label,
                   dimension.asks,
-                  dimension.kind,
                   dimension.unit,
                   dimension.value,
                 )}

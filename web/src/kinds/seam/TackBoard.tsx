@@ -1,9 +1,9 @@
 // Edges, tacks and their order at the Tack and run station: drawn, played through, taken along.
 import { useQuery } from "@tanstack/react-query";
 import { Slider } from "radix-ui";
-import { useEffect, useId, useState } from "react";
+import { useEffect, useState } from "react";
 
-import { faultOf, type Changes } from "../../api/client";
+import { faultOf } from "../../api/client";
 import { playbackQuery } from "../../api/queries";
 import { GrooveSection } from "../../drawings/GrooveSection";
 import { SeamPath } from "../../drawings/SeamPath";
@@ -13,6 +13,7 @@ import { clockWords } from "../../parts/useCounting";
 import { useWidth } from "../../parts/useWidth";
 import { useUnits } from "../../shell/settings";
 import type { WorkBoardProps } from "../room";
+import { PlacesField } from "../../places/bench/PlacesField";
 import { DistortionDialog } from "../straighten/DistortionDialog";
 
 const PATH_PX = 190;
@@ -27,10 +28,14 @@ export function TackBoard({ job, plan, faults, onChange }: WorkBoardProps) {
   const [distorting, setDistorting] = useState(false);
   const [frame, setFrame] = useState<number | null>(null);
   const [playing, setPlaying] = useState(false);
-  const { data: playback } = useQuery(playbackQuery(job.id, job.version, planned !== null));
+  // Reckoned only once somebody wants to see it: an edit of the job need not wait for it.
+  const [asked, setAsked] = useState(false);
+  const { data: playback } = useQuery(
+    playbackQuery(job.id, job.version, asked && planned !== null),
+  );
   const frames = playback?.times_s.length ?? 0;
   useEffect(() => {
-    if (!playing) return;
+    if (!playing || frames === 0) return;
     // Where motion is to be kept down, the order is stepped through instead of run.
     const calm = matchMedia("(prefers-reduced-motion: reduce)").matches;
     const timer = setInterval(
@@ -67,7 +72,7 @@ export function TackBoard({ job, plan, faults, onChange }: WorkBoardProps) {
             <>
               <PaperLinks what="Template 1:1" path={`/api/jobs/${job.id}/marks.pdf`} />
               <span data-screen-only>
-                <a className="link" href={`/api/jobs/${job.id}/marks.svg`}>
+                <a className="link" href={`/api/jobs/${job.id}/marks.svg?units=${units.system}`}>
                   SVG
                 </a>{" "}
                 ·{" "}
@@ -81,11 +86,16 @@ export function TackBoard({ job, plan, faults, onChange }: WorkBoardProps) {
             How far will it bow?
           </button>
           {planned && !tacks?.closed && (
-            <Corners
-              value={corners}
-              fault={faultOf(faults["corners_mm"], "corners_mm")}
-              onChange={onChange}
-            />
+            <div data-screen-only>
+              <PlacesField
+                label="Turns at, along the seam"
+                hint="none; such as 200 mm; 440 mm"
+                field="corners_mm"
+                told={corners.map((mm) => [mm])}
+                fault={faultOf(faults["corners_mm"], "corners_mm")}
+                onChange={onChange}
+              />
+            </div>
           )}
         </div>
       </div>
@@ -115,18 +125,21 @@ export function TackBoard({ job, plan, faults, onChange }: WorkBoardProps) {
           <div data-screen-only className="flex items-center gap-3">
             <button
               className="button min-h-10 w-24"
-              disabled={frames === 0}
               aria-pressed={playing}
-              onClick={() => setPlaying(!playing)}
+              onClick={() => {
+                setAsked(true);
+                setPlaying(!playing);
+              }}
             >
-              {playing ? "Hold" : "Play"}
+              {!playing ? "Play" : frames === 0 ? "Reckoning" : "Hold"}
             </button>
             <Slider.Root
               className="relative flex h-8 flex-1 touch-none items-center"
               min={0}
               max={Math.max(1, frames - 1)}
               value={[shown ?? 0]}
-              disabled={frames === 0}
+              onFocus={() => setAsked(true)}
+              onPointerDown={() => setAsked(true)}
               onValueChange={([to]) => {
                 setPlaying(false);
                 setFrame(to ?? 0);
@@ -150,45 +163,16 @@ export function TackBoard({ job, plan, faults, onChange }: WorkBoardProps) {
           )}
         </div>
       )}
-      <DistortionDialog open={distorting} onClose={() => setDistorting(false)} />
-    </section>
-  );
-}
-
-interface CornersProps {
-  value: readonly number[];
-  fault: string | null;
-  onChange: (changes: Changes) => Promise<boolean>;
-}
-
-/** Where the seam turns, as lengths along it. */
-function Corners({ value, fault, onChange }: CornersProps) {
-  const id = useId();
-  const units = useUnits();
-  const told = value.map((mm) => units.measure(mm, "mm")).join("; ");
-  const [text, setText] = useState<string | null>(null);
-  const keep = async () => {
-    if (text !== null && text !== told && !(await onChange({ corners_mm: text }))) return;
-    setText(null);
-  };
-  return (
-    <div data-screen-only>
-      <label htmlFor={id}>Turns at, along the seam</label>
-      <input
-        id={id}
-        className={`field max-w-56 ${fault ? "border-stop" : ""}`}
-        placeholder="none; such as 200; 440"
-        aria-invalid={fault !== null}
-        value={text ?? told}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={() => void keep()}
-        onKeyDown={(event) => event.key === "Enter" && void keep()}
+      <DistortionDialog
+        open={distorting}
+        known={{
+          length_mm: plan.job.length_mm,
+          wall_mm: plan.job.thickness_mm,
+          width_mm: plan.job.thickness_mm,
+          leg_mm: "leg_mm" in plan.job ? plan.job.leg_mm : null,
+        }}
+        onClose={() => setDistorting(false)}
       />
-      {fault && (
-        <p role="alert" className="text-stop">
-          {fault}
-        </p>
-      )}
-    </div>
+    </section>
   );
 }

@@ -35,7 +35,6 @@ export function TackTool(tool: ToolProps) {
   useKeys({ t: made, T: made });
   if (!tacks) return null;
   const coming = tacks.tacks.slice(done + 1, done + 1 + AHEAD);
-  const bare = (text: string) => (/^[\d.,-]+$/.test(text) ? `${text} ${units.symbol("mm")}` : text);
   const wrong = faultOf(bench.refused, "gap") ?? faultOf(bench.refused, "rise");
   return (
     <div className="space-y-4">
@@ -90,11 +89,13 @@ export function TackTool(tool: ToolProps) {
           className="grid gap-3 text-xl sm:grid-cols-[1fr_1fr_auto] sm:items-end"
           onSubmit={(event) => {
             event.preventDefault();
-            void bench.tell("measured", { gap: bare(gap), rise: bare(rise) }).then((kept) => {
-              if (kept === null) return;
-              setGap("");
-              setRise("");
-            });
+            void bench
+              .tell("measured", { gap: units.whole(gap, "mm"), rise: units.whole(rise, "mm") })
+              .then((kept) => {
+                if (kept === null) return;
+                setGap("");
+                setRise("");
+              });
           }}
         >
           <Measure id={`${id}-gap`} label="Gap ahead, measured" text={gap} onType={setGap} />

@@ -9,6 +9,7 @@ export const SEAM: Room = {
     board.plan.drawing.kind === "seam" ? (
       <SeamBoard {...board} drawing={board.plan.drawing} />
     ) : null,
+  workAt: "tack-and-run",
   WorkBoard: TackBoard,
   tools: { tacks: TackTool, puddle: PuddleTool, seam: SeamTool },
 };

@@ -29,10 +29,40 @@ const FIELDS = [
   { key: "offset_mm", label: "Weld, height over the bottom", without: [] },
 ];
 
-export function DistortionDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+/** The weld as the straightening job keeps it, where it runs along a face of the member. */
+function weldsTold({
+  length_mm = 0,
+  leg_mm = 0,
+  offset_mm = 0,
+  depth_mm = 0,
+}: Record<string, number>) {
+  if (offset_mm !== 0 && offset_mm !== depth_mm) return {};
+  return {
+    welds_said: `1 x ${length_mm} mm, leg ${leg_mm} mm`,
+    welds: [{ count: 1, length_mm, pitch_mm: 0, start_mm: 0, leg_mm }],
+  };
+}
+
+interface DistortionDialogProps {
+  open: boolean;
+  /** What the job already says, mm, by the fields of this form. */
+  known: Record<string, number | null | undefined>;
+  onClose: () => void;
+}
+
+export function DistortionDialog({ open, known, onClose }: DistortionDialogProps) {
   const units = useUnits();
   const [kind, setKind] = useState<SectionKind>("flat");
-  const [typed, setTyped] = useState<Record<string, string>>({});
+  const [own, setTyped] = useState<Record<string, string>>({});
+  // What the job says stands there until something else is typed.
+  const typed = {
+    ...Object.fromEntries(
+      Object.entries(known).flatMap(([key, mm]) =>
+        mm == null ? [] : [[key, units.measure(mm, "mm", 4)]],
+      ),
+    ),
+    ...own,
+  };
   const [unread, setUnread] = useState<{ field: string; error: unknown } | null>(null);
   const [told, setTold] = useState<Record<string, number>>({});
   const asked = FIELDS.filter((field) => !field.without.includes(kind));
@@ -42,7 +72,7 @@ export function DistortionDialog({ open, onClose }: { open: boolean; onClose: ()
       setUnread(null);
       for (const { key } of asked) {
         try {
-          const body = { text: typed[key] ?? "", kind: "length" as const };
+          const body = { text: units.whole(typed[key] ?? "", "mm"), kind: "length" as const };
           mm[key] = (await answer(client.POST("/api/reckon/quantity", { body }))).values.value;
         } catch (error) {
           setUnread({ field: key, error });
@@ -84,6 +114,7 @@ export function DistortionDialog({ open, onClose }: { open: boolean; onClose: ()
             thickness_mm: kind === "flat" ? width_mm : wall_mm,
             length_mm: told.length_mm,
             camber_mm: camberMm,
+            ...weldsTold(told),
           },
         }),
       );
@@ -127,7 +158,7 @@ export function DistortionDialog({ open, onClose }: { open: boolean; onClose: ()
                 className="field"
                 placeholder={`such as 50 ${units.symbol("mm")}`}
                 value={typed[key] ?? ""}
-                onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
+                onChange={(event) => setTyped({ ...own, [key]: event.target.value })}
               />
             </FormLine>
           ))}

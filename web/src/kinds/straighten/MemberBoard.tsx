@@ -1,12 +1,12 @@
 import { faultOf, type MemberDrawing } from "../../api/client";
 import { MemberSection, MemberSide } from "../../drawings/MemberSide";
-import { QuantityField } from "../../figures/QuantityField";
+import { BoxList } from "../../figures/BoxList";
 import { PaperLinks } from "../../parts/PaperLinks";
 import { useWidth } from "../../parts/useWidth";
+import { useUnits } from "../../shell/settings";
 import { PlacesField, SaidField } from "../../places/bench/PlacesField";
 import type { BoardProps } from "../room";
 
-const BOX_PX = 150;
 const BESIDE_FROM_PX = 620;
 const SECTION_PX = 180;
 
@@ -16,10 +16,12 @@ export function MemberBoard({
   plan,
   drawing,
   faults,
+  look,
   onPreview,
   onChange,
 }: BoardProps & { drawing: MemberDrawing }) {
   const [ref, width] = useWidth<HTMLDivElement>();
+  const units = useUnits();
   const beside = width >= BESIDE_FROM_PX;
   const { job } = plan;
   return (
@@ -30,31 +32,11 @@ export function MemberBoard({
           <MemberSide drawing={drawing} width={width - 26 - (beside ? SECTION_PX : 0)} />
         </div>
       )}
-      <ul className="mt-2 flex flex-wrap gap-x-4 gap-y-3">
-        {(drawing.boxes ?? []).map((box) => (
-          <li key={box.field}>
-            <span className="block text-sm text-mute">{box.label}</span>
-            <QuantityField
-              label={box.label}
-              kind="length"
-              unit="mm"
-              asks={box.asks}
-              value={box.value}
-              usual={box.usual ?? false}
-              family={job.family ?? "carbon-steel"}
-              typed={job.typed?.[box.field]}
-              widthPx={BOX_PX}
-              fault={faultOf(faults[box.field], box.field)}
-              onPreview={(text) => onPreview(box.field, text)}
-              onCommit={(text) => onChange({ [box.field]: text })}
-            />
-          </li>
-        ))}
-      </ul>
+      <BoxList boxes={drawing.boxes ?? []} {...{ job, faults, look, onPreview, onChange }} />
       {(drawing.spots ?? []).length > 0 && (
         <p className="mt-3 flex flex-wrap items-center gap-x-4 text-sm">
           <PaperLinks what="Spacing tape 1:1" path={`/api/jobs/${jobId}/marks.pdf`} />
-          <a className="link" href={`/api/jobs/${jobId}/marks.svg`}>
+          <a className="link" href={`/api/jobs/${jobId}/marks.svg?units=${units.system}`}>
             Drawing, SVG
           </a>
           <a className="link" href={`/api/jobs/${jobId}/marks.csv`}>

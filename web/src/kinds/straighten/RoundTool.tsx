@@ -36,8 +36,6 @@ export function RoundTool(tool: ToolProps) {
   useKeys({ t: made, T: made }, next !== undefined);
   if (!member) return null;
   const mm = (value: number) => units.measure(value, "mm", 3);
-  const bare = (text: string, unit: string) =>
-    /^[\d.,\s-]+$/.test(text) ? `${text} ${unit}` : text;
   const wrong = faultOf(bench.refused, "bow") ?? faultOf(bench.refused, "surface");
   const reads = hot || (spots.length > 0 && next === undefined);
   return (
@@ -97,8 +95,8 @@ export function RoundTool(tool: ToolProps) {
             event.preventDefault();
             void bench
               .tell("line", {
-                bow: bare(bow, units.symbol("mm")),
-                surface: bare(surface, units.symbol("°C")),
+                bow: units.whole(bow, "mm"),
+                surface: units.whole(surface, "°C"),
               })
               .then((answered) => {
                 if (answered === null) return;

@@ -8,6 +8,7 @@ export const STRAIGHTEN: Room = {
     board.plan.drawing.kind === "member" ? (
       <MemberBoard {...board} drawing={board.plan.drawing} />
     ) : null,
+  workAt: "rounds",
   tools: { rounds: RoundTool },
   WorkLog: RoundsRead,
 };

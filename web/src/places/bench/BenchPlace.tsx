@@ -2,13 +2,14 @@ import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { NavLink, useParams } from "react-router";
 
-import { jobQuery, ticketsQuery } from "../../api/queries";
+import { jobQuery, marksQuery, ticketsQuery } from "../../api/queries";
 import { Away, Waiting } from "../../parts/States";
 import { useKeys } from "../../parts/useKeys";
 import { useUnits } from "../../shell/settings";
 import { JobView } from "./JobView";
 import { NewJobDialog } from "./NewJobDialog";
 import { usePutAway } from "./usePutAway";
+import { changedSinceSeen } from "./useSeen";
 
 export function BenchPlace() {
   const { jobId } = useParams();
@@ -22,11 +23,13 @@ export function BenchPlace() {
     hasNextPage,
     fetchNextPage,
   } = useInfiniteQuery(ticketsQuery);
+  const { data: marks } = useQuery(marksQuery);
   // With a job open its own Ctrl Z decides; on a cleared bench only this one is left.
   useKeys(
     { "Mod+z": () => away.last !== null && void away.bringBack(away.last) },
     tickets?.length === 0,
   );
+  useKeys({ n: () => setAsking(true), N: () => setAsking(true) }, !asking);
   if (error && !tickets) return <Away error={error} onRetry={() => void refetch()} />;
   if (!tickets) return <Waiting what="the bench" />;
   const shown = jobId ?? tickets[0]?.id;
@@ -57,6 +60,9 @@ export function BenchPlace() {
                 {ticket.open_run_id && (
                   <span className="text-sm font-semibold text-cone">at the bench now</span>
                 )}
+                {ticket.id !== shown && changedSinceSeen(ticket.id, marks?.marks[ticket.id]) && (
+                  <span className="block text-sm font-semibold text-cone">plan changed</span>
+                )}
               </NavLink>
             </li>
           ))}
@@ -81,8 +87,12 @@ export function BenchPlace() {
 
 function OpenJobView({ jobId }: { jobId: string }) {
   const { data: job, error, refetch } = useQuery(jobQuery(jobId));
+  // A station asked for while the job is still on its way is not forgotten.
+  const [early, setEarly] = useState<number | null>(null);
+  const digits = Array.from({ length: 9 }, (_, n) => [String(n + 1), () => setEarly(n)]);
+  useKeys(Object.fromEntries(digits) as Record<string, () => void>, !job);
   if (error && !job) return <Away error={error} onRetry={() => void refetch()} />;
-  return job ? <JobView job={job} /> : <Waiting what="the job" />;
+  return job ? <JobView job={job} early={early} /> : <Waiting what="the job" />;
 }
 
 function BlankBench({ onNew }: { onNew: () => void }) {

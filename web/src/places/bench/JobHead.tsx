@@ -11,6 +11,8 @@ interface JobHeadProps {
   onRename: (name: string) => Promise<boolean>;
   onPutAway: () => void;
   onUndo: () => void;
+  /** Does again what was taken back last; null where nothing was. */
+  onRedo: (() => void) | null;
 }
 
 const SAVE_WORDS: Record<SaveState, string> = {
@@ -20,7 +22,7 @@ const SAVE_WORDS: Record<SaveState, string> = {
   away: "Not saved: the server is away, trying again",
 };
 
-export function JobHead({ job, saveState, onRename, onPutAway, onUndo }: JobHeadProps) {
+export function JobHead({ job, saveState, onRename, onPutAway, onUndo, onRedo }: JobHeadProps) {
   const units = useUnits();
   const { name, belongs_to: belongsTo, length_mm: length } = job.plan.job;
   const [text, setText] = useState<string | null>(null);
@@ -49,7 +51,7 @@ export function JobHead({ job, saveState, onRename, onPutAway, onUndo }: JobHead
           />
         </h1>
       </div>
-      <div className="flex items-center gap-3 text-sm">
+      <div className="flex flex-wrap items-center gap-x-3 text-sm whitespace-nowrap">
         <span
           role="status"
           className={
@@ -61,6 +63,9 @@ export function JobHead({ job, saveState, onRename, onPutAway, onUndo }: JobHead
         <PaperLinks what="Job card" path={`/api/jobs/${job.id}/card.pdf`} />
         <button className="link min-h-9" disabled={job.undo_steps === 0} onClick={onUndo}>
           Take back
+        </button>
+        <button className="link min-h-9" disabled={onRedo === null} onClick={onRedo ?? undefined}>
+          Do again
         </button>
         <button className="link min-h-9" onClick={onPutAway}>
           Put away

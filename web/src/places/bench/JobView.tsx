@@ -1,26 +1,38 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
-import { useNavigate, useSearchParams } from "react-router";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { useLocation, useNavigate, useSearchParams } from "react-router";
 
-import { answer, type Changes, client, type OpenJob, type Station } from "../../api/client";
-import { previewQuery } from "../../api/queries";
+import { answer, type Changes, client, faultOf, type OpenJob } from "../../api/client";
+import { jobQuery, previewQuery } from "../../api/queries";
 import { CautionNote } from "../../figures/CautionNote";
-import { FigureBlock } from "../../figures/FigureBlock";
+import type { Look } from "../../figures/QuantityField";
 import { useNotify } from "../../parts/Notices";
 import { useKeys } from "../../parts/useKeys";
 import { useSettled } from "../../parts/useSettled";
 import { useUnits } from "../../shell/settings";
 import { ConflictDialog } from "./ConflictDialog";
+import { LeadingPicture } from "./LeadingPicture";
 import { PlanBoard } from "./PlanBoard";
+import { FigureColumn } from "./FigureColumn";
 import { JobHead } from "./JobHead";
 import { SeamLine } from "./SeamLine";
-import { SafeStartList } from "./SafeStartList";
 import { roomOf } from "../../kinds/rooms";
-import { TipList } from "./TipList";
 import { useJob } from "./useJob";
+import { useFirstBox } from "./useFirstBox";
 import { usePutAway } from "./usePutAway";
+import { differing, useRedo } from "./useRedo";
+import { useSeen } from "./useSeen";
 
-export function JobView({ job }: { job: OpenJob }) {
+/** Narrower, the figures stand under the drawing and not beside it. */
+const BESIDE = "(min-width: 1024px)";
+
+interface JobViewProps {
+  job: OpenJob;
+  /** The station whose key was pressed before the job was there. */
+  early: number | null;
+}
+
+export function JobView({ job, early }: JobViewProps) {
   const units = useUnits();
   const away = usePutAway();
   const notify = useNotify();
@@ -29,23 +41,56 @@ export function JobView({ job }: { job: OpenJob }) {
   const [typing, setTyping] = useState<{ field: string; text: string } | null>(null);
   const settled = useSettled(typing);
   const preview = useQuery(
-    previewQuery(job.id, job.version, settled?.field ?? "", settled?.text ?? null),
+    previewQuery(job.id, job.version, settled?.field ?? "", typing && (settled?.text ?? null)),
   );
+  // What was read counts for the very text that stands in the box, not for the one before.
+  const look: Look | null =
+    (settled !== null &&
+      settled.field === typing?.field &&
+      settled.text === typing.text &&
+      !preview.isPlaceholderData && {
+        ...settled,
+        readAs: preview.data?.read_as[settled.field] ?? null,
+        fault: faultOf(preview.error, settled.field),
+      }) ||
+    null;
   const { saveState, conflict, settle, faults, before, change: save, undo } = useJob(job);
   const change = (changes: Changes) => {
     away.forget();
     return save(changes);
   };
-  const plan = (typing !== null && preview.data) || job.plan;
+  const redo = useRedo(job.id, job.version);
+  const cache = useQueryClient();
+  const now = () => cache.getQueryData<OpenJob>(jobQuery(job.id).queryKey) ?? job;
+  const takeBack = async () => {
+    const stood = now();
+    if (!(await undo())) return false;
+    redo.remember(differing(now().plan.job, stood.plan.job), now().version);
+    return true;
+  };
+  const doAgain = async () => {
+    if (redo.next !== null && (await change(redo.next))) redo.done(now().version);
+  };
+  const plan = (typing !== null && preview.data?.plan) || job.plan;
   const was = typing !== null && preview.data ? job.plan : before;
   const stations = plan.stations;
   const selected =
     stations.find((s) => s.id === search.get("at"))?.id ??
     (job.plan.job.thickness_mm == null ? "piece" : "torch");
 
+  const { state } = useLocation();
+  useFirstBox((state as { fresh?: boolean } | null)?.fresh === true);
   const select = (id: string) => {
     setSearch({ at: id }, { replace: true });
+    if (!matchMedia(BESIDE).matches)
+      document.getElementById(`station-${id}`)?.scrollIntoView({ block: "start" });
   };
+  useEffect(() => {
+    const wanted = early === null ? undefined : job.plan.stations[early];
+    if (wanted) setSearch({ at: wanted.id }, { replace: true });
+    // Once, as the job comes: afterwards its own keys are heard.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
   const step = (by: number) => {
     // From the address itself: keys may come faster than the page is drawn again.
     const here = new URLSearchParams(location.search).get("at") ?? selected;
@@ -61,9 +106,11 @@ export function JobView({ job }: { job: OpenJob }) {
     "]": () => step(1),
     "Mod+z": () => {
       if (away.last !== null) void away.bringBack(away.last);
-      else if (job.undo_steps > 0) void undo().then((done) => done && notify("Taken back."));
+      else if (job.undo_steps > 0) void takeBack().then((done) => done && notify("Taken back."));
       else notify("Nothing left to take back.");
     },
+    "Mod+Z": () => void doAgain(),
+    "Mod+y": () => void doAgain(),
   });
 
   // The figures open at the station that is chosen, without moving the page itself.
@@ -89,9 +136,18 @@ export function JobView({ job }: { job: OpenJob }) {
     onError: (error) => notify(error.message),
   });
 
-  const { WorkBoard } = roomOf(plan);
-  const figureWas = (id: string) =>
-    was?.stations.flatMap((s) => s.figures ?? []).find((f) => f.id === id);
+  const { WorkBoard, workAt } = roomOf(plan);
+  const seen = useSeen(job);
+  const figureWas = useCallback(
+    (id: string) =>
+      was ? was.stations.flatMap((s) => s.figures ?? []).find((f) => f.id === id) : seen(id),
+    [was, seen],
+  );
+  const latest = useRef(change);
+  useEffect(() => {
+    latest.current = change;
+  });
+  const changed = useCallback((changes: Changes) => latest.current(changes), []);
   const cautions = stations.flatMap((s) => (s.cautions ?? []).map((c) => ({ ...c, at: s.id })));
   const first =
     cautions.find((c) => c.level === "stop") ?? cautions.find((c) => c.level === "warn");
@@ -104,21 +160,25 @@ export function JobView({ job }: { job: OpenJob }) {
           saveState={saveState}
           onRename={(name) => change({ name })}
           onPutAway={() => putAway.mutate()}
-          onUndo={() => void undo()}
+          onUndo={() => void takeBack()}
+          onRedo={redo.next === null ? null : () => void doAgain()}
         />
         <SeamLine stations={stations} selected={selected} onSelect={select} />
-        <div className="mt-3">
+        <div className="mt-3 flex flex-col gap-3">
+          {/* At the work's own station the work is the picture, and the piece stands under it. */}
+          {selected === workAt && plan.work && WorkBoard && (
+            <WorkBoard job={job} plan={plan} faults={faults} onChange={change} />
+          )}
+          <LeadingPicture plan={plan} station={selected} />
           <PlanBoard
             jobId={job.id}
             plan={plan}
             faults={faults}
+            look={look}
             onPreview={(field, text) => setTyping(text === null ? null : { field, text })}
             onChange={change}
-            strip={selected !== "tack-and-run"}
+            strip={selected !== workAt}
           />
-          {selected === "tack-and-run" && plan.work && WorkBoard && (
-            <WorkBoard job={job} plan={plan} faults={faults} onChange={change} />
-          )}
         </div>
         <div className="mt-3 grid justify-end gap-3 sm:grid-cols-[1fr_auto]">
           {plan.may_start ? (
@@ -137,7 +197,7 @@ export function JobView({ job }: { job: OpenJob }) {
             disabled={!plan.may_start || start.isPending}
             onClick={() => start.mutate()}
           >
-            {job.open_run_id ? "Back to the bench" : "Take it to the bench"}
+            {job.ticket.open_run_id ? "Back to the bench" : "Take it to the bench"}
           </button>
         </div>
       </div>
@@ -148,59 +208,17 @@ export function JobView({ job }: { job: OpenJob }) {
         className="border-t border-line bg-panel px-4 py-4 lg:sticky lg:top-[var(--head)] lg:h-[calc(100vh-var(--head))] lg:overflow-y-auto lg:border-t-0 lg:border-l"
         tabIndex={0}
       >
-        {stations.map((station) => (
-          <StationFigures key={station.id} station={station} selected={station.id === selected}>
-            {(station.figures ?? []).map((figure) => (
-              <FigureBlock
-                key={figure.id}
-                figure={figure}
-                was={figureWas(figure.id)}
-                onChange={change}
-                faults={faults}
-                family={plan.job.family}
-              />
-            ))}
-            {station.id === "safe-start" && <SafeStartList plan={plan} />}
-            {station.id === "torch" && plan.candidates.length > 0 && (
-              <TipList plan={plan} onChoose={(label) => void change({ tip_label: label })} />
-            )}
-          </StationFigures>
-        ))}
+        <FigureColumn
+          plan={plan}
+          selected={selected}
+          faults={faults}
+          figureWas={figureWas}
+          onChange={changed}
+        />
         <section className="mt-6 border-t border-line pt-3 text-sm text-mute">
           <p>{plan.guidance}</p>
         </section>
       </aside>
     </div>
-  );
-}
-
-function StationFigures({
-  station,
-  selected,
-  children,
-}: {
-  station: Station;
-  selected: boolean;
-  children: React.ReactNode;
-}) {
-  const units = useUnits();
-  const empty = (station.figures ?? []).length === 0;
-  return (
-    <section id={`station-${station.id}`} className="mb-5 scroll-mt-2">
-      <h2
-        className={`border-b-2 pb-1 font-narrow text-lg font-semibold ${selected ? "border-cone text-cone" : "border-line"}`}
-      >
-        {station.name}
-      </h2>
-      {empty && <p className="pt-2 text-sm text-mute">{units.prose(station.holds)}</p>}
-      {children}
-      {(station.cautions ?? []).length > 0 && (
-        <div className="mt-2 space-y-2">
-          {(station.cautions ?? []).map((caution) => (
-            <CautionNote key={caution.text} caution={caution} />
-          ))}
-        </div>
-      )}
-    </section>
   );
 }

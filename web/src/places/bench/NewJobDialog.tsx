@@ -59,7 +59,7 @@ function NewJob({ onClose }: { onClose: () => void }) {
     onSuccess: async (job) => {
       await cache.invalidateQueries({ queryKey: ticketsQuery.queryKey });
       onClose();
-      navigate(`/jobs/${job.id}?at=piece`);
+      navigate(`/jobs/${job.id}?at=piece`, { state: { fresh: true } });
     },
   });
   return (

@@ -19,7 +19,10 @@ export function PlacesField({ told, ...field }: PlacesFieldProps) {
   const standing = told
     .map((one) => one.map((mm) => units.measure(mm, "mm", 5)).join(": "))
     .join("; ");
-  return <LineField {...field} standing={standing} />;
+  const hint = units.prose(field.hint);
+  return (
+    <LineField {...field} hint={hint} standing={standing} whole={(t) => units.wholeList(t, "mm")} />
+  );
 }
 
 /** Something as the trade says it, in one line; what it tells is read out of it. */
@@ -32,13 +35,16 @@ export function SaidField({
 
 interface LineFieldProps extends Omit<PlacesFieldProps, "told"> {
   standing: string;
+  /** What was typed, as it is meant. */
+  whole?: (text: string) => string;
 }
 
-function LineField({ label, hint, field, standing, fault, onChange }: LineFieldProps) {
+function LineField({ label, hint, field, standing, whole, fault, onChange }: LineFieldProps) {
   const id = useId();
   const [text, setText] = useState<string | null>(null);
   const commit = async () => {
-    if (text === null || text === standing || (await onChange({ [field]: text }))) setText(null);
+    const meant = text === null ? null : (whole?.(text) ?? text);
+    if (text === null || text === standing || (await onChange({ [field]: meant }))) setText(null);
   };
   return (
     <div>

@@ -33,7 +33,18 @@ export function useJob(job: OpenJob) {
       const standing = cache.getQueryData<OpenJob>(key);
       if (standing && standing.version !== next.version) setBefore(standing.plan);
       cache.setQueryData(key, next);
-      void cache.invalidateQueries({ queryKey: ticketsQuery.queryKey });
+      // The list is as long as the bench: the one ticket that changed is put in its place.
+      cache.setQueryData(
+        ticketsQuery.queryKey,
+        (read) =>
+          read && {
+            ...read,
+            pages: read.pages.map((page) => ({
+              ...page,
+              tickets: page.tickets.map((t) => (t.id === next.id ? next.ticket : t)),
+            })),
+          },
+      );
     },
     [cache, key],
   );

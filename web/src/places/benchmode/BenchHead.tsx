@@ -8,12 +8,13 @@ interface BenchHeadProps {
   onDrill: () => void;
   onOut: () => void;
   onMenu: () => void;
+  onWrong: () => void;
 }
 
-/** Leave, the name, and the two actions that are always one press away. */
-export function BenchHead({ run, away, onDrill, onOut, onMenu }: BenchHeadProps) {
+/** Leave, the name, and the three actions that are always one press away. */
+export function BenchHead({ run, away, onDrill, onOut, onMenu, onWrong }: BenchHeadProps) {
   const big =
-    "min-h-[72px] flex-1 rounded-lg border-2 px-4 text-lg font-semibold sm:min-w-40 sm:flex-none";
+    "min-h-[72px] flex-1 rounded-lg border-2 px-2 text-lg font-semibold sm:min-w-36 sm:flex-none sm:px-4";
   return (
     <header className="sticky top-0 z-20 flex flex-wrap items-center gap-3 border-b border-line bg-paper px-3 py-2">
       <Link to={`/jobs/${run.line.job_id}`} className="button min-h-[72px]">
@@ -26,6 +27,9 @@ export function BenchHead({ run, away, onDrill, onOut, onMenu }: BenchHeadProps)
         Set up
       </button>
       <div className="flex gap-3 max-sm:w-full">
+        <button className={`${big} border-ink bg-panel`} onClick={onWrong}>
+          Went wrong
+        </button>
         <button className={`${big} border-stop bg-stop-soft text-stop`} onClick={onDrill}>
           Flash-back <kbd className="rounded border border-stop px-1.5">!</kbd>
         </button>

@@ -20,6 +20,7 @@ export function BenchMenu({ open, onClose, run, comfort, onHand, onBegin }: Benc
     { id: "lens", label: "Tint for shade 5", on: comfort.lens, set: comfort.setLens },
     { id: "sound", label: "Sound", on: comfort.sound, set: comfort.setSound },
     { id: "pace", label: "Tick of the pace", on: comfort.pace, set: comfort.setPace },
+    { id: "hints", label: "Hints for learners", on: comfort.hints, set: comfort.setHints },
     { id: "vibration", label: "Vibration", on: comfort.vibration, set: comfort.setVibration },
   ];
   return (

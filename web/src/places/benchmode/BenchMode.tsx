@@ -15,6 +15,7 @@ import { CardFace, CardMore } from "./CardFace";
 import { CardTools } from "./CardTools";
 import { FlameBack } from "./FlameBack";
 import { LogForm } from "./LogForm";
+import { MendDialog } from "./MendDialog";
 import { PHASES } from "./phases";
 import { useAwake } from "./useAwake";
 import { useBenchRun } from "./useBenchRun";
@@ -41,7 +42,7 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
   const comfort = useComfort();
   const signal = useSignal(comfort.sound, comfort.vibration);
   const [at, setAt] = useState(run.bench.at);
-  const [open, setOpen] = useState<"" | "drill" | "menu">("");
+  const [open, setOpen] = useState<"" | "drill" | "menu" | "mend">("");
   const [wants, setWants] = useState("");
   useAwake();
 
@@ -78,6 +79,12 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
       setWants("Answer this card itself: press Yes or No, or the key Y or N.");
       return;
     }
+    const { left = "", at: stands } = run.bench;
+    const again = `${left} Press again to go on all the same: the run book will say so.`;
+    if (left && stands === card.step.id && wants !== again) {
+      setWants(again);
+      return;
+    }
     if (looks && (await bench.confirm(card.step.id)) === null) return;
     await go(order[here + 1]);
   };
@@ -99,6 +106,7 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
       n: () => void say("no"),
       o: out,
       "!": () => setOpen("drill"),
+      w: () => setOpen("mend"),
     },
     open === "" && card !== undefined,
   );
@@ -135,6 +143,10 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
         onDrill={() => setOpen("drill")}
         onOut={out}
         onMenu={() => setOpen("menu")}
+        onWrong={() => {
+          bench.clearRefusal();
+          setOpen("mend");
+        }}
       />
       <main className="mx-auto flex w-full max-w-5xl flex-1 flex-col gap-5 px-4 py-4">
         <div>
@@ -187,7 +199,7 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
             {watch && card.step.id === "close-cylinders" && !run.bench.barred && (
               <FlameBack bench={bench} onBack={setAt} />
             )}
-            <CardMore key={`${card.step.id}-more`} card={card} />
+            <CardMore key={`${card.step.id}-more`} card={card} learning={comfort.hints} />
           </>
         ) : (
           <LogForm
@@ -220,6 +232,17 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
         onBegin={(start) => {
           setOpen("");
           void bench.begin(start).then((begun) => begun && setAt(begun.bench.at));
+        }}
+      />
+      <MendDialog
+        open={open === "mend"}
+        runId={run.line.id}
+        fault={fault?.field === "mend" ? fault.accepted : null}
+        onClose={() => setOpen("")}
+        onMended={async (id) => {
+          const told = await bench.mend(id);
+          if (told !== null) setAt(told.bench.at);
+          return told !== null;
         }}
       />
       {open === "drill" && (

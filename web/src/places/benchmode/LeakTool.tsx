@@ -39,7 +39,7 @@ export function LeakTool(tool: ToolProps) {
     const told = blank();
     for (const gas of GASES)
       for (const [key, text] of Object.entries(readings[gas]))
-        told[gas][key] = /^[\d.,\s]+$/.test(text) ? `${text} ${unit}` : text;
+        told[gas][key] = units.whole(text, "bar");
     void bench.testLeaks(told).then((judged) => judged && localStorage.removeItem(kept));
   };
   const column = (when: "before" | "after") => (

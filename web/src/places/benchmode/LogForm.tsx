@@ -41,8 +41,11 @@ export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
           who,
           notes,
           seen,
+          // Shown to three digits: what nobody touched is not written back a hair off.
           ...Object.fromEntries(
-            Object.entries(taken).map(([id, text]) => [id, text.trim() === "" ? null : text]),
+            measures
+              .filter((one) => (taken[one.id] ?? "") !== first(one.actual))
+              .map((one) => [one.id, taken[one.id]?.trim() ? taken[one.id] : null]),
           ),
         });
       }}

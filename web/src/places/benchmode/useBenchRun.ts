@@ -79,6 +79,10 @@ export function useBenchRun(run: Run) {
     enqueue((version) =>
       answer(client.POST("/api/runs/{run_id}/pops", { params, body: { version, what } })),
     );
+  const mend = (what: string) =>
+    enqueue((version) =>
+      answer(client.POST("/api/runs/{run_id}/mends", { params, body: { version, mend: what } })),
+    );
   const startClock = (clock: ClockId, ago = "", lain = "", longer = false) => {
     const pressed = performance.now();
     return enqueue((version) => {
@@ -137,7 +141,7 @@ export function useBenchRun(run: Run) {
     setElsewhere(false);
   };
   return {
-    away, refused, elsewhere, clearRefusal, write, stand, begin, confirm, pop, startClock, takeFlameBack, clearClock, testLeaks, tell, finish,
+    away, refused, elsewhere, clearRefusal, write, stand, begin, confirm, pop, mend, startClock, takeFlameBack, clearClock, testLeaks, tell, finish,
   }; // prettier-ignore
 }
 

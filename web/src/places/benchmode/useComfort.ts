@@ -14,6 +14,7 @@ export function useComfort() {
   const [sound, setSound] = useSwitch("pellak.bench.sound", true);
   const [vibration, setVibration] = useSwitch("pellak.bench.vibration", true);
   const [pace, setPace] = useSwitch("pellak.bench.pace", false);
+  const [hints, setHints] = useSwitch("pellak.bench.hints", false);
   const [lens, setLens] = useSwitch("pellak.bench.lens", false);
   useEffect(() => {
     document.documentElement.dataset.theme = lens ? "lens" : theme;
@@ -21,7 +22,18 @@ export function useComfort() {
       document.documentElement.dataset.theme = theme;
     };
   }, [lens, theme]);
-  return { sound, setSound, vibration, setVibration, lens, setLens, pace, setPace };
+  return {
+    sound,
+    setSound,
+    vibration,
+    setVibration,
+    lens,
+    setLens,
+    pace,
+    setPace,
+    hints,
+    setHints,
+  };
 }
 
 export type Comfort = ReturnType<typeof useComfort>;

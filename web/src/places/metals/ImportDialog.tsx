@@ -2,6 +2,12 @@ import type { Imported, ReadFile } from "../../api/client";
 import { metalsQuery } from "../../api/queries";
 import { FileDialog } from "../../parts/FileDialog";
 
+type Amount = ReadFile["certificates"][number]["amounts"][string];
+
+/** An element's amount as certificates write it. */
+const amountWords = ([element, { low_pct: low, high_pct: high }]: [string, Amount]) =>
+  `${element} ${low === null ? `<${high}` : low === high ? high : `${low}-${high}`}`;
+
 /** Certificates from a file. */
 export function ImportDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
@@ -9,7 +15,7 @@ export function ImportDialog({ open, onClose }: { open: boolean; onClose: () => 
       open={open}
       onClose={onClose}
       title="Import certificates"
-      about="A CSV or JSON file: a column heat, a column alloy, and one for each element, in % or ppm. Everything in it is taken, or nothing."
+      about="A CSV or JSON file: a column heat, one alloy where a grade is named, and one for each element by symbol or name, in % or ppm; or an element in each row and a heat in each column. Everything in it is taken, or nothing."
       label="Certificate file"
       lookInto="/api/metals/look-into"
       take="/api/metals/import"
@@ -17,7 +23,7 @@ export function ImportDialog({ open, onClose }: { open: boolean; onClose: () => 
       read={(held) =>
         held.certificates.map((certificate) => ({
           name: certificate.heat,
-          about: `${certificate.alloy} · ${Object.keys(certificate.amounts).join(" ")}`,
+          about: `${certificate.alloy}${held.by_analysis.includes(certificate.heat) ? ", by its analysis: no grade is named" : ""} · ${Object.entries(certificate.amounts).map(amountWords).join(", ")}`,
         }))
       }
       told={(came) =>

@@ -13,6 +13,7 @@ import { rackQuery } from "../../api/queries";
 import { Dialog } from "../../parts/Dialog";
 import { FormLine } from "../../parts/FormLine";
 import { useUnits } from "../../shell/settings";
+import type { Units } from "../../shell/units";
 
 interface ItemDialogProps {
   form: RackForm;
@@ -28,13 +29,20 @@ interface Chart {
   acetylene_l_per_h?: number | null;
 }
 
-const chartText = (rows: readonly Chart[]) =>
+/** A maker's chart as it is typed, in the units the page shows. */
+const chartText = (rows: readonly Chart[], units: Units) =>
   rows
-    .map(
-      (row) =>
-        `${row.thickness_low_mm}-${row.thickness_high_mm} mm ${row.acetylene_bar}/${row.oxygen_bar} bar${row.acetylene_l_per_h == null ? "" : ` ${row.acetylene_l_per_h} L/h`}`,
-    )
+    .map((row) => {
+      const number = (value: number, unit: string) => units.show(value, unit, 4).number;
+      const wall = [row.thickness_low_mm, row.thickness_high_mm].map((mm) => number(mm, "mm"));
+      const bars = [row.acetylene_bar, row.oxygen_bar].map((bar) => number(bar, "bar"));
+      const flow = row.acetylene_l_per_h;
+      return `${wall.join("-")} ${units.symbol("mm")} ${bars.join("/")} ${units.symbol("bar")}${flow == null ? "" : ` ${units.measure(flow, "L/h", 4)}`}`;
+    })
     .join("; ");
+
+/** How a form's field is counted where the table of fields names no unit of its own. */
+const UNITS: Record<string, string> = { weight_kg: "kg", gauge_bar: "bar", temperature_c: "°C" };
 
 /** One item of the rack: any unit may be typed; what was typed stays until it is taken. */
 export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
@@ -45,37 +53,58 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
   const first = (field: RackForm["fields"][number]): string => {
     const value = standing[field.field];
     if (value == null) return field.choices[0] ?? "";
-    if (field.read_as === "chart") return chartText(value as Chart[]);
+    if (field.read_as === "chart") return chartText(value as Chart[], units);
     if (typeof value === "boolean") return value ? "yes" : "no";
-    if (typeof value === "number") return field.unit ? `${value} ${field.unit}` : String(value);
+    if (typeof value === "number")
+      return field.unit ? units.measure(value, field.unit, 5) : String(value);
     return String(value);
   };
   const asked = form.fields.filter((field) => field.read_as !== "readings");
-  const [typed, setTyped] = useState<Record<string, string>>(() => ({
+  const [stood] = useState<Record<string, string>>(() => ({
     name: String(standing["name"] ?? ""),
     note: String(standing["note"] ?? ""),
     ...Object.fromEntries(asked.map((field) => [field.field, first(field)])),
   }));
+  const [typed, setTyped] = useState(stood);
   const [version, setVersion] = useState(owned?.version ?? 0);
+  const [misread, setMisread] = useState<{ field: string; error: unknown } | null>(null);
   const [reading, setReading] = useState({ weight: "", gauge: "", temperature: "" });
   const save = useMutation({
     mutationFn: async () => {
-      const document: Record<string, unknown> = { kind: form.kind, ...typed };
+      setMisread(null);
+      // What nobody touched is not sent: shown in other units it would come back a hair off.
+      const told = Object.entries(typed)
+        .filter(([field, text]) => owned === null || text !== stood[field])
+        .map(([name, text]) => {
+          const unit = asked.find((one) => one.field === name)?.unit;
+          return [name, unit ? units.whole(text, unit) : text];
+        });
+      const document: Record<string, unknown> = { kind: form.kind, ...Object.fromEntries(told) };
       if (reading.weight || reading.gauge) {
-        const read = async (text: string, kind: "mass" | "pressure" | "temperature") =>
-          text === ""
-            ? null
-            : (await answer(client.POST("/api/reckon/quantity", { body: { text, kind } }))).values
-                .value;
+        const read = async (
+          field: string,
+          typedIn: string,
+          kind: "mass" | "pressure" | "temperature",
+        ) => {
+          if (typedIn.trim() === "") return null;
+          const text = units.whole(typedIn, UNITS[field] ?? "");
+          try {
+            return (await answer(client.POST("/api/reckon/quantity", { body: { text, kind } })))
+              .values.value;
+          } catch (error) {
+            setMisread({ field, error });
+            throw error;
+          }
+        };
         const now = new Date();
         const local = new Date(now.getTime() - now.getTimezoneOffset() * 60_000);
-        const temperature = await read(reading.temperature, "temperature");
+        const temperature = await read("temperature_c", reading.temperature, "temperature");
         document["readings"] = [
           ...((standing["readings"] as unknown[] | undefined) ?? []),
           {
             at: local.toISOString().slice(0, 16),
-            weight_kg: await read(reading.weight, "mass"),
-            gauge_bar: await read(reading.gauge, "pressure"),
+            weight_kg: await read("weight_kg", reading.weight, "mass"),
+            gauge_bar: await read("gauge_bar", reading.gauge, "pressure"),
             ...(temperature !== null && { temperature_c: temperature }),
           },
         ];
@@ -100,10 +129,29 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
     },
   });
   const faults = save.error instanceof ProblemError ? (save.error.problem.errors ?? []) : [];
-  const known = new Set(["name", "note", ...asked.map((field) => field.field)]);
+  const known = new Set([
+    ...["name", "note", ...Object.keys(UNITS)],
+    ...asked.map((field) => field.field),
+    ...(misread === null ? [] : ["text"]),
+  ]);
   const elsewhere = faults.filter((fault) => !known.has(fault.field));
-  const set = (field: string) => (event: { target: { value: string } }) =>
-    setTyped({ ...typed, [field]: event.target.value });
+  const sizes = (gas: string) =>
+    (asked.find((field) => field.read_as === "size")?.choices ?? []).filter((one) =>
+      one.startsWith(gas),
+    );
+  const set = (field: string) => (event: { target: { value: string } }) => {
+    const { value } = event.target;
+    // Another gas stands in other cylinders: the size that stood there is none of them.
+    const [size] = field === "gas" && form.kind === "cylinder" ? sizes(value) : [];
+    setTyped({ ...typed, [field]: value, ...(size !== undefined && { size }) });
+  };
+  // A reading that could not be read is wrong at its own box and nowhere else.
+  const fault = (field: string) =>
+    misread === null
+      ? faultOf(save.error, field)
+      : misread.field === field
+        ? faultOf(misread.error, "text")
+        : null;
   return (
     <Dialog
       open
@@ -122,7 +170,7 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
         <FormLine
           id={`${id}-name`}
           label={form.kind === "tip" ? "Label stamped on it" : "Name"}
-          fault={faultOf(save.error, "name")}
+          fault={fault("name")}
         >
           <input
             id={`${id}-name`}
@@ -138,7 +186,7 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
             key={field.field}
             id={`${id}-${field.field}`}
             label={field.label}
-            fault={faultOf(save.error, field.field)}
+            fault={fault(field.field)}
           >
             {field.choices.length > 0 ? (
               <select
@@ -147,15 +195,13 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
                 value={typed[field.field]}
                 onChange={set(field.field)}
               >
-                {field.choices
-                  .filter(
-                    (choice) => field.read_as !== "size" || choice.startsWith(typed["gas"] ?? ""),
-                  )
-                  .map((choice) => (
+                {(field.read_as === "size" ? sizes(typed["gas"] ?? "") : field.choices).map(
+                  (choice) => (
                     <option key={choice} value={choice}>
                       {choice}
                     </option>
-                  ))}
+                  ),
+                )}
               </select>
             ) : (
               <input
@@ -174,13 +220,12 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
             <div className="grid gap-3 sm:grid-cols-3">
               {(
                 [
-                  ["weight", "Weight", "47.3 kg"],
-                  ["gauge", "Contents gauge", "12 bar"],
-                  ["temperature", "Temperature", "15 °C"],
+                  ["weight", "weight_kg", "Weight", "47.3 kg"],
+                  ["gauge", "gauge_bar", "Contents gauge", "12 bar"],
+                  ["temperature", "temperature_c", "Temperature", "15 °C"],
                 ] as const
-              ).map(([name, label, asks]) => (
-                <div key={name}>
-                  <label htmlFor={`${id}-${name}`}>{label}</label>
+              ).map(([name, field, label, asks]) => (
+                <FormLine key={name} id={`${id}-${name}`} label={label} fault={fault(field)}>
                   <input
                     id={`${id}-${name}`}
                     className="field"
@@ -188,7 +233,7 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
                     value={reading[name]}
                     onChange={(event) => setReading({ ...reading, [name]: event.target.value })}
                   />
-                </div>
+                </FormLine>
               ))}
             </div>
             <p className="mt-2 text-sm text-mute">
@@ -196,11 +241,7 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
             </p>
           </fieldset>
         )}
-        <FormLine
-          id={`${id}-note`}
-          label="Note (may stay empty)"
-          fault={faultOf(save.error, "note")}
-        >
+        <FormLine id={`${id}-note`} label="Note (may stay empty)" fault={fault("note")}>
           <input
             id={`${id}-note`}
             className="field"

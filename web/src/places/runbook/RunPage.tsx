@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { Link, useParams } from "react-router";
 
 import { runQuery, signsQuery } from "../../api/queries";
@@ -6,12 +7,14 @@ import { roomOf } from "../../kinds/rooms";
 import { FigureBlock } from "../../figures/FigureBlock";
 import { Away, Waiting } from "../../parts/States";
 import { useUnits } from "../../shell/settings";
+import { CorrectForm } from "./CorrectForm";
 import { dayAndTime } from "./dates";
 
 /** One run: planned beside actual, what was seen, and the plan it was done under. */
 export default function RunPage() {
   const { runId = "" } = useParams();
   const units = useUnits();
+  const [correcting, setCorrecting] = useState(false);
   const { data: run, error, refetch } = useQuery(runQuery(runId));
   const { data: signs } = useQuery(signsQuery);
   if (error && !run) return <Away error={error} onRetry={() => void refetch()} />;
@@ -41,6 +44,20 @@ export default function RunPage() {
           </Link>
         </p>
       )}
+      <p data-screen-only className="flex flex-wrap items-center gap-x-5">
+        {line.finished_at !== null && !correcting && (
+          <button className="link min-h-11" onClick={() => setCorrecting(true)}>
+            Add or correct
+          </button>
+        )}
+        <button className="link min-h-11" onClick={() => print()}>
+          Print
+        </button>
+        <a className="link" href={`/api/runs/${line.id}`} download={`run-${line.id}.json`}>
+          Export
+        </a>
+      </p>
+      {correcting && <CorrectForm run={run} onDone={() => setCorrecting(false)} />}
       {timed && (
         <table className="panel my-4 w-full border-separate border-spacing-0 text-left">
           <thead className="text-sm text-mute">
@@ -68,6 +85,18 @@ export default function RunPage() {
         </table>
       )}
       {WorkLog && <WorkLog run={run} />}
+      {(log.rods ?? []).length > 0 && (
+        <>
+          <h2 className="mt-4 font-semibold">Rod taken from the rack</h2>
+          <ul className="mb-3">
+            {(log.rods ?? []).map((one) => (
+              <li key={one.rod + (one.diameter_mm ?? "")}>
+                {units.measure(one.grams, "g", 3)} of {one.item || `${one.rod}, none in the rack`}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
       <h2 className="mt-4 font-semibold">Seen</h2>
       <p>
         {(log.seen ?? []).map((id) => signs?.find((s) => s.id === id)?.label ?? id).join(", ") ||
@@ -79,36 +108,25 @@ export default function RunPage() {
           <p className="whitespace-pre-wrap">{log.notes}</p>
         </>
       )}
-      {(log.confirmations ?? []).length > 0 && (
-        <>
-          <h2 className="mt-3 font-semibold">Answered before lighting</h2>
-          <ul>
-            {(log.confirmations ?? []).map((one) => (
-              <li key={one.step}>
-                {plan.cards.find((card) => card.step.id === one.step)?.step.text ?? one.step}{" "}
-                <span className="text-sm text-mute">
-                  {[one.who, dayAndTime(one.at)].filter(Boolean).join(", ")}
-                </span>
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
-      {(log.taken_back ?? []).length > 0 && (
-        <>
-          <h2 className="mt-3 font-semibold">Taken back</h2>
-          <ul>
-            {(log.taken_back ?? []).map((one) => (
-              <li key={one.at + one.what}>
-                {[one.what, one.reason].filter(Boolean).join(": ")}{" "}
-                <span className="text-sm text-mute">
-                  {[one.who, dayAndTime(one.at)].filter(Boolean).join(", ")}
-                </span>
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
+      <Kept
+        head="Answered before lighting"
+        rows={(log.confirmations ?? []).map((one) => ({
+          ...one,
+          says: plan.cards.find((card) => card.step.id === one.step)?.step.text ?? one.step,
+        }))}
+      />
+      <Kept
+        head="Went wrong and put right"
+        rows={(log.mended ?? []).map((one) => ({ ...one, says: one.wrong }))}
+      />
+      <Kept head="Left undone" rows={(log.left_undone ?? []).map((one) => ({ says: one.what }))} />
+      <Kept
+        head="Taken back or corrected"
+        rows={(log.taken_back ?? []).map((one) => ({
+          ...one,
+          says: [one.what, one.reason].filter(Boolean).join(": "),
+        }))}
+      />
       <h2 className="mt-6 font-narrow text-xl font-semibold">The plan it was done under</h2>
       <p className="text-sm text-mute">Method {line.method_version}; kept as it was that day.</p>
       <div className="panel mt-2 grid px-4 sm:grid-cols-2 sm:gap-x-8">
@@ -119,5 +137,31 @@ export default function RunPage() {
           ))}
       </div>
     </article>
+  );
+}
+
+/** What the run kept of one sort, each with who told it and when; nothing where there is none. */
+function Kept({
+  head,
+  rows,
+}: {
+  head: string;
+  rows: { says: string; who?: string; at?: string }[];
+}) {
+  if (rows.length === 0) return null;
+  return (
+    <>
+      <h2 className="mt-3 font-semibold">{head}</h2>
+      <ul>
+        {rows.map((row, index) => (
+          <li key={index}>
+            {row.says}{" "}
+            <span className="text-sm text-mute">
+              {[row.who, row.at && dayAndTime(row.at)].filter(Boolean).join(", ")}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }

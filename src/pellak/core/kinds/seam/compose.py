@@ -13,13 +13,16 @@ from pellak.core.kinds.seam.drawing import SeamDrawing, empty_drawing, seam_draw
 from pellak.core.kinds.seam.facts_of import facts_of
 from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.kinds.seam.piece import piece_station, seam_length
+from pellak.core.kinds.seam.practice import with_practice
 from pellak.core.kinds.seam.preheat_station import preheat_station
 from pellak.core.kinds.seam.reckoned import Reckoned, preheat_of, reckon_job
+from pellak.core.kinds.seam.rods_taken import rods_taken
 from pellak.core.kinds.seam.seam_work import seam_work
 from pellak.core.kinds.seam.tack_and_run import tack_and_run_station
 from pellak.core.kinds.seam.tacking import (
     TackMeasures,
     TacksMade,
+    left_undone,
     seam_now,
     tack_measured,
     tacks_made,
@@ -111,8 +114,11 @@ def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
         waiting("look-and-log", "Look and log", LOOK_HOLDS),
     ]
     stations = with_own(stations, ours or stations, job)
-    figures = {figure.id: figure for station in stations for figure in station.figures}
     family = metal.family if metal else job.family
+    stations = with_practice(
+        stations, family, job.joint, job.thickness_mm, from_rack=bool(asked.rack)
+    )
+    figures = {figure.id: figure for station in stations for figure in station.figures}
     facts = facts_of(job, schools, preheat, reckoned, work)
     cards = safe_cards(KIND, job, schools, family, job.joint, figures, facts, equipment, reckoned)
     stations.insert(SAFE_START_PLACE, safe_start_station(job, schools, family, job.joint, cards))
@@ -181,5 +187,11 @@ SEAM = JobKind(
     marks=_marks,
     look="Look at both sides of the seam. What did you see?",
     worked="seam",
+    card=(
+        "tacks", "travel_mm_per_min", "seam_min", "pool_width_mm", "blue_band_mm", "lift_off_mm",
+        "rod", "flux",
+    ),
     signs=True,
+    takes=rods_taken,
+    left=left_undone,
 )  # fmt: skip

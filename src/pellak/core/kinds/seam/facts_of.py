@@ -3,11 +3,33 @@
 from pellak.core.facts import Facts, PurgeSeconds
 from pellak.core.job_base import ShopSchools
 from pellak.core.kinds.seam.job import SeamJob
+from pellak.core.kinds.seam.piece import seam_length
 from pellak.core.kinds.seam.reckoned import Reckoned
 from pellak.core.kinds.seam.seam_work import SeamWork
+from pellak.core.preheat.crayons import proved_at_mm
+from pellak.core.preheat.heated_band import HeatZone, heated_band_mm
 from pellak.core.preheat.reckon import PreheatAnswer
 from pellak.core.seam.pace import direction_of
 from pellak.core.seam.shrink import DRAWN_TOGETHER, turn_deg
+
+WHOLE_PART = ("soak", "warm-and-bury")
+"""Methods that heat all of a casting, so that nothing pulls on the seam."""
+
+
+def _heat_zone(job: SeamJob, preheat: PreheatAnswer | None) -> HeatZone | None:
+    """Return the band to heat; None where nothing is heated or its thickness is not told."""
+    if preheat is None or preheat.values.preheat_c is None or job.thickness_mm is None:
+        return None
+    check, seam = preheat.values.check_with, seam_length(job)
+    return HeatZone(
+        band_mm=heated_band_mm(job.thickness_mm),
+        preheat_c=preheat.values.preheat_c,
+        whole_part=preheat.values.method in WHOLE_PART,
+        proved_mm=proved_at_mm(job.thickness_mm),
+        melts_c=check.crayon_low_c if check else None,
+        stays_c=check.crayon_high_c if check else None,
+        seam_mm=float(seam.value or 0) if seam else None,
+    )
 
 
 def facts_of(
@@ -24,6 +46,7 @@ def facts_of(
         acetylene_limit=schools.acetylene_limit,
         preheat_c=None if preheat is None else preheat.values.preheat_c,
         crayons=preheat is not None and preheat.values.check_with is not None,
+        heat_zone=_heat_zone(job, preheat),
         cool_in="slow" if preheat is not None and preheat.values.post_heat.slowly else "still-air",
     )
     if reckoned is None or work is None:

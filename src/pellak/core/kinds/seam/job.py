@@ -12,12 +12,14 @@ from pellak.core.job_base import (
     Length,
     Listed,
     Measure,
+    Names,
     RunChoice,
     TackChoice,
     Temperature,
 )
 from pellak.core.preheat.case import Restraint
 from pellak.core.preheat.choose import PreheatSchool
+from pellak.core.reading.pipes import pipe_measures
 from pellak.core.reading.places import read_places
 from pellak.core.seam.groove import EdgeForm
 from pellak.core.tables import Joint
@@ -43,7 +45,9 @@ class SeamJob(JobBase):
     upstand_mm: Length = Field(default=None, ge=0.5, le=50)
     leg_mm: Length = Field(default=None, ge=0.5, le=50)
     overlap_mm: Length = Field(default=None, ge=1, le=500)
-    outside_diameter_mm: Length = Field(default=None, ge=4, le=2000)
+    outside_diameter_mm: Annotated[Length, Names(pipe_measures)] = Field(
+        default=None, ge=4, le=2000
+    )
     branch_deg: Angle = Field(default=None, ge=20, le=160)
     included_angle_deg: Angle = Field(default=None, ge=30, le=120)
     root_face_mm: Length = Field(default=None, ge=0, le=20)

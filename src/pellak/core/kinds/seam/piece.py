@@ -87,12 +87,12 @@ def _cautions(job: SeamJob, metal: Metal | None) -> list[Caution]:
 
 def _joint(job: SeamJob) -> Figure:
     rows = joints()
-    told = "" if job.thickness_mm is None else fit_up(job)
+    words = "" if job.thickness_mm is None else fit_up(job)
     return Figure(
         id="joint",
         label="Joint",
         text=rows[job.joint].name,
-        detail="" if told in ("", rows[job.joint].name) else told,
+        detail="" if words in ("", rows[job.joint].name) else words,
         asks=Asks(
             field="joint",
             question="Which joint?",

@@ -10,6 +10,7 @@ from pellak.core.metal.hardness import COLD_CRACKING_HV
 from pellak.core.metal.mind import metal_cautions
 from pellak.core.preheat.case import METHOD_LABELS
 from pellak.core.preheat.crayons import SOURCE as CRAYON_SOURCE
+from pellak.core.preheat.heated_band import BAND_FORMULA, BAND_SOURCE, heated_band_mm
 from pellak.core.preheat.reckon import PreheatAnswer
 from pellak.core.stations.set_up import choice_for, line
 from pellak.core.working import School, Working, short
@@ -98,7 +99,7 @@ def _reach(answer: PreheatAnswer, thickness_mm: float) -> Figure | None:
     target = answer.values.preheat_c
     if target is None:
         return None
-    back = max(75.0, 3 * thickness_mm)
+    back = heated_band_mm(thickness_mm)
     how = "the welding tip, flame drawn back and soft" if target < blue_c() else "a heating head"
     if target >= BROAD_FLAME_FROM_C:
         how = "a heating head, or a furnace where the whole part is to soak"
@@ -113,9 +114,9 @@ def _reach(answer: PreheatAnswer, thickness_mm: float) -> Figure | None:
                 name="heated_band_mm",
                 value=back,
                 unit="mm",
-                formula="greater of 75 mm and 3 t, each side",
+                formula=BAND_FORMULA,
                 inserted=f"greater of 75 mm and {short(3 * thickness_mm, 3)} mm",
-                source="EN ISO 13916 measuring distance; AWS D1.1 preheat distance of 75 mm",
+                source=BAND_SOURCE,
             )
         ],
     )
@@ -129,13 +130,13 @@ def _curve(answer: PreheatAnswer) -> Figure | None:
     points = [CurvePoint(x=p.start_c, y=p.haz_hv) for p in values.curve]
     here = [CurvePoint(x=values.curve[0].start_c, y=values.haz_hv)]
     warm = values.preheat_c
-    told = f"cooling 800 to 500 °C in {values.t85_s:.0f} s" if values.t85_s else ""
+    words = f"cooling 800 to 500 °C in {values.t85_s:.0f} s" if values.t85_s else ""
     if warm is not None:
         between = [p for p in points if p.y is not None]
         near = min(between, key=lambda p: abs(p.x - warm))
         here.append(CurvePoint(x=near.x, y=near.y))
-        told += f"; about {near.y:.0f} HV when started at {near.x:.0f} °C"
-    return figure_of(hv, "Hardness beside the seam, started cold", detail=told).model_copy(
+        words += f"; about {near.y:.0f} HV when started at {near.x:.0f} °C"
+    return figure_of(hv, "Hardness beside the seam, started cold", detail=words).model_copy(
         update={
             "curve": Curve(
                 label="Hardness beside the seam against the temperature it is started at",

@@ -7,7 +7,7 @@ from pellak.core.kinds.seam.seam_work import SeamWork, rod_choice
 from pellak.core.metal.rod import FORMULA as ROD_FORMULA
 from pellak.core.metal.rod import SOURCE as ROD_SOURCE
 from pellak.core.metal.rod import flux_for, rods
-from pellak.core.rack.items import StockItem
+from pellak.core.rack.stock import held_kg
 from pellak.core.seam.filler import FillerAnswer
 from pellak.core.seam.job_gas import BESIDE_SPREAD
 from pellak.core.seam.pace import direction_of
@@ -181,11 +181,9 @@ def _pass_words(weld: WeldPass) -> str:
 
 
 def _stock(reckoned: Reckoned, mass_g: float) -> str:
-    rod = rod_choice(reckoned)[0]
-    held = [i for i in reckoned.equipment.items if isinstance(i, StockItem) and i.rod == rod]
-    if not held:
+    kilos = held_kg(reckoned.equipment.items, rod_choice(reckoned)[0])
+    if kilos is None:
         return "none in the rack"
-    kilos = sum(item.mass_kg for item in held)
     return f"the rack holds {short(kilos, 2)} kg" + (
         "" if kilos * 1000 >= mass_g else ": not enough"
     )

@@ -57,6 +57,16 @@ def tacks_now(plan: Plan, log: RunLog) -> TacksValues | None:
     return reckon_tacks(asked, planned.values.hold_s).values
 
 
+def left_undone(plan: Plan, log: RunLog, step: str) -> str:
+    """Return the tacks not made yet."""
+    tacks = _planned(plan)
+    if step != "tacks" or tacks is None:
+        return ""
+    done = log.work.done if isinstance(log.work, SeamLog) else 0
+    count = len(tacks.values.tacks)
+    return f"{done} of {count} tacks made." if done < count else ""
+
+
 def tacks_made(plan: Plan, log: RunLog, made: TacksMade) -> RunLog:
     """Return the log with so many tacks made. Raises Refused where there are not so many."""
     tacks = tacks_now(plan, log)

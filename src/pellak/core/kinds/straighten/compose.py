@@ -8,7 +8,7 @@ from pydantic import ValidationError
 from pellak.core import METHOD_VERSION
 from pellak.core.care.sequences import GUIDANCE
 from pellak.core.errors import Refused, refusals
-from pellak.core.facts import Facts, PurgeSeconds
+from pellak.core.facts import Facts
 from pellak.core.figure import Station
 from pellak.core.heat.solve import PieceGiven
 from pellak.core.job_base import ShopSchools, metal_of, schools_of
@@ -28,6 +28,7 @@ from pellak.core.kinds.straighten.rounds import (
     LineRead,
     SpotsMade,
     came_of_it,
+    left_undone,
     line_read,
     member_now,
     spot_marks,
@@ -47,6 +48,7 @@ from pellak.core.stations.gas import gas_figures
 from pellak.core.stations.safe_start import safe_cards, safe_start_station
 from pellak.core.stations.set_up import TorchSetUp, torch_set_up
 from pellak.core.stations.torch import set_up_answer, set_up_cautions, set_up_figures
+from pellak.core.stations.torch_facts import torch_facts
 from pellak.core.working import Caution, short
 
 SAFE_START_PLACE = 2
@@ -78,27 +80,11 @@ def _with_flame(given: StraightenGiven, torch: TorchSetUp | None) -> StraightenG
 
 def _facts(job: StraightenJob, schools: ShopSchools, torch: TorchSetUp | None,
            member: MemberWork | None, gas: JobGas | None) -> Facts:  # fmt: skip
-    facts = Facts(
-        start_c=job.start_c,
-        fire_watch_min=float(schools.fire_watch),
-        acetylene_limit=schools.acetylene_limit,
-    )
-    if torch is None:
-        return facts
-    supply = torch.supply.values
-    return facts.model_copy(
-        update={
-            "acetylene_l_per_h": torch.acetylene_l_per_h,
-            "oxygen_ratio": torch.oxygen_ratio,
-            "greatest_l_per_h": torch.acetylene_l_per_h,
-            "purge": PurgeSeconds(
-                acetylene_s=supply.acetylene.purge_s, oxygen_s=supply.oxygen.purge_s
-            ),
-            "gas": gas,
-            "spot_s": member.values.spot_s if member else None,
-            "spot_wait_min": member.values.wait_min if member else None,
-        }
-    )
+    told = {
+        "spot_s": member.values.spot_s if torch and member else None,
+        "spot_wait_min": member.values.wait_min if torch and member else None,
+    }
+    return torch_facts(job, schools, torch, gas).model_copy(update=told)
 
 
 def _torch_station(torch: TorchSetUp | None, gas: JobGas | None) -> Station:
@@ -165,12 +151,26 @@ def _answered(
     return None, None, stop
 
 
+def _two_metals(metal: Metal | None, given: StraightenGiven) -> Caution:
+    """Return the stop where metal and steel were told apart and do not agree."""
+    named = metal.name if metal else "a metal nobody knows"
+    steel = given.steel.replace("-", " ")
+    return Caution(
+        level="stop",
+        text=f"It is told as {named} and as {steel} steel: say which it is.",
+        reason="Flame straightens carbon and low-alloy steel; what else is bent warps or cracks.",
+        source="FHWA heat-straightening guide",
+    )
+
+
 def straighten_plan(job: StraightenJob, asked: ShopAsked) -> Plan:
     """Return the plan of a member; figures wait until section, length and bow are told."""
     schools, metal = schools_of(job, asked.schools), metal_of(job, asked.own)
     torch = _set_up(job, asked, schools, metal)
     lacks = missing(job)
     given, answer, stop = _answered(job, metal, torch, asked.learned)
+    if given is not None and answer is not None and torch is None:
+        stop = _two_metals(metal, given)
     member = MemberWork(given=given, values=answer.values) if given and answer and torch else None
     gas = spots_gas(member, torch) if member and torch else None
     piece = member_station(job, metal)
@@ -234,6 +234,8 @@ STRAIGHTEN = JobKind(
     marks=spot_marks,
     look="Look along the line once more.",
     worked="rounds",
+    left=left_undone,
+    card=("spots_total", "next_round", "expected_mm", "peak_c", "spot_s", "spot_wait_min"),
     came=came_of_it,
     lines={"straighten": straighten_line},
     learns=straightened,

@@ -7,22 +7,13 @@ from pydantic import Field
 from pellak.core.member.kink import LongFace, Pattern
 from pellak.core.member.section import Section, SectionKind
 from pellak.core.member.straighten_given import Attached
+from pellak.core.piece.box import Box
 from pellak.core.working import Record, short
 
 POINTS = 41
 SHOWN_SHARE = 0.2
 """The bow is drawn at most this share of the length high."""
 FACTORS = (1, 2, 5, 10, 20, 50, 100, 200, 500)
-
-
-class Box(Record):
-    """A boxed measure of the piece: the job's field that is typed there."""
-
-    field: str
-    label: str
-    asks: str
-    value: float | None
-    usual: bool = False
 
 
 class BowPoint(Record):
@@ -67,7 +58,7 @@ def even_bow(length_mm: float, bow_mm: float) -> list[BowPoint]:
 
 
 def member_text(section: Section, length_mm: float, bow_mm: float, spots: list[float]) -> str:
-    """Return the drawing in words."""
+    """Return the drawing in words; `spots` are places along the member, mm."""
     where = ", ".join(f"{short(at, 4)} mm" for at in spots) or "none"
     return (
         f"A {section.kind} {short(section.depth_mm, 4)} mm deep and {short(length_mm, 5)} mm long, "

@@ -1,7 +1,6 @@
 """Station 1 of a member: section, length, bow, steel, and what may not be heated."""
 
-from pellak.core.figure import Asks, Figure, Station, figure_of
-from pellak.core.kinds.straighten.drawing import Box
+from pellak.core.figure import Figure, Station, figure_of
 from pellak.core.kinds.straighten.job import StraightenJob
 from pellak.core.member.kink import MOST_FACE_SHARE, heated_face_mm
 from pellak.core.member.limits import Steel
@@ -9,11 +8,11 @@ from pellak.core.member.section import NEEDS, Section
 from pellak.core.member.straighten_given import SPOT_MM, Attached, StraightenGiven
 from pellak.core.member.welds import pulled_line
 from pellak.core.metal.alloy import Metal
+from pellak.core.piece.box import Box
 from pellak.core.piece.questions import question_cautions
 from pellak.core.stations.asked import question_figures
-from pellak.core.stations.told import metal_figure, typed_line
-from pellak.core.tables import rows
-from pellak.core.working import Caution, School, short
+from pellak.core.stations.told import listed_figure, metal_figure, typed_line
+from pellak.core.working import Caution, short
 
 HOLDS = "Section, length, the bow along a line, steel, what is fixed to it."
 STEEL_OF_FAMILY: dict[str, Steel] = {
@@ -122,19 +121,7 @@ def boxes(job: StraightenJob) -> list[Box]:
 
 
 def _chosen(field: str, label: str, question_: str, chosen: str | None) -> Figure:
-    answers = [row for row in rows("member_questions.csv") if row["field"] == field]
-    said = next((row["label"] for row in answers if row["id"] == chosen), "not told")
-    return Figure(
-        id=field,
-        label=label,
-        text=said,
-        asks=Asks(
-            field=field,
-            question=question_,
-            chosen=chosen,
-            answers=[School(id=r["id"], label=r["label"], why=r["why"]) for r in answers],
-        ),
-    )
+    return listed_figure("member_questions.csv", field, label, question_, chosen)
 
 
 def welds_drawn(job: StraightenJob) -> list[Attached]:
@@ -169,14 +156,14 @@ def _pulled(job: StraightenJob) -> list[Figure]:
     low, high = line.low or 0.0, line.high or 0.0
     measured = max([job.camber_mm or 0.0, *(s.bow_mm for s in job.stations)])
     if measured == 0:
-        told = "measure it: this is an estimate"
+        words = "measure it: this is an estimate"
     elif measured > high:
-        told = "measured more than they explain: something else pulled, or it was never straight"
+        words = "measured more than they explain: something else pulled, or it was never straight"
     elif measured < low:
-        told = "measured less: it was held, or the welds are lighter than told"
+        words = "measured less: it was held, or the welds are lighter than told"
     else:
-        told = "the bow measured is what such welds do"
-    return [figure_of(line, "Bow these welds make", detail=told)]
+        words = "the bow measured is what such welds do"
+    return [figure_of(line, "Bow these welds make", detail=words)]
 
 
 def member_station(job: StraightenJob, metal: Metal | None) -> Station:

@@ -68,6 +68,17 @@ def came_of_it(log: object) -> str:
     return f"{rounds}, bow {short(before, 3)} mm to {short(after, 3)} mm"
 
 
+def left_undone(plan: Plan, log: RunLog, step: str) -> str:
+    """Return the spots of this round not made yet, or that its line was not read."""
+    values, done = _values(plan, log), _log(log).done
+    if step != "rounds" or values is None:
+        return ""
+    count = len(values.next_round)
+    if 0 < done < count:
+        return f"{done} of {count} spots of this round made."
+    return "The line was not read after this round." if count and done == count else ""
+
+
 def spots_made(plan: Plan, log: RunLog, made: SpotsMade) -> RunLog:
     """Return the log with so many spots of this round made. Raises Refused past its last."""
     values = _values(plan, log)

@@ -1,0 +1,1 @@
+"""Hard-face an edge: job, stations, drawing, layers at the bench."""

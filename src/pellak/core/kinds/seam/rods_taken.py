@@ -1,0 +1,18 @@
+"""The rod a run of a seam took of the rack."""
+
+from pellak.core.kinds.seam.work import SeamWork
+from pellak.core.metal.rod import NO_ROD
+from pellak.core.planned import Plan
+from pellak.core.rack.stock import RodTaken
+from pellak.core.run_log import RunLog
+
+
+def rods_taken(plan: Plan, log: RunLog) -> list[RodTaken]:
+    """Return the rods as planned, by diameter; none while nobody logged that the seam was run."""
+    filler = plan.work.filler if isinstance(plan.work, SeamWork) else None
+    if filler is None or filler.rod == NO_ROD or log.actual.get("seam_min") is None:
+        return []
+    return [
+        RodTaken(rod=filler.rod, diameter_mm=one.diameter_mm, grams=one.mass_g)
+        for one in filler.by_diameter
+    ]

@@ -1,0 +1,32 @@
+"""A metal meant by its id or by an analysis of its own."""
+
+from collections.abc import Mapping
+from dataclasses import replace
+
+from pellak.core.errors import Refused
+from pellak.core.metal.alloy import PLAIN_ALLOY, Metal, alloys, metal_named
+from pellak.core.metal.composition import checked
+
+
+def named_or_analysed(
+    alloy: str | None, composition: Mapping[str, float] | None, family: str | None
+) -> Metal:
+    """Return the metal meant. Raises Refused unless it is named exactly one way.
+
+    Args:
+        alloy: an id of the catalogue, or None.
+        composition: mass %, with the family it belongs to, or None.
+        family: the family that goes with the composition.
+    """
+    if (composition is None) == (alloy is None):
+        raise Refused("composition", composition, "either a composition or an alloy id")
+    if alloy is not None:
+        return metal_named(alloy)
+    if family is None:
+        raise Refused("family", None, "the family that goes with the composition")
+    return replace(
+        alloys()[PLAIN_ALLOY[family]],
+        id="",
+        name=f"{family.replace('-', ' ')} of this analysis",
+        composition=checked(composition or {}),
+    )

@@ -1,0 +1,58 @@
+"""Runs of the demo whose work is more than a puddle and a seam: a rail, two sets of pawls."""
+
+from collections.abc import Sequence
+from datetime import UTC, datetime, timedelta
+
+from pellak.core.kinds.overlay.work import AsCooled, OverlayLog, OverlayWork
+from pellak.core.kinds.straighten.work import MemberLog, MemberWork
+from pellak.core.member.straighten import reckon_straighten
+from pellak.core.member.straighten_given import Round
+from pellak.core.planned import Plan
+from pellak.core.run_log import RunLog
+from pellak.shop.bench import Bench
+from pellak.shop.run_book import RunBook
+
+LAST_DAY = datetime(2026, 11, 20, 9, 0, tzinfo=UTC)
+HANDRAIL_BOWS_MM = (52.0, 24.0)
+"""What the line said after each round of the handrail."""
+PAWLS = (
+    (13, "Brit", 3.4, 39.0, AsCooled(colour="patchy", pores="few", cracks="none", lifted=False),
+     "Feather had leaned out by the second layer: look again next time."),
+    (5, "Brit", 2.6, 43.0, AsCooled(colour="even", pores="none", cracks="none", lifted=False),
+     "Looked at the feather before each. Rang clear."),
+)  # fmt: skip
+"""Two sets of pawls: days ago, who, minutes of laying, HRC, what was found, what to remember."""
+
+
+def enter_work_done(bench: Bench, book: RunBook, job_ids: Sequence[str]) -> None:
+    """Enter what was done on the jobs that bring such work."""
+    for job_id in job_ids:
+        plan = bench.open(job_id).plan
+        if isinstance(plan.work, MemberWork):
+            _enter_rounds(book, job_id, plan, plan.work)
+        elif isinstance(plan.work, OverlayWork):
+            _enter_layers(book, job_id, plan, plan.work)
+
+
+def _enter_rounds(book: RunBook, job_id: str, plan: Plan, work: MemberWork) -> None:
+    """Enter one member straightened last week, two rounds of it, read cold."""
+    rounds: list[Round] = []
+    for after_mm in HANDRAIL_BOWS_MM:
+        given = work.given.model_copy(update={"rounds": rounds})
+        told = reckon_straighten(given).values
+        rounds.append(
+            Round(spots=told.next_round, camber_before_mm=told.left_mm, camber_after_mm=after_mm)
+        )
+    log = RunLog(who="Ansel", work=MemberLog(rounds=rounds))
+    book.enter(job_id, plan, LAST_DAY - timedelta(days=6), log)
+
+
+def _enter_layers(book: RunBook, job_id: str, plan: Plan, work: OverlayWork) -> None:
+    for days, who, minutes, hrc, found, notes in PAWLS:
+        log = RunLog(
+            who=who,
+            actual={"laying_min": minutes, "hardness_hrc": hrc},
+            work=OverlayLog(done=len(work.values.layers), found=found),
+            notes=notes,
+        )
+        book.enter(job_id, plan, LAST_DAY - timedelta(days=days), log)

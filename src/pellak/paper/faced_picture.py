@@ -1,0 +1,57 @@
+"""The faced part on the job card: cut across, layer on layer, with their heights."""
+
+from reportlab.lib.units import mm
+from reportlab.pdfgen.canvas import Canvas
+
+from pellak.core.kinds.overlay.drawing import FacedDrawing
+from pellak.paper.measures import System, measure
+from pellak.paper.sheet import CONE, INK, LINE, REGULAR
+
+WORDS_PT = 8
+LAYERS_HIGH = 0.3
+BASE_HIGH = 0.32
+
+
+def draw_faced(
+    canvas: Canvas,
+    drawing: FacedDrawing,
+    x: float,
+    y: float,
+    width: float,
+    height: float,
+    system: System,
+) -> None:
+    """Draw a faced part in a box of the page, points from its lower left corner."""
+    canvas.setStrokeColor(INK)
+    canvas.setFillColor(INK)
+    canvas.setFont(REGULAR, WORDS_PT)
+    if not drawing.layers:
+        canvas.drawString(x, y + height / 2, "Part, base and wear are still to be told.")
+        return
+    wide = 0.62 * width
+    top_mm = drawing.layers[-1].to_mm
+    scale = LAYERS_HIGH * height / top_mm
+    base = y + 0.12 * height
+    floor = base + BASE_HIGH * height
+    canvas.setFillColor(LINE)
+    canvas.rect(x, base, wide, BASE_HIGH * height, fill=1)
+    told = f"part, {measure(drawing.thickness_mm or 0, 'mm', system)}"
+    canvas.setFillColor(INK)
+    canvas.drawString(x + wide + 3 * mm, base + 1 * mm, told)
+    if drawing.buffer_mm:
+        canvas.rect(x, floor, wide, drawing.buffer_mm * scale)
+        canvas.drawString(x + wide + 3 * mm, floor + 1 * mm, "built up first")
+    for number, layer in enumerate(drawing.layers, start=1):
+        low, high = floor + layer.from_mm * scale, floor + layer.to_mm * scale
+        canvas.setStrokeColor(CONE)
+        canvas.roundRect(x, low, wide, high - low, 1.5 * mm)
+        canvas.drawString(
+            x + wide + 3 * mm,
+            (low + high) / 2 - 3,
+            f"{number}: {measure(layer.to_mm - layer.from_mm, 'mm', system)}, "
+            f"{layer.hrc_low:.0f} to {layer.hrc_high:.0f} HRC",
+        )
+    canvas.setStrokeColor(INK)
+    across = drawing.width_mm or drawing.diameter_mm
+    if across:
+        canvas.drawString(x, y, f"{measure(across, 'mm', system)} across; layers drawn taller")

@@ -1,0 +1,61 @@
+"""What a reader of the core is told: the unit of every number a public function takes."""
+
+import ast
+import re
+from pathlib import Path
+
+import pytest
+
+import pellak.core
+
+CORE = Path(pellak.core.__file__).parent
+UNITS = (
+    "mm|mm2|mm3|m|m3|l|kg|g|c|k|s|min|h|bar|rad|deg|percent|kelvin|seconds|minutes"
+    # Without a unit by their nature.
+    "|ratio|factor|share"
+)
+HAS_UNIT = re.compile(rf"(^|_)({UNITS})$|_per_")
+NUMBER = re.compile(r"\b(float|int|Floats)\b")
+
+
+def _public_functions():
+    for source in sorted(CORE.rglob("*.py")):
+        for node in ast.parse(source.read_text(encoding="utf-8")).body:
+            if isinstance(node, ast.FunctionDef) and not node.name.startswith("_"):
+                yield source.relative_to(CORE), node
+
+
+def _untold(function: ast.FunctionDef) -> list[str]:
+    words = ast.get_docstring(function) or ""
+    return [
+        a.arg
+        for a in (*function.args.args, *function.args.kwonlyargs)
+        if a.annotation is not None
+        and NUMBER.search(ast.unparse(a.annotation))
+        and not HAS_UNIT.search(a.arg)
+        and not re.search(rf"\b{a.arg}\b", words)
+    ]
+
+
+def test_each_number_says_its_unit_in_its_name_or_is_told_in_the_docstring() -> None:
+    functions = list(_public_functions())
+    assert len(functions) > 400
+    assert [
+        f"{where} {function.name}: {', '.join(untold)}"
+        for where, function in functions
+        if (untold := _untold(function))
+    ] == []
+
+
+@pytest.mark.parametrize(
+    ("source", "untold"),
+    [
+        ("def f(wall: float): 'Return it.'", ["wall"]),
+        ("def f(wall: float): 'Return it for a `wall`, mm.'", []),
+        ("def f(wall_mm: float, *, names: str): 'Return it.'", []),
+    ],
+)
+def test_the_look_itself_sees_what_is_untold(source, untold) -> None:
+    function = ast.parse(source).body[0]
+    assert isinstance(function, ast.FunctionDef)
+    assert _untold(function) == untold

@@ -1,0 +1,95 @@
+"""What a card asks for and was not done is told as it is left, and forgotten once it is done."""
+
+import pytest
+
+from pellak.core.bench import bench_state, stood_at
+from pellak.core.care.clocks import ClockMark
+from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.overlay.work import AsCooled, OverlayLog
+from pellak.core.kinds.seam.work import SeamLog
+from pellak.core.kinds.straighten.work import MemberLog
+from pellak.core.plan import compose_plan
+from pellak.core.run_log import RunLog
+from pellak.demo.jobs import JOBS, demo_job
+from tests.core.test_bench import NOON, all_answered
+
+
+def later(seconds):
+    return NOON.model_copy(update={"utc_s": NOON.utc_s + seconds, "boot_s": NOON.boot_s + seconds})
+
+
+def plan_of(name):
+    return compose_plan(demo_job(next(j for j in JOBS if j["name"] == name)), ShopSchools())
+
+
+def standing(plan, kind):
+    log = all_answered(plan)
+    step = next(card.step.id for card in plan.cards if card.step.kind == kind)
+    return log.model_copy(update={"step": step}), step
+
+
+def after(plan, step):
+    order = [card.step.id for card in bench_state(plan, all_answered(plan), NOON).cards]
+    return order[order.index(step) + 1]
+
+
+@pytest.mark.parametrize(
+    ("name", "kind", "works", "told"),
+    [
+        ("Funnel casing patch", "tacks", [SeamLog(done=7)], "7 of"),
+        ("Gangway handrail", "rounds", [MemberLog(done=1)], "1 of 3 spots"),
+        ("Gangway handrail", "rounds", [MemberLog(done=3)], "line was not read"),
+        ("Winch pawls", "layers", [OverlayLog(done=1)], "1 of 2 layers"),
+        ("Winch pawls", "overlay-look", [OverlayLog(done=2)], "what it looks like"),
+    ],
+)
+def test_work_left_undone_is_told_and_kept(name, kind, works, told):
+    plan = plan_of(name)
+    log, step = standing(plan, kind)
+    log = log.model_copy(update={"work": works[0]})
+    assert told in bench_state(plan, log, NOON).left
+    gone = stood_at(plan, log, after(plan, step), NOON)
+    assert [one.step for one in gone.left_undone] == [step]
+    assert told in gone.left_undone[0].what
+    # Back, and the page that was left stands as it was: nothing is written twice.
+    back = stood_at(plan, gone, step, NOON)
+    assert back.left_undone == gone.left_undone
+
+
+def test_what_is_done_after_all_is_forgotten():
+    plan = plan_of("Winch pawls")
+    log, step = standing(plan, "overlay-look")
+    gone = stood_at(
+        plan, log.model_copy(update={"work": OverlayLog(done=2)}), after(plan, step), NOON
+    )
+    assert gone.left_undone
+    found = AsCooled(colour="even", pores="none", cracks="none", lifted=False)
+    done = stood_at(plan, gone, step, NOON).model_copy(
+        update={"work": OverlayLog(done=2, found=found)}
+    )
+    assert bench_state(plan, done, NOON).left == ""
+    assert stood_at(plan, done, after(plan, step), NOON).left_undone == []
+
+
+def test_a_purge_counts_only_when_both_clocks_ran_out():
+    plan = plan_of("Funnel casing patch")
+    log, step = standing(plan, "purge")
+    left = bench_state(plan, log, NOON).left
+    assert "acetylene was not timed" in left
+    assert "oxygen was not timed" in left
+    marks = [ClockMark(clock=f"purge-{gas}", seconds=5.0, started=NOON)
+             for gas in ("acetylene", "oxygen")]  # fmt: skip
+    timed = log.model_copy(update={"clocks": marks})
+    assert "acetylene 3 of 5 s" in bench_state(plan, timed, later(3)).left
+    assert bench_state(plan, timed, later(6)).left == ""
+    assert stood_at(plan, timed, after(plan, step), later(6)).left_undone == []
+    cut = stood_at(plan, timed, after(plan, step), later(3))
+    assert "oxygen 3 of 5 s" in cut.left_undone[0].what
+
+
+def test_a_card_that_asks_for_nothing_leaves_nothing():
+    plan = plan_of("Funnel casing patch")
+    for card in plan.cards:
+        if card.step.kind == "step":
+            log = RunLog(step=card.step.id)
+            assert bench_state(plan, log, NOON).left == ""

@@ -1,0 +1,69 @@
+"""What goes wrong in the middle, what to do about it, and that the run keeps it."""
+
+import pytest
+
+from pellak.core.errors import Refused
+from pellak.core.job import job_from
+from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.registry import KINDS
+from pellak.core.mends import mends_for, with_mended
+from pellak.core.plan import compose_plan
+from pellak.core.run_log import MOST_MENDED, RunLog
+
+AT = "2026-11-26T10:00:00+00:00"
+
+
+def plan_of(**told):
+    job = {"name": "Lid", "thickness_mm": 2.0, "length_mm": 400, **told}
+    return compose_plan(job_from(job), ShopSchools())
+
+
+@pytest.mark.parametrize("kind", [kind.id for kind in KINDS])
+def test_every_kind_says_what_goes_wrong_with_it_and_each_says_all_of_it(kind):
+    mends = mends_for(compose_plan(job_from({"name": "Piece", "kind": kind}), ShopSchools()))
+    assert len({mend.id for mend in mends}) == len(mends) >= 4
+    for mend in mends:
+        assert min(len(text) for text in (mend.do, mend.go_on, mend.reason, mend.source)) > 10
+
+
+def test_a_metal_has_its_own_troubles_and_not_anothers():
+    steel, aluminium, lead = (
+        {mend.id for mend in mends_for(plan_of(family=family))}
+        for family in ("carbon-steel", "aluminium", "lead")
+    )
+    assert "no-warning" in aluminium - steel
+    assert "lead-wet" in lead - aluminium
+    assert "hole" in steel & aluminium & lead
+
+
+def test_what_was_put_right_is_kept_with_its_card_and_its_hand():
+    plan = plan_of()
+    log = with_mended(plan, RunLog(step="seam", who="Brit"), "hole", AT)
+    log = with_mended(plan, log, "rod-frozen", AT)
+    assert [(one.id, one.step, one.who) for one in log.mended] == [
+        ("hole", "seam", "Brit"),
+        ("rod-frozen", "seam", "Brit"),
+    ]
+    assert log.step == "seam"
+
+
+def test_after_a_leak_was_mended_the_test_is_done_again_and_never_beside_a_flame():
+    plan = plan_of()
+    order = [card.step.id for card in plan.cards]
+    log = with_mended(plan, RunLog(step=order[order.index("leak") + 1]), "leak", AT)
+    assert (log.step, log.leak_test) == ("leak", None)
+    with pytest.raises(Refused) as refused:
+        with_mended(plan, RunLog(step="seam"), "leak", AT)
+    assert refused.value.field == "mend"
+    assert "out first" in refused.value.accepted
+
+
+def test_what_cannot_happen_here_is_refused_by_name():
+    with pytest.raises(Refused) as refused:
+        with_mended(plan_of(), RunLog(step="seam"), "lead-wet", AT)
+    assert "hole" in refused.value.accepted
+    full = RunLog(step="seam")
+    for _ in range(MOST_MENDED):
+        full = with_mended(plan_of(), full, "hole", AT)
+    with pytest.raises(Refused):
+        with_mended(plan_of(), full, "hole", AT)

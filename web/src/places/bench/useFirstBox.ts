@@ -1,0 +1,22 @@
+import { useEffect } from "react";
+
+const EMPTY_BOX = 'main input[placeholder$="?"]';
+const FRAMES = 60;
+
+/** On a job just made, the first empty box of its drawing is typed into at once. */
+export function useFirstBox(fresh: boolean) {
+  useEffect(() => {
+    if (!fresh) return;
+    let left = FRAMES;
+    let frame = 0;
+    const look = () => {
+      // The drawing measures its room before its boxes stand.
+      const boxes = document.querySelectorAll<HTMLInputElement>(EMPTY_BOX);
+      const first = [...boxes].find((box) => box.value === "");
+      if (first) first.focus({ preventScroll: true });
+      else if (--left > 0) frame = requestAnimationFrame(look);
+    };
+    frame = requestAnimationFrame(look);
+    return () => cancelAnimationFrame(frame);
+  }, [fresh]);
+}

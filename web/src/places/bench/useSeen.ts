@@ -1,0 +1,49 @@
+// What a job's figures were when it was last looked at here: whatever changed them since, a tip in
+// the rack, a school of the shop, another window, is marked with what it was.
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useState } from "react";
+
+import type { Figure, OpenJob } from "../../api/client";
+import { marksQuery } from "../../api/queries";
+
+type Seen = Record<string, Figure>;
+type Shown = Pick<Figure, "id" | "label" | "text" | "value" | "unit">;
+
+const figuresOf = (job: OpenJob): Record<string, Shown> =>
+  Object.fromEntries(
+    job.plan.stations
+      .flatMap((station) => station.figures ?? [])
+      .map(({ id, label, text = null, value = null, unit = "" }) => [
+        id,
+        { id, label, text, value, unit },
+      ]),
+  );
+
+const markKey = (jobId: string) => `pellak.mark.${jobId}`;
+
+/** Whether a plan reads otherwise than when it was last looked at here; never of one not seen yet. */
+export const changedSinceSeen = (jobId: string, mark: string | undefined) => {
+  const seen = localStorage.getItem(markKey(jobId));
+  return seen !== null && mark !== undefined && mark !== seen;
+};
+
+export function useSeen(job: OpenJob): (id: string) => Figure | undefined {
+  const cache = useQueryClient();
+  const key = `pellak.seen.${job.id}`;
+  const [then] = useState<Seen>(() => {
+    try {
+      return JSON.parse(localStorage.getItem(key) ?? "{}") as Seen;
+    } catch {
+      return {};
+    }
+  });
+  useEffect(() => {
+    localStorage.setItem(key, JSON.stringify(figuresOf(job)));
+    localStorage.setItem(markKey(job.id), job.mark);
+    cache.setQueryData(
+      marksQuery.queryKey,
+      (read) => read && { ...read, marks: { ...read.marks, [job.id]: job.mark } },
+    );
+  }, [cache, key, job]);
+  return useCallback((id: string) => then[id], [then]);
+}

@@ -1,0 +1,98 @@
+// What went wrong, what to do about it, how to go on: one press each, and the run keeps it.
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+
+import type { Mend } from "../../api/client";
+import { mendsQuery } from "../../api/queries";
+import { Dialog } from "../../parts/Dialog";
+import { useUnits } from "../../shell/settings";
+
+interface MendDialogProps {
+  open: boolean;
+  runId: string;
+  /** What the server said of the last attempt. */
+  fault: string | null;
+  onClose: () => void;
+  /** Keeps what was put right; resolves to whether it was taken. */
+  onMended: (id: string) => Promise<boolean>;
+}
+
+const BIG = "min-h-[72px] w-full rounded-lg border-2 px-4 py-2 text-xl font-semibold";
+
+export function MendDialog({ open, runId, fault, onClose, onMended }: MendDialogProps) {
+  const { data: mends } = useQuery({ ...mendsQuery(runId), enabled: open });
+  const [chosen, setChosen] = useState<Mend | null>(null);
+  const leave = () => {
+    setChosen(null);
+    onClose();
+  };
+  return (
+    <Dialog open={open} onClose={leave} title={chosen?.wrong ?? "What went wrong?"} at="top">
+      {chosen === null ? (
+        <ul className="grid gap-3 sm:grid-cols-2">
+          {(mends ?? []).map((mend) => (
+            <li key={mend.id}>
+              <button
+                className={`${BIG} h-full border-line bg-panel text-left`}
+                onClick={() => setChosen(mend)}
+              >
+                {mend.wrong}
+              </button>
+            </li>
+          ))}
+          <li className="sm:col-span-2">
+            <button className={`${BIG} border-ink bg-panel text-center`} onClick={leave}>
+              Nothing: back to the card
+            </button>
+          </li>
+        </ul>
+      ) : (
+        <MendSteps
+          mend={chosen}
+          fault={fault}
+          onOther={() => setChosen(null)}
+          onDone={() => void onMended(chosen.id).then((taken) => taken && leave())}
+        />
+      )}
+    </Dialog>
+  );
+}
+
+interface MendStepsProps {
+  mend: Mend;
+  fault: string | null;
+  onOther: () => void;
+  onDone: () => void;
+}
+
+function MendSteps({ mend, fault, onOther, onDone }: MendStepsProps) {
+  const units = useUnits();
+  return (
+    <div className="space-y-4 text-xl">
+      <section aria-label="Do this">
+        <h3 className="font-semibold text-cone">Do this</h3>
+        <p className="text-2xl">{units.prose(mend.do)}</p>
+      </section>
+      <section aria-label="Then go on">
+        <h3 className="font-semibold text-cone">Then go on</h3>
+        <p className="text-2xl">{units.prose(mend.go_on)}</p>
+      </section>
+      <p className="text-lg text-mute">
+        {units.prose(mend.reason)} <span className="block text-base">{mend.source}</span>
+      </p>
+      {fault && (
+        <p role="alert" className="border-l-4 border-stop bg-stop-soft px-3 py-2">
+          Not yet. It wants {units.prose(fault)}.
+        </p>
+      )}
+      <div className="grid gap-3 sm:grid-cols-2">
+        <button className={`${BIG} border-ink bg-panel text-center`} onClick={onOther}>
+          Something else
+        </button>
+        <button className={`${BIG} border-ink bg-ink text-center text-panel`} onClick={onDone}>
+          Put right, go on
+        </button>
+      </div>
+    </div>
+  );
+}
