@@ -171,6 +171,27 @@ def test_find_or_reckon_jumps(desk):
     expect(desk.get_by_role("heading", name="Run book")).to_be_visible()
 
 
+def test_enter_waits_for_the_answer_to_the_whole_line(desk):
+    """The first letter of a place is in many jobs: a quick hand must not land in one of them."""
+    held = []
+
+    def hold_the_last(route):
+        last = route.request.post_data_json["text"] == "run book"
+        held.append(route) if last else route.continue_()
+
+    desk.route("**/api/find", hold_the_last)
+    desk.keyboard.press("Control+k")
+    desk.keyboard.type("r")
+    expect(desk.get_by_role("dialog")).to_contain_text("Ramp kick plate")
+    with desk.expect_request(lambda asked: "run book" in (asked.post_data or "")):
+        desk.keyboard.type("un book")
+        desk.keyboard.press("Enter")
+    expect(desk.get_by_label("Name of the job")).to_have_value("Funnel casing patch")
+    for route in held:
+        route.continue_()
+    expect(desk.get_by_role("heading", name="Run book")).to_be_visible()
+
+
 def test_a_blank_bench_explains_itself(page, blank_server, watched):
     watched(page, blank_server)
     page.goto(blank_server.url)

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { type KeyboardEvent, useRef, useState } from "react";
+import { type KeyboardEvent, useEffect, useEffectEvent, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 
 import { answer as answerOf, client } from "../api/client";
@@ -56,12 +56,16 @@ function Finder({ onClose }: { onClose: () => void }) {
   const [text, setText] = useState("");
   const line = text.trim();
   const thickness = THICKNESS.exec(line);
-  const asked = useSettled(
-    thickness
-      ? `${thickness[1] ?? ""} ${units.whole(thickness[2] ?? "", "mm")}`
-      : units.whole(line, "mm"),
-  );
-  const { data: found, error } = useQuery({ ...findQuery(asked), enabled: asked !== "" });
+  const question = thickness
+    ? `${thickness[1] ?? ""} ${units.whole(thickness[2] ?? "", "mm")}`
+    : units.whole(line, "mm");
+  const asked = useSettled(question);
+  const {
+    data: found,
+    error,
+    isPlaceholderData: ofAnEarlierLine,
+  } = useQuery({ ...findQuery(asked), enabled: asked !== "" });
+  const [entered, setEntered] = useState(false);
   const list = useRef<HTMLDivElement>(null);
   const cache = useQueryClient();
   const start = useMutation({
@@ -84,6 +88,20 @@ function Finder({ onClose }: { onClose: () => void }) {
   const nothing =
     asked !== "" && found !== undefined && jobs.length + answers.length + places.length === 0;
 
+  // Enter waits for the answer to the line as it stands: what is shown may answer half of it.
+  const answered =
+    question === asked && (error !== null || (found !== undefined && !ofAnEarlierLine));
+  const goToFirst = useEffectEvent(() => {
+    const [job] = jobs;
+    const [place] = places;
+    if (answers.length > 0) return;
+    if (job) go(`/jobs/${job.id}`);
+    else if (place) go(place.to);
+  });
+  useEffect(() => {
+    if (entered && answered) goToFirst();
+  }, [entered, answered]);
+
   const move = (event: KeyboardEvent) => {
     if (event.key !== "ArrowDown" && event.key !== "ArrowUp") return;
     event.preventDefault();
@@ -99,10 +117,7 @@ function Finder({ onClose }: { onClose: () => void }) {
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          const [first] = jobs;
-          const [place] = places;
-          if (answers.length === 0 && first) go(`/jobs/${first.id}`);
-          else if (answers.length === 0 && place) go(place.to);
+          setEntered(line !== "");
         }}
       >
         <input
@@ -112,7 +127,10 @@ function Finder({ onClose }: { onClose: () => void }) {
           className="field text-lg"
           maxLength={120}
           value={text}
-          onChange={(event) => setText(event.target.value)}
+          onChange={(event) => {
+            setEntered(false);
+            setText(event.target.value);
+          }}
         />
       </form>
       <div aria-live="polite" className="mt-3 space-y-2">
