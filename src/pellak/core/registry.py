@@ -2,6 +2,8 @@
 
 from typing import Any
 
+from pellak.core.body.cool import COOL
+from pellak.core.body.soak import SOAK
 from pellak.core.care.eyes import EYES
 from pellak.core.care.leak_test import LEAK_TEST
 from pellak.core.errors import Refused
@@ -36,6 +38,8 @@ RECKONERS: tuple[Reckoner[Any, Any], ...] = (
     DISTORTION,
     STRAIGHTEN,
     OVERLAY,
+    SOAK,
+    COOL,
 )
 
 

@@ -85,6 +85,9 @@ class ThermalRow:
     expansion_per_k: float
     youngs_pa: float
     uts_pa: float
+    poisson: float
+    emissivity: float
+    """Oxidised, as it is when it was hot before."""
     source: str
 
 
@@ -100,6 +103,8 @@ def thermal_rows() -> Mapping[str, ThermalRow]:
             expansion_per_k=1e-6 * float(row["expansion_1e6_per_K"]),
             youngs_pa=1e9 * float(row["youngs_GPa"]),
             uts_pa=1e6 * float(row["uts_MPa"]),
+            poisson=float(row["poisson"]),
+            emissivity=float(row["emissivity_oxidised"]),
             source=row["source"],
         )
         for row in rows("thermal.csv")

@@ -1,0 +1,1 @@
+"""A whole body under a heating head, in a medium, in air: how hot, how evenly, when."""

@@ -1,0 +1,213 @@
+"""Heat going out of a body through a chain of cells that store it: a medium, tubes of a cluster."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from typing import Protocol
+
+from pellak.core.body.bare_loss import ZERO_C_K, bare_loss_w_per_m2
+from pellak.core.body.body import Body, Fin
+from pellak.core.body.media import Filling
+
+SHELL_SHARE = 0.92
+"""Conductance of shells parallel to the envelope against finer reckonings of six shapes."""
+OUTER_W_PER_M2_K = 10.0
+CELLS, GROWTH = 12, 1.25
+FIN_CELLS, FIN_GROWTH = 18, 1.125
+SOURCE = "Steiner's formula for parallel shells; finite volumes, fully implicit at first"
+
+
+class Links(Protocol):
+    """How cells hang together at the temperatures they have, W/K and J/K."""
+
+    def capacities(self, cells_c: Sequence[float]) -> list[float]:
+        """Return what each cell stores, J/K."""
+        ...
+
+    def along(self, body_c: float, cells_c: Sequence[float]) -> list[float]:
+        """Return conductances: body to the first cell, cell to cell, the last to the room."""
+        ...
+
+    def aside(self, cells_c: Sequence[float]) -> list[float]:
+        """Return what each cell loses to the room by its own skin, W/K."""
+        ...
+
+
+def cell_widths_m(length_m: float, count: int, growth: float) -> list[float]:
+    """Return the widths of `count` cells that fill a length, each `growth` of the one before."""
+    first = length_m * (growth - 1) / (growth**count - 1)
+    return [first * growth**n for n in range(count)]
+
+
+@dataclass(frozen=True)
+class Shells:
+    """Shells of a filling round a body's envelope, its `covers` share of it."""
+
+    body: Body
+    filling: Filling
+    thickness_m: float
+    covers: float = 1.0
+    k_factor: float = 1.0
+    widths_m: list[float] = field(init=False)
+    storing_j_per_k: list[float] = field(init=False)
+    faces_m2: list[float] = field(init=False)
+
+    def __post_init__(self) -> None:
+        widths = cell_widths_m(self.thickness_m, CELLS, GROWTH)
+        faces, storing, at = [self._area(0.0)], [], 0.0
+        for width in widths:
+            inner, outer = self._held(at), self._held(at + width)
+            storing.append((outer - inner) * self.filling.heat_j_per_m3_k * self.covers)
+            at += width
+            faces.append(self._area(at))
+        object.__setattr__(self, "widths_m", widths)
+        object.__setattr__(self, "storing_j_per_k", storing)
+        object.__setattr__(self, "faces_m2", faces)
+
+    def _area(self, out_m: float) -> float:
+        body = self.body
+        return body.envelope_m2 + 2 * body.edge_m * out_m + 4 * 3.141592653589793 * out_m**2
+
+    def _held(self, out_m: float) -> float:
+        body = self.body
+        return body.envelope_m2 * out_m + body.edge_m * out_m**2 + 4.18879020479 * out_m**3
+
+    def capacities(self, cells_c: Sequence[float]) -> list[float]:
+        """Return what each shell stores, J/K."""
+        return self.storing_j_per_k
+
+    def aside(self, cells_c: Sequence[float]) -> list[float]:
+        """Return nothing: a shell has no skin but its outer one."""
+        return [0.0] * len(cells_c)
+
+    def along(self, body_c: float, cells_c: Sequence[float]) -> list[float]:
+        """Return conductances from the body's middle out to the room, W/K."""
+        share, conductivity = SHELL_SHARE * self.covers * self.k_factor, self.filling.conductivity
+        widths, faces, body = self.widths_m, self.faces_m2, self.body
+        skin = body.depth_m / (
+            body.shape_factor * body.metal.conductivity(body_c) * faces[0] * self.covers
+        )
+        k_in = conductivity((body_c + cells_c[0]) / 2 + ZERO_C_K)
+        links = [1 / (skin + widths[0] / 2 / (k_in * faces[0] * share))]
+        for n in range(len(widths) - 1):
+            k = conductivity((cells_c[n] + cells_c[n + 1]) / 2 + ZERO_C_K)
+            links.append(k * share * faces[n + 1] / ((widths[n] + widths[n + 1]) / 2))
+        k_out = conductivity(cells_c[-1] + ZERO_C_K)
+        outer = faces[-1] * self.covers
+        links.append(
+            1 / (widths[-1] / 2 / (k_out * faces[-1] * share) + 1 / (OUTER_W_PER_M2_K * outer))
+        )
+        return links
+
+
+@dataclass(frozen=True)
+class FinCells:
+    """The tubes that lead away from a heated node: metal that conducts along and loses aside."""
+
+    body: Body
+    fin: Fin
+    room_c: float
+    loss_factor: float = 1.0
+    widths_m: list[float] = field(init=False)
+
+    def __post_init__(self) -> None:
+        widths = cell_widths_m(self.fin.length_m, FIN_CELLS, FIN_GROWTH)
+        object.__setattr__(self, "widths_m", widths)
+
+    def capacities(self, cells_c: Sequence[float]) -> list[float]:
+        """Return what each length of tube stores, J/K."""
+        metal, per_m = self.body.metal, self.fin.section_m2 * self.body.metal.density_kg_per_m3
+        return [per_m * w * metal.capacity(t) for w, t in zip(self.widths_m, cells_c, strict=True)]
+
+    def along(self, body_c: float, cells_c: Sequence[float]) -> list[float]:
+        """Return conductances along the tubes, W/K; the far end gives nothing off."""
+        conductivity, section, widths = (
+            self.body.metal.conductivity, self.fin.section_m2, self.widths_m,
+        )  # fmt: skip
+        links = [conductivity((body_c + cells_c[0]) / 2) * section / (widths[0] / 2)]
+        for n in range(len(widths) - 1):
+            k = conductivity((cells_c[n] + cells_c[n + 1]) / 2)
+            links.append(k * section / ((widths[n] + widths[n + 1]) / 2))
+        return [*links, 0.0]
+
+    def aside(self, cells_c: Sequence[float]) -> list[float]:
+        """Return what each length loses to the room, W/K."""
+        metal, fin, room_c = self.body.metal, self.fin, self.room_c
+        lost = []
+        for width, t in zip(self.widths_m, cells_c, strict=True):
+            rise = max(t - room_c, 1.0)
+            flux = bare_loss_w_per_m2(room_c + rise, room_c, fin.od_m, metal.emissivity, lying=True)
+            lost.append(self.loss_factor * fin.girth_m * width * flux / rise)
+        return lost
+
+    def at_m(self, body_c: float, cells_c: Sequence[float], place_m: float) -> float:
+        """Return the temperature of the tubes at a place from the heated end, m."""
+        left, left_c, at = 0.0, body_c, 0.0
+        for width, t in zip(self.widths_m, cells_c, strict=True):
+            centre = at + width / 2
+            if place_m <= centre:
+                return left_c + (t - left_c) * (place_m - left) / (centre - left)
+            left, left_c, at = centre, t, at + width
+        return left_c
+
+
+def step_chain(
+    links: Links,
+    room_c: float,
+    body_c: float,
+    body_j_per_k: float,
+    body_w: float,
+    body_w_per_k: float,
+    cells_c: list[float],
+    seconds: float,
+    theta: float,
+) -> tuple[float, list[float]]:
+    """Return body and cells a step of `seconds` later, °C, by Thomas's algorithm.
+
+    The body stores `body_j_per_k`, takes up `body_w` W at its own temperature and `body_w_per_k`
+    W/K less for each degree it rises. `theta` is 1 for fully implicit, 0.5 for Crank and Nicolson.
+    Conductances are those at the start of the step.
+    """
+    g, side, store = links.along(body_c, cells_c), links.aside(cells_c), links.capacities(cells_c)
+    now = [body_c, *cells_c]
+    count = len(now)
+    # Row n: store dT/dt = g[n-1] (T[n-1] - T[n]) + g[n] (T[n+1] - T[n]) - side (T - room)
+    ratio, shift = [0.0] * count, [0.0] * count
+    before = 0.0
+    for n in range(count):
+        inward = g[n - 1] if n else 0.0
+        outward = g[n]
+        loss = side[n - 1] if n else 0.0
+        last = n == count - 1
+        net = inward * (now[n - 1] - now[n]) if n else body_w
+        net += outward * ((room_c if last else now[n + 1]) - now[n]) - loss * (now[n] - room_c)
+        heat = (store[n - 1] if n else body_j_per_k) / seconds
+        slope = inward + outward + (loss if n else body_w_per_k)
+        main = heat + theta * slope - theta * inward * before
+        ratio[n] = before = 0.0 if last else theta * outward / main
+        shift[n] = (net + (theta * inward * shift[n - 1] if n else 0.0)) / main
+    change = 0.0
+    for n in range(count - 1, -1, -1):
+        change = shift[n] + ratio[n] * change
+        now[n] += change
+    return now[0], now[1:]
+
+
+def steady_w(links: Links, body_c: float, room_c: float, count: int) -> float:
+    """Return what a chain of `count` cells takes from a body in the steady state, W."""
+    cells = [room_c + (body_c - room_c) * (1 - (n + 0.5) / count) for n in range(count)]
+    flow = 0.0
+    for _ in range(12):
+        g, side = links.along(body_c, cells), links.aside(cells)
+        # From the far end back: what each cell passes on for a degree of its own.
+        passes = [0.0] * count
+        beyond = g[count]
+        for n in range(count - 1, -1, -1):
+            passes[n] = beyond + side[n]
+            beyond = 1 / (1 / g[n] + 1 / passes[n]) if passes[n] > 0 else 0.0
+        at, flow = body_c, beyond * (body_c - room_c)
+        carried = flow
+        for n in range(count):
+            at -= carried / g[n]
+            cells[n] = at
+            carried -= side[n] * (at - room_c)
+    return flow
