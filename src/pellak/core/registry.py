@@ -3,6 +3,7 @@
 from typing import Any
 
 from pellak.core.body.cool import COOL
+from pellak.core.body.free import FREE
 from pellak.core.body.soak import SOAK
 from pellak.core.care.eyes import EYES
 from pellak.core.care.leak_test import LEAK_TEST
@@ -40,6 +41,7 @@ RECKONERS: tuple[Reckoner[Any, Any], ...] = (
     OVERLAY,
     SOAK,
     COOL,
+    FREE,
 )
 
 

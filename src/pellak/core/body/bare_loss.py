@@ -53,7 +53,8 @@ def bare_loss_w_per_m2(
 ) -> float:
     """Return the loss of a bare face, W/m2: still air and radiation; a gain where colder.
 
-    Still air indoors, 0.01 to 1 m; `emissivity` 0 to 1. Read from a table of 4 °C; off by under 0.1 % over 30 °C.
+    Still air indoors, 0.01 to 1 m; `emissivity` 0 to 1. Read from a table of 4 °C; off by
+    under 0.1 % over 30 °C.
     """
     table = _table(room_c, size_m, lying, emissivity)
     where = min(max((surface_c + 60) / STEP_C, 0.0), len(table) - 1.001)
@@ -64,7 +65,7 @@ def bare_loss_w_per_m2(
 def loss_slope_w_per_m2_k(
     surface_c: float, room_c: float, size_m: float, emissivity: float, *, lying: bool = False
 ) -> float:
-    """Return how the bare loss grows with the face's temperature, °C: W/m2K; `emissivity` 0 to 1."""
+    """Return how the bare loss grows with a face's temperature, °C: W/m2K; `emissivity` 0 to 1."""
     up, down = (
         bare_loss_w_per_m2(surface_c + d, room_c, size_m, emissivity, lying=lying)
         for d in (5.0, -5.0)
