@@ -250,6 +250,7 @@ DEMO_MUST = {
     "lead": {"lead-fume", "lead-dry", "lead-wash", "roof"},
     "cast-iron": {"vented", "preheat", "bury"},
     "straighten": {"line", "rounds"},
+    "heat": {"heat-clear", "heat-proof", "heat-warm", "heat-touch"},
     "overlay": {
         "overlay-bright", "overlay-fume", "overlay-feather", "preheat", "overlay-layers", "bury",
         "overlay-look",

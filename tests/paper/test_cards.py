@@ -18,7 +18,7 @@ from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.plan import compose_plan
 from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.items import read_item
-from pellak.demo.ferry import RACK
+from pellak.demo.ferry import RACK, TIPS
 from pellak.demo.jobs import JOBS, demo_job
 from pellak.paper.job_card import job_card
 from pellak.paper.measures import prose
@@ -27,12 +27,14 @@ from pellak.paper.shop_card import shop_card
 
 ROOT = Path(__file__).parents[2]
 ADDRESS = "http://192.168.1.20:8000/jobs/ab12cd34ef56"
-EQUIPMENT = Equipment(tuple(read_item(item) for item in RACK))
+STAMPED = [{"kind": "tip", "name": label, "orifice_mm": mm} for label, mm in TIPS]
+EQUIPMENT = Equipment(tuple(read_item(item) for item in (*RACK, *STAMPED)))
 WORD = re.compile(r'<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">(.*?)<')
 
 
 def plan_of(place):
-    return compose_plan(demo_job(JOBS[place]), ShopSchools(), equipment=EQUIPMENT)
+    job = demo_job(JOBS[place])
+    return compose_plan(job, ShopSchools(), EQUIPMENT.tips, equipment=EQUIPMENT)
 
 
 PLANS = [plan_of(place) for place in range(len(JOBS))]

@@ -5,11 +5,13 @@ from typing import Any
 
 from reportlab.pdfgen.canvas import Canvas
 
+from pellak.core.kinds.heat.drawing import HeatedDrawing
 from pellak.core.kinds.overlay.drawing import FacedDrawing
 from pellak.core.kinds.seam.drawing import SeamDrawing
 from pellak.core.kinds.straighten.drawing import MemberDrawing
 from pellak.core.kinds.unions import Drawing
 from pellak.paper.faced_picture import draw_faced
+from pellak.paper.heated_picture import draw_heated
 from pellak.paper.joint_picture import draw_joint
 from pellak.paper.measures import System
 from pellak.paper.member_picture import draw_member
@@ -18,6 +20,7 @@ _DRAWN: Mapping[type, Callable[..., Any]] = {
     SeamDrawing: draw_joint,
     MemberDrawing: draw_member,
     FacedDrawing: draw_faced,
+    HeatedDrawing: draw_heated,
 }
 
 

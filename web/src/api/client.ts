@@ -13,6 +13,7 @@ export type Caution = Schemas["Caution"];
 export type Choice = Schemas["Choice"];
 export type SeamDrawing = Schemas["SeamDrawing"];
 export type FacedDrawing = Schemas["FacedDrawing"];
+export type HeatedDrawing = Schemas["HeatedDrawing"];
 export type Box = Schemas["Box"];
 export type MemberDrawing = Schemas["MemberDrawing"];
 export type JointDrawing = Schemas["JointDrawing"];

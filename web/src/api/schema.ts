@@ -1109,7 +1109,7 @@ export interface components {
              */
             left: string;
             /** Work */
-            work?: (components["schemas"]["SeamNow"] | components["schemas"]["MemberNow"] | components["schemas"]["OverlayNow"]) | null;
+            work?: (components["schemas"]["SeamNow"] | components["schemas"]["MemberNow"] | components["schemas"]["OverlayNow"] | components["schemas"]["HeatNow"]) | null;
             /**
              * Look
              * @default
@@ -1157,7 +1157,7 @@ export interface components {
              * @default length
              * @enum {string}
              */
-            kind: "length" | "mass";
+            kind: "length" | "mass" | "temperature" | "angle";
             /**
              * Unit
              * @default mm
@@ -1329,6 +1329,65 @@ export interface components {
              * @default
              */
             piece: string;
+        };
+        /**
+         * CoolValues
+         * @description The fall. `peak_c_per_h` in the fastest hour of the watched range; `passes_rule` null where
+         *     no rule is set, `passes` whether rule and spread both are kept. `curve` is hours and °C.
+         */
+        CoolValues: {
+            /** Mass Kg */
+            mass_kg: number;
+            /** Area M2 */
+            area_m2: number;
+            /** Envelope M2 */
+            envelope_m2: number;
+            /** Peak C Per H */
+            peak_c_per_h: number | null;
+            /** Peak Low C Per H */
+            peak_low_c_per_h: number | null;
+            /** Peak High C Per H */
+            peak_high_c_per_h: number | null;
+            /** Mean C Per H */
+            mean_c_per_h: number | null;
+            /** Watch From C */
+            watch_from_c: number;
+            /** Watch To C */
+            watch_to_c: number;
+            /** Hours To 300 */
+            hours_to_300: number | null;
+            /** Hours To 100 */
+            hours_to_100: number | null;
+            /** Hours To Touch */
+            hours_to_touch: number;
+            /** Hours To Touch Low */
+            hours_to_touch_low: number;
+            /** Hours To Touch High */
+            hours_to_touch_high: number;
+            /** Limit C Per H */
+            limit_c_per_h: number | null;
+            /** Allowed C Per H */
+            allowed_c_per_h: number | null;
+            /** Passes Rule */
+            passes_rule: boolean | null;
+            /** Passes Spread */
+            passes_spread: boolean | null;
+            /** Passes */
+            passes: boolean | null;
+            /** Spread Max C */
+            spread_max_c: number | null;
+            /** Spread Limit C */
+            spread_limit_c: number | null;
+            /** Biot */
+            biot: number;
+            /** T 1H C */
+            t_1h_c: number | null;
+            /** T 4H C */
+            t_4h_c: number | null;
+            /** T 12H C */
+            t_12h_c: number | null;
+            /** Curve */
+            curve: number[][];
         };
         /**
          * Curve
@@ -1967,6 +2026,55 @@ export interface components {
             line: string;
         };
         /**
+         * FreeValues
+         * @description The heating. `seconds` to the target and `best_moment_s` when the fit is widest, both null
+         *     where the head does not bring it there; `needed_mm` what a shrink fit must open.
+         */
+        FreeValues: {
+            /** Target C */
+            target_c: number;
+            /** Stop C */
+            stop_c: number;
+            /** Stop Colour */
+            stop_colour: string;
+            /** Crayon C */
+            crayon_c: number[];
+            /** Seconds */
+            seconds: number | null;
+            /** Seconds Low */
+            seconds_low: number | null;
+            /** Seconds High */
+            seconds_high: number | null;
+            /** Best Moment S */
+            best_moment_s: number | null;
+            /** Clearance Mm */
+            clearance_mm: number | null;
+            /** Clearance Low Mm */
+            clearance_low_mm: number | null;
+            /** Clearance High Mm */
+            clearance_high_mm: number | null;
+            /** Clearance Curve */
+            clearance_curve: number[][];
+            /** Temperature Curve */
+            temperature_curve: number[][];
+            /** Needed Mm */
+            needed_mm: number | null;
+            /** Opens Enough */
+            opens_enough: boolean | null;
+            /** Heat Mm */
+            heat_mm: number | null;
+            /** Least Radius Mm */
+            least_radius_mm: number | null;
+            /** Gas L */
+            gas_l: number | null;
+            /** Reaches */
+            reaches: boolean | null;
+            /** Must Stay Cool */
+            must_stay_cool: string[];
+            /** What Next */
+            what_next: string[];
+        };
+        /**
          * GasReadings
          * @description One side's readings, bar gauge, as the clock started and as it stopped.
          */
@@ -2058,6 +2166,132 @@ export interface components {
             acetylene_high_l_per_h: number;
         };
         /**
+         * HeatJob
+         * @description A part that is heated. `thickness_mm` is its wall; `diameter_mm` that outside, of a tube of
+         *     a cluster too; `body_kg` weighs a casting. `inner_mm` is how long what sits in the bore is.
+         */
+        HeatJob: {
+            /** Name */
+            name: string;
+            /**
+             * Belongs To
+             * @default
+             */
+            belongs_to: string;
+            /**
+             * Family
+             * @default carbon-steel
+             * @enum {string}
+             */
+            family: "carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "tool-steel" | "manganese-steel" | "cast-iron" | "aluminium" | "lead";
+            /** Alloy */
+            alloy?: string | null;
+            /** Thickness Mm */
+            thickness_mm?: number | null;
+            /** Held */
+            held?: ("nothing" | "fuel-solvent-gas" | "not-known") | null;
+            /** Coating */
+            coating?: ("bare" | "paint" | "zinc" | "chromium" | "cadmium" | "lead-paint" | "degreased-chlorinated" | "not-known") | null;
+            /** Closed */
+            closed?: ("open" | "vented" | "closed") | null;
+            /** Fume */
+            fume?: ("extraction" | "open-air" | "none") | null;
+            /** Place */
+            place?: ("shop" | "open-air" | "roof" | "vehicle" | "confined") | null;
+            /**
+             * Start C
+             * @default 20
+             */
+            start_c: number;
+            /** Temper C */
+            temper_c?: number | null;
+            /** Acetylene L Per H */
+            acetylene_l_per_h?: number | null;
+            /** Acetylene Bar */
+            acetylene_bar?: number | null;
+            /** Oxygen Bar */
+            oxygen_bar?: number | null;
+            /** Shade */
+            shade?: ("4" | "5" | "6" | "7" | "8" | "9" | "10") | null;
+            /** Torch */
+            torch?: string | null;
+            /** Hose */
+            hose?: string | null;
+            /** Acetylene Cylinder */
+            acetylene_cylinder?: string | null;
+            /** Oxygen Cylinder */
+            oxygen_cylinder?: string | null;
+            /** Tip Label */
+            tip_label?: string | null;
+            /** Pace */
+            pace?: ("gentle" | "normal" | "brisk") | null;
+            /** Mixer */
+            mixer?: ("equal-pressure" | "injector") | null;
+            /** Shut Down */
+            shut_down?: ("acetylene-first" | "oxygen-first") | null;
+            /** Fuel Setting */
+            fuel_setting?: ("smoke-gone" | "leaving-tip" | "feathering") | null;
+            /** Fire Watch */
+            fire_watch?: ("60" | "90" | "120" | "240") | null;
+            /** Typed */
+            typed?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "heat";
+            /**
+             * Purpose
+             * @default warm-through
+             * @enum {string}
+             */
+            purpose: "seized" | "threadlock-medium" | "threadlock-high" | "shrink-on" | "shrink-off" | "bend" | "anneal" | "thaw" | "warm-through";
+            /**
+             * Shape
+             * @default casting
+             * @enum {string}
+             */
+            shape: "casting" | "plate" | "block" | "cylinder" | "ring" | "cluster";
+            /** Length Mm */
+            length_mm?: number | null;
+            /** Width Mm */
+            width_mm?: number | null;
+            /** Height Mm */
+            height_mm?: number | null;
+            /** Diameter Mm */
+            diameter_mm?: number | null;
+            /** Bore Mm */
+            bore_mm?: number | null;
+            /** Heated Mm */
+            heated_mm?: number | null;
+            /** Tube Count */
+            tube_count?: ("1" | "2" | "3" | "4" | "5" | "6") | null;
+            /** Body Kg */
+            body_kg?: number | null;
+            /** Target C */
+            target_c?: number | null;
+            /** Lagging */
+            lagging?: "none" | ("blanket" | "brick-hearth" | "brick-box") | null;
+            /** Heated From */
+            heated_from?: ("one" | "all") | null;
+            /** Restraint */
+            restraint?: ("low" | "medium" | "high") | null;
+            /** Cool In */
+            cool_in?: ("still-air" | "dry-sand" | "lime" | "vermiculite" | "clay-granules" | "blanket" | "furnace-ramp") | null;
+            /** Inner Mm */
+            inner_mm?: number | null;
+            /** Interference Mm */
+            interference_mm?: number | null;
+            /** Property Class */
+            property_class?: ("4.6" | "5.6" | "8.8" | "10.9" | "12.9") | null;
+            /** Radius Mm */
+            radius_mm?: number | null;
+            /** Angle Deg */
+            angle_deg?: number | null;
+        };
+        /**
          * HeatLine
          * @description A temperature worth a line across the strip.
          */
@@ -2066,6 +2300,48 @@ export interface components {
             label: string;
             /** At C */
             at_c: number;
+        };
+        /**
+         * HeatLog
+         * @description What was read of the body, in the order it was told; whether it came free.
+         */
+        HeatLog: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "heat";
+            /** Read */
+            read?: components["schemas"]["Warmth"][];
+            /** Came Free */
+            came_free?: boolean | null;
+        };
+        /**
+         * HeatNow
+         * @description The heating as it stands: where it should go, what was read last, what to do.
+         */
+        HeatNow: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "heat";
+            /** Target C */
+            target_c: number;
+            /** Stop C */
+            stop_c: number;
+            /** Planned Min */
+            planned_min: number | null;
+            /** Best Moment S */
+            best_moment_s: number | null;
+            /** What Next */
+            what_next: string[];
+            /** Last C */
+            last_c: number | null;
+            /** Says */
+            says: string;
+            /** Loud */
+            loud: boolean;
         };
         /**
          * HeatPoint
@@ -2080,6 +2356,23 @@ export interface components {
             far_c?: number | null;
             /** Colour */
             colour: string;
+        };
+        /**
+         * HeatWork
+         * @description What was asked of the body, how it warms, how it cools, and what it is heated for.
+         */
+        HeatWork: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "heat";
+            given: components["schemas"]["SoakGiven"];
+            soak: components["schemas"]["SoakValues"];
+            free?: components["schemas"]["FreeValues"] | null;
+            /** Cool In */
+            cool_in?: ("still-air" | "dry-sand" | "lime" | "vermiculite" | "clay-granules" | "blanket" | "furnace-ramp") | null;
+            cool?: components["schemas"]["CoolValues"] | null;
         };
         /**
          * HeatZone
@@ -2103,6 +2396,46 @@ export interface components {
             stays_c?: number | null;
             /** Seam Mm */
             seam_mm?: number | null;
+        };
+        /**
+         * HeatedDrawing
+         * @description A part seen from the flame, mm: how wide and high, a bore, and how wide the flame is.
+         */
+        HeatedDrawing: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "heated";
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "casting" | "plate" | "block" | "cylinder" | "ring" | "cluster";
+            /** Wide Mm */
+            wide_mm: number | null;
+            /** High Mm */
+            high_mm: number | null;
+            /** Bore Mm */
+            bore_mm: number | null;
+            /** Wall Mm */
+            wall_mm: number | null;
+            /** Guessed */
+            guessed: boolean;
+            /** Tubes */
+            tubes: number;
+            /** Flame Mm */
+            flame_mm: number | null;
+            /** Target C */
+            target_c: number | null;
+            /** Insulated */
+            insulated: boolean;
+            /** One Side */
+            one_side: boolean;
+            /** Boxes */
+            boxes?: components["schemas"]["Box"][];
+            /** Text */
+            text: string;
         };
         /**
          * HoseItem
@@ -2144,6 +2477,21 @@ export interface components {
             already_there: string[];
             /** Left Out */
             left_out: string[];
+        };
+        /**
+         * InsulationGiven
+         * @description What lies round a body while it is heated; its own thickness and cover unless told.
+         */
+        InsulationGiven: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "blanket" | "brick-hearth" | "brick-box";
+            /** Thickness Mm */
+            thickness_mm?: number | null;
+            /** Covered */
+            covered?: number | null;
         };
         /**
          * ItemChange
@@ -3182,16 +3530,16 @@ export interface components {
             /** Guidance */
             guidance: string;
             /** Job */
-            job: components["schemas"]["SeamJob"] | components["schemas"]["StraightenJob"] | components["schemas"]["OverlayJob"];
+            job: components["schemas"]["SeamJob"] | components["schemas"]["StraightenJob"] | components["schemas"]["OverlayJob"] | components["schemas"]["HeatJob"];
             /** Stations */
             stations: components["schemas"]["Station"][];
             /** Candidates */
             candidates: components["schemas"]["TipCandidate"][];
             ladder?: components["schemas"]["FlowLadder"] | null;
             /** Work */
-            work?: (components["schemas"]["SeamWork"] | components["schemas"]["MemberWork"] | components["schemas"]["OverlayWork"]) | null;
+            work?: (components["schemas"]["SeamWork"] | components["schemas"]["MemberWork"] | components["schemas"]["OverlayWork"] | components["schemas"]["HeatWork"]) | null;
             /** Drawing */
-            drawing: components["schemas"]["SeamDrawing"] | components["schemas"]["MemberDrawing"] | components["schemas"]["FacedDrawing"];
+            drawing: components["schemas"]["SeamDrawing"] | components["schemas"]["MemberDrawing"] | components["schemas"]["FacedDrawing"] | components["schemas"]["HeatedDrawing"];
             facts?: components["schemas"]["Facts"] | null;
             /** Cards */
             cards: components["schemas"]["BenchCard"][];
@@ -3345,6 +3693,24 @@ export interface components {
             fields: components["schemas"]["FormField"][];
         };
         /**
+         * RampStep
+         * @description A third of the rise: flame on and off, or a steady smaller head that does the same.
+         */
+        RampStep: {
+            /** From C */
+            from_c: number;
+            /** To C */
+            to_c: number;
+            /** Duty */
+            duty: number;
+            /** On S */
+            on_s: number | null;
+            /** Off S */
+            off_s: number | null;
+            /** Steady L Per H */
+            steady_l_per_h: number;
+        };
+        /**
          * Ranked
          * @description A group in its place: its score, its properties, why it stands there, what bars it here.
          */
@@ -3410,6 +3776,25 @@ export interface components {
              * @default 15
              */
             temperature_c: number;
+        };
+        /**
+         * Remedy
+         * @description Insulation that would help: how far the same head gets then, and what head is enough.
+         */
+        Remedy: {
+            /**
+             * Insulation
+             * @enum {string}
+             */
+            insulation: "blanket" | "brick-hearth" | "brick-box";
+            /** Ceiling C */
+            ceiling_c: number;
+            /** Needed L Per H */
+            needed_l_per_h: number;
+            /** Spread Hold C */
+            spread_hold_c: number | null;
+            /** Reaches */
+            reaches: boolean;
         };
         /**
          * RivalPlan
@@ -3562,7 +3947,7 @@ export interface components {
             /** Mended */
             mended?: components["schemas"]["Mended"][];
             /** Work */
-            work?: (components["schemas"]["SeamLog"] | components["schemas"]["MemberLog"] | components["schemas"]["OverlayLog"]) | null;
+            work?: (components["schemas"]["SeamLog"] | components["schemas"]["MemberLog"] | components["schemas"]["OverlayLog"] | components["schemas"]["HeatLog"]) | null;
             /** Actual */
             actual?: {
                 [key: string]: number;
@@ -4017,6 +4402,184 @@ export interface components {
              * @enum {string}
              */
             may: "look" | "bench" | "all";
+        };
+        /**
+         * SoakGiven
+         * @description A body under a heating head. `limit` says whether its spread is held; left out, by metal.
+         */
+        SoakGiven: {
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "grey-iron" | "ductile-iron" | "aluminium" | "aluminium-cast";
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "casting" | "plate" | "block" | "cylinder" | "ring" | "cluster";
+            /** Length Mm */
+            length_mm?: number | null;
+            /** Width Mm */
+            width_mm?: number | null;
+            /** Height Mm */
+            height_mm?: number | null;
+            /** Wall Mm */
+            wall_mm?: number | null;
+            /** Diameter Mm */
+            diameter_mm?: number | null;
+            /** Bore Mm */
+            bore_mm?: number | null;
+            /** Mass Kg */
+            mass_kg?: number | null;
+            /**
+             * Form
+             * @default hollow
+             * @enum {string}
+             */
+            form: "hollow" | "open";
+            /**
+             * Tubes
+             * @default []
+             */
+            tubes: components["schemas"]["TubeGiven"][];
+            /** Heated Mm */
+            heated_mm?: number | null;
+            /**
+             * Free Mm
+             * @default 300
+             */
+            free_mm: number;
+            /** Far Mm */
+            far_mm?: number | null;
+            /**
+             * Ambient C
+             * @default 20
+             */
+            ambient_c: number;
+            /**
+             * Restraint
+             * @default medium
+             * @enum {string}
+             */
+            restraint: "low" | "medium" | "high";
+            /**
+             * Loss Factor
+             * @default 1
+             */
+            loss_factor: number;
+            /** Loss Sigma */
+            loss_sigma?: number | null;
+            /**
+             * Medium Factor
+             * @default 1
+             */
+            medium_factor: number;
+            /** Medium Sigma */
+            medium_sigma?: number | null;
+            /** Target C */
+            target_c: number;
+            /** Start C */
+            start_c?: number | null;
+            /** Acetylene L Per H */
+            acetylene_l_per_h: number;
+            /**
+             * Heated From
+             * @default one
+             * @enum {string}
+             */
+            heated_from: "one" | "all";
+            /** Swept Fraction */
+            swept_fraction?: number | null;
+            insulation?: components["schemas"]["InsulationGiven"] | null;
+            /** Limit */
+            limit?: ("spread" | "none") | null;
+            /**
+             * Flame Factor
+             * @default 1
+             */
+            flame_factor: number;
+            /** Flame Sigma */
+            flame_sigma?: number | null;
+        };
+        /**
+         * SoakValues
+         * @description The soak. Minutes and gas are null where the target is not reached; `limited_by` says why,
+         *     `remedies` what would help. `curve` is minutes and mean temperature.
+         */
+        SoakValues: {
+            /** Mass Kg */
+            mass_kg: number;
+            /** Area M2 */
+            area_m2: number;
+            /** Envelope M2 */
+            envelope_m2: number;
+            /** Capture */
+            capture: number;
+            /** Reaches */
+            reaches: boolean;
+            /** Limited By */
+            limited_by: ("flame" | "spread" | "time") | null;
+            /** Minutes */
+            minutes: number | null;
+            /** Minutes Low */
+            minutes_low: number | null;
+            /** Minutes High */
+            minutes_high: number | null;
+            /** Minutes Full Flame */
+            minutes_full_flame: number | null;
+            /** Acetylene M3 */
+            acetylene_m3: number | null;
+            /** Acetylene Low M3 */
+            acetylene_low_m3: number | null;
+            /** Acetylene High M3 */
+            acetylene_high_m3: number | null;
+            /** Oxygen M3 */
+            oxygen_m3: number | null;
+            /** Ceiling C */
+            ceiling_c: number;
+            /** Needed L Per H */
+            needed_l_per_h: number | null;
+            /** Needed Swept Fraction */
+            needed_swept_fraction: number | null;
+            /** Remedies */
+            remedies: components["schemas"]["Remedy"][];
+            /** Absorbed W */
+            absorbed_w: number;
+            /** Loss W */
+            loss_w: number;
+            /** Max Rate C Per H */
+            max_rate_c_per_h: number | null;
+            /** Rate Governed By */
+            rate_governed_by: string | null;
+            /** Wall Lag C */
+            wall_lag_c: number;
+            /** Core Lag C */
+            core_lag_c: number;
+            /** Wall Limit C */
+            wall_limit_c: number;
+            /** Spread Max C */
+            spread_max_c: number | null;
+            /** Spread Full Flame C */
+            spread_full_flame_c: number | null;
+            /** Spread Hold C */
+            spread_hold_c: number | null;
+            /** Spread Limit C */
+            spread_limit_c: number | null;
+            /** Hold Min */
+            hold_min: number | null;
+            /** Biot */
+            biot: number;
+            /** Dwell Max S */
+            dwell_max_s: number;
+            /** Tube 50Mm C */
+            tube_50mm_c: number | null;
+            /** Tube 100Mm C */
+            tube_100mm_c: number | null;
+            /** Ramp */
+            ramp: components["schemas"]["RampStep"][];
+            /** Curve */
+            curve: number[][];
         };
         /**
          * SpotAt
@@ -4774,6 +5337,21 @@ export interface components {
             connection: string;
         };
         /**
+         * TubeGiven
+         * @description Tubes of one size in a cluster.
+         */
+        TubeGiven: {
+            /** Od Mm */
+            od_mm: number;
+            /** Wall Mm */
+            wall_mm: number;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+        };
+        /**
          * View
          * @description The box round the metal, mm.
          */
@@ -4786,6 +5364,19 @@ export interface components {
             right: number;
             /** Top */
             top: number;
+        };
+        /**
+         * Warmth
+         * @description A temperature told at the bench, and how it was known.
+         */
+        Warmth: {
+            /** Body C */
+            body_c: number;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "crayon" | "thermometer" | "colour";
         };
         /**
          * WearGiven

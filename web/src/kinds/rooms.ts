@@ -1,4 +1,5 @@
 import type { Plan } from "../api/client";
+import { HEAT } from "./heat";
 import { OVERLAY } from "./overlay";
 import type { Room } from "./room";
 import { SEAM } from "./seam";
@@ -8,6 +9,7 @@ const ROOMS: Record<Plan["job"]["kind"], Room> = {
   seam: SEAM,
   straighten: STRAIGHTEN,
   overlay: OVERLAY,
+  heat: HEAT,
 };
 
 /** The room of a plan's kind of job. */

@@ -49,7 +49,7 @@ class CoolValues(Record):
     t_1h_c: float | None
     t_4h_c: float | None
     t_12h_c: float | None
-    curve: list[tuple[float, float]]
+    curve: list[list[float]]
 
 
 class CoolAnswer(Answer):
@@ -100,10 +100,41 @@ def _spans(given: CoolGiven, run: CoolRun) -> tuple[tuple[float | None, float | 
     )
 
 
-def _curve(given: CoolGiven, run: CoolRun) -> list[tuple[float, float]]:
+def _curve(given: CoolGiven, run: CoolRun) -> list[list[float]]:
     start, end = given.start_c, given.touch_c
     falls = (start + (end - start) * n / CURVE_STEPS for n in range(CURVE_STEPS + 1))
-    return [(round(run.hours_to(t) or 0.0, 4), round(t, 1)) for t in falls]
+    return [[round(run.hours_to(t) or 0.0, 4), round(t, 1)] for t in falls]
+
+
+@lru_cache(maxsize=256)
+def centre_of(given: CoolGiven) -> CoolValues:
+    """Return the fall as it most likely goes, its ranges left at its centre: a third of the work,
+    where several media are held side by side."""
+    return _values(given, run_cooling(cooling_of(given)))
+
+
+def _values(given: CoolGiven, run: CoolRun) -> CoolValues:
+    of, (top, bottom) = cooling_of(given), given.watch_c
+    body = of.body
+    peak = fastest_hour_c_per_h(run, top, bottom)
+    spreads = body.far_m > 0
+    limit_c = spread_limit_c(body, given.restraint) if spreads else None
+    spread = max(run.spread_c) if spreads else None
+    rule = None if given.limit is None or peak is None else peak <= given.limit
+    bears = None if spread is None or limit_c is None else spread <= limit_c
+    judged = [one for one in (rule, bears) if one is not None]
+    return CoolValues(
+        mass_kg=body.mass_kg, area_m2=body.area_m2, envelope_m2=body.envelope_m2,
+        peak_c_per_h=peak, peak_low_c_per_h=peak, peak_high_c_per_h=peak,
+        mean_c_per_h=mean_c_per_h(run, top, bottom), watch_from_c=top, watch_to_c=bottom,
+        hours_to_300=run.hours_to(300), hours_to_100=run.hours_to(100),
+        hours_to_touch=run.hours[-1], hours_to_touch_low=run.hours[-1],
+        hours_to_touch_high=run.hours[-1], limit_c_per_h=given.limit,
+        allowed_c_per_h=_allowed(of, limit_c, top, bottom) if limit_c is not None else None,
+        passes_rule=rule, passes_spread=bears, passes=all(judged) if judged else None,
+        spread_max_c=spread, spread_limit_c=limit_c, biot=_biot(of),
+        t_1h_c=run.at_h(1), t_4h_c=run.at_h(4), t_12h_c=run.at_h(12), curve=_curve(given, run),
+    )  # fmt: skip
 
 
 @lru_cache(maxsize=128)
@@ -116,28 +147,16 @@ def reckon_cool(given: CoolGiven) -> CoolAnswer:
     Refused for a measure the shape is told by left out and for tubes that are to be buried.
     """
     of = cooling_of(given)
-    body, run, (top, bottom) = of.body, run_cooling(of), given.watch_c
-    peak = fastest_hour_c_per_h(run, top, bottom)
+    run = run_cooling(of)
     (peak_low, peak_high), (touch_low, touch_high) = _spans(given, run)
-    spreads = body.far_m > 0
-    limit_c = spread_limit_c(body, given.restraint) if spreads else None
-    spread = max(run.spread_c) if spreads else None
-    rule = None if given.limit is None or peak is None else peak <= given.limit
-    bears = None if spread is None or limit_c is None else spread <= limit_c
-    judged = [one for one in (rule, bears) if one is not None]
-    values = CoolValues(
-        mass_kg=body.mass_kg, area_m2=body.area_m2, envelope_m2=body.envelope_m2,
-        peak_c_per_h=peak, peak_low_c_per_h=peak_low, peak_high_c_per_h=peak_high,
-        mean_c_per_h=mean_c_per_h(run, top, bottom), watch_from_c=top, watch_to_c=bottom,
-        hours_to_300=run.hours_to(300), hours_to_100=run.hours_to(100),
-        hours_to_touch=run.hours[-1], hours_to_touch_low=touch_low or run.hours[-1],
-        hours_to_touch_high=touch_high or run.hours[-1], limit_c_per_h=given.limit,
-        allowed_c_per_h=_allowed(of, limit_c, top, bottom) if limit_c is not None else None,
-        passes_rule=rule, passes_spread=bears, passes=all(judged) if judged else None,
-        spread_max_c=spread, spread_limit_c=limit_c,
-        biot=_biot(of),
-        t_1h_c=run.at_h(1), t_4h_c=run.at_h(4), t_12h_c=run.at_h(12), curve=_curve(given, run),
-    )  # fmt: skip
+    values = _values(given, run).model_copy(
+        update={
+            "peak_low_c_per_h": peak_low,
+            "peak_high_c_per_h": peak_high,
+            "hours_to_touch_low": touch_low or run.hours[-1],
+            "hours_to_touch_high": touch_high or run.hours[-1],
+        }
+    )
     return CoolAnswer(values=values, working=_working(given, values), cautions=_cautions(given, of))
 
 

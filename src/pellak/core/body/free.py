@@ -44,8 +44,8 @@ class FreeValues(Record):
     clearance_mm: float | None
     clearance_low_mm: float | None
     clearance_high_mm: float | None
-    clearance_curve: list[tuple[float, float]]
-    temperature_curve: list[tuple[float, float]]
+    clearance_curve: list[list[float]]
+    temperature_curve: list[list[float]]
     needed_mm: float | None
     opens_enough: bool | None
     heat_mm: float | None
@@ -87,10 +87,10 @@ def _reaches(of: Soaking, target_c: float, seconds: float | None) -> bool | None
     return None if seconds is None and target_c > of.body.metal.top_c else seconds is not None
 
 
-def _thinned(at_s: list[float], values: list[float]) -> list[tuple[float, float]]:
+def _thinned(at_s: list[float], values: list[float]) -> list[list[float]]:
     step = max(1, len(at_s) // CURVE_POINTS)
     kept = [n for n in range(len(at_s)) if n % step == 0 or n == len(at_s) - 1]
-    return [(round(at_s[n], 2), round(values[n], 5)) for n in kept]
+    return [[round(at_s[n], 2), round(values[n], 5)] for n in kept]
 
 
 def _inner(given: FreeGiven) -> Inner | None:
@@ -198,7 +198,7 @@ def _cautions(given: FreeGiven, values: FreeValues) -> list[Caution]:
         Caution(level="warn", text=f"Stop at {values.stop_c:g} °C.",
                 reason="Hotter it loses its temper, burns what is near or grips harder when cold.",
                 source=given.row.source),
-        Caution(level="stop", text="Closed, greased, sprung or pressurised parts beside it: open, "
+        Caution(level="warn", text="Closed, greased, sprung or pressurised parts beside it: open, "
                 "empty or take them out first.",
                 reason="They burst, or throw burning grease.", source="HSE INDG297"),
     ]  # fmt: skip

@@ -81,7 +81,7 @@ class SoakValues(Record):
     tube_50mm_c: float | None
     tube_100mm_c: float | None
     ramp: list[RampStep]
-    curve: list[tuple[float, float]]
+    curve: list[list[float]]
 
 
 class SoakAnswer(Answer):
@@ -119,10 +119,10 @@ def _spans(given: SoakGiven, run: SoakRun, capture: float) -> tuple[float | None
     return *minutes, *gas
 
 
-def _curve(of: Soaking, run: SoakRun, target_c: float) -> list[tuple[float, float]]:
+def _curve(of: Soaking, run: SoakRun, target_c: float) -> list[list[float]]:
     end = target_c if run.reached else run.moments[-1].body_c
     steps = (of.start_c + (end - of.start_c) * n / CURVE_STEPS for n in range(CURVE_STEPS + 1))
-    return [(round(run.at_c(t).at_s / 60, 4), round(t, 1)) for t in steps]
+    return [[round(run.at_c(t).at_s / 60, 4), round(t, 1)] for t in steps]
 
 
 @lru_cache(maxsize=64)

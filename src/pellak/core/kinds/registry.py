@@ -3,13 +3,14 @@
 from typing import Any
 
 from pellak.core.errors import Refused
+from pellak.core.kinds.heat.compose import HEAT_KIND
 from pellak.core.kinds.kind import JobKind, KindLine
 from pellak.core.kinds.overlay.compose import OVERLAY_KIND
 from pellak.core.kinds.seam.compose import SEAM
 from pellak.core.kinds.straighten.compose import STRAIGHTEN
 from pellak.core.kinds.unions import Job
 
-KINDS: tuple[JobKind[Any], ...] = (SEAM, STRAIGHTEN, OVERLAY_KIND)
+KINDS: tuple[JobKind[Any], ...] = (SEAM, STRAIGHTEN, OVERLAY_KIND, HEAT_KIND)
 
 
 def kind_of(job: Job) -> JobKind[Any]:

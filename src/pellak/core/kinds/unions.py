@@ -7,6 +7,9 @@ from typing import Annotated, Any
 
 from pydantic import Field, TypeAdapter
 
+from pellak.core.kinds.heat.drawing import HeatedDrawing
+from pellak.core.kinds.heat.job import HeatJob
+from pellak.core.kinds.heat.work import HeatLog, HeatNow, HeatWork
 from pellak.core.kinds.overlay.drawing import FacedDrawing
 from pellak.core.kinds.overlay.job import OverlayJob
 from pellak.core.kinds.overlay.work import OverlayLog, OverlayNow, OverlayWork
@@ -17,11 +20,13 @@ from pellak.core.kinds.straighten.drawing import MemberDrawing
 from pellak.core.kinds.straighten.job import StraightenJob
 from pellak.core.kinds.straighten.work import MemberLog, MemberNow, MemberWork
 
-Job = Annotated[SeamJob | StraightenJob | OverlayJob, Field(discriminator="kind")]
-Drawing = Annotated[SeamDrawing | MemberDrawing | FacedDrawing, Field(discriminator="kind")]
-Work = Annotated[SeamWork | MemberWork | OverlayWork, Field(discriminator="kind")]
-WorkLog = Annotated[SeamLog | MemberLog | OverlayLog, Field(discriminator="kind")]
-WorkNow = Annotated[SeamNow | MemberNow | OverlayNow, Field(discriminator="kind")]
+Job = Annotated[SeamJob | StraightenJob | OverlayJob | HeatJob, Field(discriminator="kind")]
+Drawing = Annotated[
+    SeamDrawing | MemberDrawing | FacedDrawing | HeatedDrawing, Field(discriminator="kind")
+]
+Work = Annotated[SeamWork | MemberWork | OverlayWork | HeatWork, Field(discriminator="kind")]
+WorkLog = Annotated[SeamLog | MemberLog | OverlayLog | HeatLog, Field(discriminator="kind")]
+WorkNow = Annotated[SeamNow | MemberNow | OverlayNow | HeatNow, Field(discriminator="kind")]
 
 _WORK: TypeAdapter[Work | None] = TypeAdapter(Work | None)
 _LOOSE_PLAN = ("tacks", "filler", "groove", "member")

@@ -4,6 +4,8 @@ from typing import Literal
 
 from pellak.core.working import Record
 
+BoxKind = Literal["length", "mass", "temperature", "angle"]
+
 
 class Box(Record):
     """A boxed measure of the piece: the job's field that is typed there."""
@@ -11,7 +13,7 @@ class Box(Record):
     field: str
     label: str
     asks: str
-    kind: Literal["length", "mass"] = "length"
+    kind: BoxKind = "length"
     unit: str = "mm"
     value: float | None
     usual: bool = False

@@ -149,8 +149,10 @@ def set_up_with(
     equipment: Equipment,
     tip_answer: TipAnswer,
     wanted: FlameWanted,
+    thickness_mm: float | None = None,
 ) -> TorchSetUp:
-    """Return the set-up for tips judged already and the flame wanted on them."""
+    """Return the set-up for tips judged already and the flame wanted on them; `thickness_mm` of
+    what glows under it where the job tells no wall of its own."""
     tip = _planned_tip(job, tip_answer)
     orifice_mm = tip.orifice_mm if tip else tip_answer.values.orifice_mm
     flow = tip.acetylene_l_per_h if tip else tip_answer.values.acetylene_l_per_h
@@ -173,7 +175,7 @@ def set_up_with(
         eyes=reckon_eyes(
             EyesGiven(
                 acetylene_l_per_h=flow,
-                thickness_mm=job.thickness_mm,
+                thickness_mm=job.thickness_mm if thickness_mm is None else thickness_mm,
                 flux=metal.family == "aluminium",
             )
         ),

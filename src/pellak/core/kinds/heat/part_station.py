@@ -1,0 +1,165 @@
+"""Station 1 of a heating: what it is heated for, its metal, its shape and sizes."""
+
+from typing import Any
+
+from pellak.core.body.metals import BodyFamily
+from pellak.core.body.purposes import OPENED_BY_HEAT, purposes
+from pellak.core.figure import Asks, Figure, Station
+from pellak.core.kinds.heat.job import HeatJob
+from pellak.core.metal.alloy import Metal
+from pellak.core.piece.box import Box, BoxKind
+from pellak.core.piece.questions import question_cautions
+from pellak.core.stations.asked import question_figures
+from pellak.core.stations.told import listed_figure, metal_figure, typed_line
+from pellak.core.working import Caution, School
+
+HOLDS = "What it is heated for, its metal, its shape and sizes, what must stay cool."
+NEEDS: dict[str, tuple[str, ...]] = {
+    "casting": ("body_kg", "thickness_mm"),
+    "plate": ("length_mm", "width_mm", "thickness_mm"),
+    "block": ("length_mm", "width_mm", "height_mm"),
+    "cylinder": ("diameter_mm", "length_mm"),
+    "ring": ("diameter_mm", "bore_mm", "length_mm"),
+    "cluster": ("diameter_mm", "thickness_mm", "heated_mm"),
+}
+MAY_TELL: dict[str, tuple[str, ...]] = {"casting": ("length_mm", "width_mm", "height_mm")}
+LABELS = {
+    "body_kg": ("It weighs", "weight?"),
+    "thickness_mm": ("Wall", "wall?"),
+    "length_mm": ("Length", "length?"),
+    "width_mm": ("Width", "width?"),
+    "height_mm": ("Height", "height?"),
+    "diameter_mm": ("Outside", "outside?"),
+    "bore_mm": ("Bore", "bore?"),
+    "heated_mm": ("Heated length of each", "heated?"),
+    "target_c": ("Heat it to", "heat?"),
+    "inner_mm": ("What sits in it, long", "inner length?"),
+    "interference_mm": ("Tighter than the bore by", "tight by?"),
+    "radius_mm": ("Bend, inside radius", "radius?"),
+    "angle_deg": ("Bend, angle", "angle?"),
+}
+KINDS: dict[str, BoxKind] = {"body_kg": "mass", "target_c": "temperature", "angle_deg": "angle"}
+UNITS = {"body_kg": "kg", "target_c": "°C", "angle_deg": "°"}
+BY_PURPOSE = {
+    "seized": ("inner_mm",),
+    "shrink-on": ("interference_mm",),
+    "shrink-off": ("inner_mm", "interference_mm"),
+    "bend": ("radius_mm", "angle_deg"),
+    "warm-through": ("target_c",),
+}
+TOLD_FIRST = ("warm-through",)
+"""Purposes that say no heat of their own."""
+
+
+def needs(job: HeatJob) -> tuple[str, ...]:
+    """Return the measures this job is told by, in the order they are asked."""
+    extra = ("target_c",) if job.purpose in TOLD_FIRST else ()
+    if job.purpose in ("shrink-on", "shrink-off") and job.shape != "ring":
+        extra = (*extra, "bore_mm")
+    return (*NEEDS[job.shape], *extra)
+
+
+def shown(job: HeatJob) -> tuple[str, ...]:
+    """Return every measure boxed on the drawing: those needed, then those that help."""
+    more = (*MAY_TELL.get(job.shape, ()), *BY_PURPOSE.get(job.purpose, ()))
+    if job.purpose not in TOLD_FIRST:
+        more = (*more, "target_c")
+    if job.purpose == "seized" and job.shape != "ring":
+        more = (*more, "bore_mm")
+    return tuple(dict.fromkeys((*needs(job), *more)))
+
+
+def missing(job: HeatJob) -> str:
+    """Return what is still to be told before anything can be reckoned, or nothing."""
+    for field in needs(job):
+        if getattr(job, field) is None:
+            return f"Type it first: {LABELS[field][0].lower()}. Its box is empty."
+    return ""
+
+
+def body_told(job: HeatJob, family: BodyFamily) -> dict[str, Any]:
+    """Return the body as the reckoners take it; every measure is told."""
+    fields = (*NEEDS[job.shape], *MAY_TELL.get(job.shape, ()))
+    told: dict[str, Any] = {"family": family, "shape": job.shape}
+    if job.shape == "cluster":
+        tube = {"od_mm": job.diameter_mm, "wall_mm": job.thickness_mm,
+                "count": int(job.tube_count or "4")}  # fmt: skip
+        return {**told, "tubes": (tube,), "heated_mm": job.heated_mm}
+    for field in fields:
+        value = getattr(job, field)
+        if value is not None:
+            told[{"thickness_mm": "wall_mm", "body_kg": "mass_kg"}.get(field, field)] = value
+    sides = [told.get(side) for side in MAY_TELL.get(job.shape, ())]
+    if None in sides:
+        # One side or two say nothing of a casting's envelope.
+        told = {name: value for name, value in told.items() if name not in MAY_TELL[job.shape]}
+    return told
+
+
+def boxes(job: HeatJob) -> list[Box]:
+    """Return the boxed measures of the drawing."""
+    return [
+        Box(field=field, label=LABELS[field][0], asks=LABELS[field][1],
+            kind=KINDS.get(field, "length"),
+            unit=UNITS.get(field, "mm"), value=getattr(job, field))
+        for field in shown(job)
+    ]  # fmt: skip
+
+
+def _purpose(job: HeatJob) -> Figure:
+    row = purposes()[job.purpose]
+    return Figure(
+        id="purpose",
+        label="Heated to",
+        text=row.name.lower(),
+        detail=row.about,
+        asks=Asks(
+            field="purpose",
+            question="What is it heated for?",
+            chosen=job.purpose,
+            answers=[School(id=p.purpose, label=p.name, why=p.about) for p in purposes().values()],
+        ),
+    )
+
+
+def _asked(job: HeatJob, field: str, label: str, question: str) -> Figure:
+    return listed_figure("heat_questions.csv", field, label, question, getattr(job, field))
+
+
+def part_station(
+    job: HeatJob, metal: Metal | None, family: BodyFamily | None, *, told: bool
+) -> Station:
+    """Return the Part station of a heating."""
+    name = metal.family if metal else job.family
+    figures = [
+        _purpose(job),
+        metal_figure(job, metal, fused=False),
+        _asked(job, "shape", "Shape", "What is it like?"),
+        *(
+            Figure(id=field, label=LABELS[field][0], value=value, unit=UNITS.get(field, "mm"),
+                   working=[typed_line(job, field, value)] if field not in UNITS else [])
+            for field in shown(job)
+            if (value := getattr(job, field)) is not None
+        ),
+        _asked(job, "heated_from", "Heated from", "From one side, or all round?"),
+    ]  # fmt: skip
+    if job.shape == "cluster":
+        figures.append(_asked(job, "tube_count", "Tubes", "How many tubes meet?"))
+    if job.purpose in OPENED_BY_HEAT:
+        figures.append(_asked(job, "property_class", "Screw's class", "What is stamped on it?"))
+    figures += [f for f in question_figures(job, name) if f.id != "fume"]
+    cautions = question_cautions(job.answers, name, "")
+    if metal is not None and family is None:
+        cautions.insert(0, Caution(
+            level="stop", text=f"{metal.name} is not heated through by torch here.",
+            reason="Nobody has figures of it that hold: lead runs, manganese steel turns brittle, "
+            "magnesium burns.", source="handbooks of these metals"))  # fmt: skip
+    return Station(
+        id="piece",
+        name="Part",
+        state="settled" if told else "present",
+        answer=purposes()[job.purpose].name.lower() if told else "—",
+        holds=HOLDS,
+        figures=figures,
+        cautions=cautions,
+    )
