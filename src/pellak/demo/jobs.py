@@ -83,6 +83,8 @@ JOBS: tuple[dict[str, Any], ...] = (
         "joint": "casting-crack",
         "thickness_mm": "8",
         "length_mm": "85",
+        "body_kg": "44 lb",
+        "head_l_per_h": "550",
         "closed": "vented",
         "restraint": "high",
         "held": "nothing",

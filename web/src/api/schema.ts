@@ -4204,6 +4204,14 @@ export interface components {
             tack_hold_s?: number | null;
             /** Seam Min */
             seam_min?: number | null;
+            /** Body Kg */
+            body_kg?: number | null;
+            /** Head L Per H */
+            head_l_per_h?: number | null;
+            /** Lagging */
+            lagging?: "none" | ("blanket" | "brick-hearth" | "brick-box") | null;
+            /** Cool In */
+            cool_in?: ("still-air" | "dry-sand" | "lime" | "vermiculite" | "clay-granules" | "blanket" | "furnace-ramp") | null;
             /** Rod */
             rod?: string | null;
             /** Preheat */

@@ -27,10 +27,15 @@ def soak_cautions(
                     reason="The metal changes its structure and swallows heat there.",
                     source=of.body.metal.source)
         )  # fmt: skip
-    if of.limit_c is not None and spread_max_c is not None and spread_max_c > 0.99 * of.limit_c:
+    if (
+        reaches
+        and of.limit_c is not None
+        and spread_max_c is not None
+        and spread_max_c > 0.99 * of.limit_c
+    ):
         said.append(
             Caution(level="warn", text="Rest the flame as the ramp says, and read both ends.",
-                    reason=f"One end more than {short(of.limit_c, 3)} °C hotter than the other "
+                    reason=f"One end more than {short(of.limit_c or 0, 3)} °C hotter than the other "
                     "can crack it.", source="thermal stress of a restrained zone")
         )  # fmt: skip
     if given.acetylene_l_per_h > BIG_FLAME_L_PER_H:

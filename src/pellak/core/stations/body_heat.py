@@ -217,13 +217,14 @@ def cool_questions(given: CoolGiven) -> list[CoolGiven]:
 
 
 def best_medium(fell: Sequence[tuple[CoolIn, CoolValues]]) -> CoolIn:
-    """Return the medium to take where none was chosen: the quickest that passes, else the one
-    whose fastest hour is slowest."""
-    passing = [one for one in fell if one[1].passes and one[0] != "furnace-ramp"]
+    """Return the medium to take where none was chosen: the quickest that passes; where none does,
+    of those that keep the spread the one it falls slowest in."""
+    at_hand = [one for one in fell if one[0] != "furnace-ramp"]
+    passing = [one for one in at_hand if one[1].passes]
     if passing:
         return min(passing, key=lambda one: one[1].hours_to_touch)[0]
-    buried = [one for one in fell if one[0] != "furnace-ramp"]
-    return min(buried, key=lambda one: one[1].peak_c_per_h or one[1].spread_max_c or 0.0)[0]
+    bearing = [one for one in at_hand if one[1].passes_spread is not False] or at_hand
+    return min(bearing, key=lambda one: one[1].mean_c_per_h or 0.0)[0]
 
 
 def cool_figures(
@@ -242,7 +243,7 @@ def cool_figures(
     ]  # fmt: skip
     touch = figure_of(
         line(answer.working, "hours_to_touch"), "A hand rests on it after",
-        detail="; ".join(filter(None, [f"in {COOL_NAMES[planned]}", _judged(values)])),
+        detail="; ".join(filter(None, [COOL_NAMES[planned], _judged(values)])),
         also=[w for w in answer.working if w.name != "hours_to_touch"],
     )  # fmt: skip
     curve = Curve(

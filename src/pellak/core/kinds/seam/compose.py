@@ -8,6 +8,7 @@ from pellak.core.care.sequences import GUIDANCE
 from pellak.core.figure import Station
 from pellak.core.job_base import metal_of, schools_of
 from pellak.core.kinds.kind import Act, JobKind, Marks, ShopAsked
+from pellak.core.kinds.seam.casting_heat import casting_heat
 from pellak.core.kinds.seam.cool_station import cool_station
 from pellak.core.kinds.seam.drawing import SeamDrawing, empty_drawing, seam_drawing
 from pellak.core.kinds.seam.facts_of import facts_of
@@ -92,14 +93,17 @@ def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
     preheat = (
         preheat_of(job, metal, shop, asked.hand_factor) if metal is not None and told else None
     )
-    reckoned = reckon_job(job, shop, asked.rack, asked.hand_factor, metal, preheat, equipment)
+    casting = casting_heat(job, metal, preheat, equipment)
+    reckoned = reckon_job(
+        job, shop, asked.rack, asked.hand_factor, metal, preheat, equipment, casting
+    )
     refused = told and reckoned is None
     work = seam_work(reckoned) if reckoned else None
     usual = without_own(job)
     ours = seam_plan(usual, asked).stations if usual else None
     stations = [
         piece_station(job, metal),
-        preheat_station(job, shop, metal, preheat),
+        preheat_station(job, shop, metal, preheat, casting, equipment),
         torch_station(reckoned, work)
         if reckoned and work
         else waiting("torch", "Torch", *_not_planned(refused, "Tip, flow, flame, pressures.")),
@@ -108,7 +112,7 @@ def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
         else waiting(
             "tack-and-run", "Tack and run", *_not_planned(refused, "Travel, minutes, pool, rod.")
         ),
-        cool_station(metal, preheat)
+        cool_station(job, metal, preheat, casting)
         if not refused
         else waiting("cool-and-dress", "Cool and dress", *_not_planned(True, "")),
         waiting("look-and-log", "Look and log", LOOK_HOLDS),

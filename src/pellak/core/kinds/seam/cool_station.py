@@ -1,12 +1,15 @@
-"""Station 6, Cool and dress: what the piece is owed after the seam. Curves join it later."""
+"""Station 6, Cool and dress: what the piece is owed after the seam. A casting's fall with it."""
 
 from pellak.core.figure import Figure, Station, figure_of
+from pellak.core.kinds.seam.casting_heat import CastingHeat, cooling_of_casting
+from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.metal.alloy import Metal
 from pellak.core.metal.mind import metal_cautions
 from pellak.core.metal.rod import flux_for
 from pellak.core.preheat.after import PostHeat
 from pellak.core.preheat.reckon import PreheatAnswer
-from pellak.core.working import Working
+from pellak.core.stations.body_heat import COOL_NAMES
+from pellak.core.working import Working, short
 
 HOLDS = "Post-heat, how slowly it must cool and in what, flux."
 
@@ -53,7 +56,12 @@ def _post_heat(after: PostHeat) -> list[Figure]:
     ]  # fmt: skip
 
 
-def cool_station(metal: Metal | None, preheat: PreheatAnswer | None) -> Station:
+def cool_station(
+    job: SeamJob,
+    metal: Metal | None,
+    preheat: PreheatAnswer | None,
+    casting: CastingHeat | None,
+) -> Station:
     """Return the Cool and dress station."""
     if metal is None or preheat is None:
         return Station(
@@ -70,6 +78,8 @@ def cool_station(metal: Metal | None, preheat: PreheatAnswer | None) -> Station:
             )
         )
     figures.append(Figure(id="cool_in", label="Cool it in", text=after.cool_in))
+    fall = cooling_of_casting(job, preheat, casting)
+    figures += fall[0] if fall else []
     flux = flux_for(metal)
     if flux:
         figures.append(
@@ -81,11 +91,14 @@ def cool_station(metal: Metal | None, preheat: PreheatAnswer | None) -> Station:
             )
         )
     bury = after.slowly
+    answer = "bury it" if bury else "flux off" if metal.family == "aluminium" else "still air"
+    if fall is not None:
+        answer = f"{short(fall[2].hours_to_touch, 2)} h, {COOL_NAMES[fall[1]].split(',')[0]}"
     return Station(
         id="cool-and-dress",
         name="Cool and dress",
         state="ahead",
-        answer="bury it" if bury else "flux off" if metal.family == "aluminium" else "still air",
+        answer=answer,
         holds=HOLDS,
         figures=figures,
         cautions=metal_cautions(metal, "cool-and-dress"),

@@ -2,6 +2,7 @@
 
 from pellak.core.facts import Facts, PurgeSeconds
 from pellak.core.job_base import ShopSchools
+from pellak.core.kinds.seam.casting_heat import WHOLE_PART
 from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.kinds.seam.piece import seam_length
 from pellak.core.kinds.seam.reckoned import Reckoned
@@ -11,9 +12,6 @@ from pellak.core.preheat.heated_band import HeatZone, heated_band_mm
 from pellak.core.preheat.reckon import PreheatAnswer
 from pellak.core.seam.pace import direction_of
 from pellak.core.seam.shrink import DRAWN_TOGETHER, turn_deg
-
-WHOLE_PART = ("soak", "warm-and-bury")
-"""Methods that heat all of a casting, so that nothing pulls on the seam."""
 
 
 def _heat_zone(job: SeamJob, preheat: PreheatAnswer | None) -> HeatZone | None:

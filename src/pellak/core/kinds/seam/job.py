@@ -5,9 +5,12 @@ from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, model_validator
 
+from pellak.core.body.cool_given import CoolIn
+from pellak.core.body.media import Insulation
 from pellak.core.job_base import (
     Angle,
     DirectionChoice,
+    Flow,
     JobBase,
     Length,
     Listed,
@@ -60,6 +63,10 @@ class SeamJob(JobBase):
     tack_pitch_mm: Length = Field(default=None, ge=3, le=500)
     tack_hold_s: Annotated[Number | None, Measure("time")] = Field(default=None, ge=0.3, le=600)
     seam_min: Annotated[Number | None, Measure("minutes")] = Field(default=None, ge=0.02, le=6000)
+    body_kg: Annotated[Number | None, Measure("mass")] = Field(default=None, gt=0, le=10_000)
+    head_l_per_h: Flow = Field(default=None, ge=20, le=20_000)
+    lagging: Literal["none"] | Insulation | None = None
+    cool_in: CoolIn | None = None
     rod: str | None = Field(default=None, max_length=40)
     preheat: PreheatSchool | None = None
     tacks: TackChoice | None = None

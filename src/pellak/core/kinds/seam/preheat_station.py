@@ -3,6 +3,7 @@
 from pellak.core.figure import Curve, CurvePoint, Figure, MethodLine, Station, figure_of
 from pellak.core.heat.colour import blue_c
 from pellak.core.job_base import ShopSchools, schools_of
+from pellak.core.kinds.seam.casting_heat import CastingHeat, heating_figures
 from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.metal.alloy import Metal
 from pellak.core.metal.fusion import fusion_advice
@@ -12,6 +13,7 @@ from pellak.core.preheat.case import METHOD_LABELS
 from pellak.core.preheat.crayons import SOURCE as CRAYON_SOURCE
 from pellak.core.preheat.heated_band import BAND_FORMULA, BAND_SOURCE, heated_band_mm
 from pellak.core.preheat.reckon import PreheatAnswer
+from pellak.core.rack.equipment import Equipment
 from pellak.core.stations.set_up import choice_for, line
 from pellak.core.working import School, Working, short
 
@@ -153,7 +155,12 @@ def _curve(answer: PreheatAnswer) -> Figure | None:
 
 
 def preheat_station(
-    job: SeamJob, shop: ShopSchools, metal: Metal | None, answer: PreheatAnswer | None
+    job: SeamJob,
+    shop: ShopSchools,
+    metal: Metal | None,
+    answer: PreheatAnswer | None,
+    casting: CastingHeat | None,
+    equipment: Equipment,
 ) -> Station:
     """Return the Preheat station; it answers once metal and thickness are told."""
     if metal is None or answer is None or job.thickness_mm is None:
@@ -174,6 +181,7 @@ def preheat_station(
             cautions=metal_cautions(metal, "preheat"),
         )
     figures = [_heat(job, shop, answer)]
+    figures += heating_figures(job, answer, casting, equipment)
     if values.interpass_max_c is not None and (values.preheat_c or metal.family != "aluminium"):
         least = (
             "" if values.interpass_min_c is None else f"never below {values.interpass_min_c:g} °C"
@@ -184,7 +192,7 @@ def preheat_station(
         )  # fmt: skip
     optional = (_prove(answer), _reach(answer, job.thickness_mm), _curve(answer))
     figures += [figure for figure in optional if figure is not None]
-    if values.spread_max_k is not None:
+    if values.spread_max_k is not None and casting is None:
         figures.append(
             figure_of(line(answer.working, "spread_max_k"), "Spread across the part, at most",
                       detail=_spread_words(answer))
@@ -200,7 +208,11 @@ def preheat_station(
         answer="none" if values.preheat_c is None else f"{values.preheat_c:.0f} °C",
         holds=HOLDS,
         figures=figures,
-        cautions=[*own, *metal_cautions(metal, "preheat")],
+        cautions=[
+            *own,
+            *(casting.answer.cautions if casting else []),
+            *metal_cautions(metal, "preheat"),
+        ],
     )
 
 

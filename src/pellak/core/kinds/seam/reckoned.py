@@ -6,6 +6,7 @@ from dataclasses import dataclass, fields
 from pellak.core.heat.reckon import HeatAnswer, heat_answer
 from pellak.core.heat.solve import HeatGiven, HeatSolution, PieceGiven, solve_heat
 from pellak.core.job_base import ShopSchools, schools_of
+from pellak.core.kinds.seam.casting_heat import CastingHeat
 from pellak.core.kinds.seam.decided import groove_for
 from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.metal.alloy import HARDENABLE, Metal, heat_family_of
@@ -42,6 +43,7 @@ class Reckoned(TorchSetUp):
     groove: Groove
     pool_solution: HeatSolution
     pool: HeatAnswer
+    casting: CastingHeat | None
 
 
 def preheat_of(job: SeamJob, metal: Metal, shop: ShopSchools, hand_factor: float) -> PreheatAnswer:
@@ -70,6 +72,7 @@ def reckon_job(
     metal: Metal | None,
     preheat: PreheatAnswer | None,
     equipment: Equipment,
+    casting: CastingHeat | None,
 ) -> Reckoned | None:
     """Ask every reckoner about a job.
 
@@ -122,4 +125,5 @@ def reckon_job(
         groove=groove,
         pool_solution=pool_solution,
         pool=pool,
+        casting=casting,
     )

@@ -189,7 +189,7 @@ def _stock(reckoned: Reckoned, mass_g: float) -> str:
     )
 
 
-def whole_job(reckoned: Reckoned, work: SeamWork) -> Working | None:
+def whole_job(work: SeamWork) -> Working | None:
     """Return the minutes of the whole job: heating, tacks, waits, seam, lighting; None where the
     seam's are not known."""
     values, gas, whole = work.filler.values, work.gas, work.job_min
@@ -198,10 +198,9 @@ def whole_job(reckoned: Reckoned, work: SeamWork) -> Working | None:
     tacks = work.tacks[1].values if work.tacks else None
     held = tacks.held_min if tacks else 0.0
     waits = max(0.0, tacks.minutes - held) if tacks else 0.0
-    warming = 60 * gas.preheat_l / reckoned.acetylene_l_per_h
     beside = whole - values.minutes
     low, high = BESIDE_SPREAD
-    parts = {"preheat": warming, "tacks": held, "waits": waits, "seam": values.minutes}
+    parts = {"preheat": work.warming_min, "tacks": held, "waits": waits, "seam": values.minutes}
     notes = [f"without {gas.not_counted}"] if gas.not_counted else []
     if any(wait_words(weld) for weld in values.passes):
         notes.append("waits between passes come on top")
@@ -220,7 +219,7 @@ def whole_job(reckoned: Reckoned, work: SeamWork) -> Working | None:
 
 def job_figures(reckoned: Reckoned, work: SeamWork) -> list[Figure]:
     """Return minutes and acetylene of the whole job."""
-    minutes, gas = whole_job(reckoned, work), work.gas
+    minutes, gas = whole_job(work), work.gas
     if minutes is None:
         return []
     parts = {

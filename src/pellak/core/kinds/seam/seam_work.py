@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from pellak.core.kinds.seam.casting_heat import CastingHeat
 from pellak.core.kinds.seam.fit_up import tacks_of
 from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.kinds.seam.piece import RODLESS_UP_TO_MM, seam_length
@@ -92,6 +93,7 @@ class SeamWork:
     gas: JobGas
     flow_l_per_h: float
     length_known: bool
+    casting: CastingHeat | None
 
     @property
     def job_min(self) -> float | None:
@@ -100,13 +102,22 @@ class SeamWork:
         if values.minutes is None or not self.length_known:
             return None
         tacks = self.tacks[1].values.minutes if self.tacks else 0.0
-        flow = self.flow_l_per_h
-        return values.minutes + tacks + 60 * self.gas.preheat_l / flow + LIGHTING_MIN
+        return values.minutes + tacks + self.warming_min + LIGHTING_MIN
+
+    @property
+    def warming_min(self) -> float:
+        """Flame minutes of the preheat: a casting's by its head, a band's by the tip."""
+        if self.casting is not None:
+            return self.casting.minutes
+        return 60 * self.gas.preheat_l / self.flow_l_per_h
 
     @property
     def greatest_l_per_h(self) -> float | None:
-        """The greatest flow of any pass, L/h of acetylene."""
-        return max((p.acetylene_l_per_h for p in self.filler.values.passes), default=None)
+        """The greatest flow of any pass, or of the head that heats it, L/h of acetylene."""
+        flows = [p.acetylene_l_per_h for p in self.filler.values.passes]
+        if self.casting is not None:
+            flows.append(self.casting.flow_l_per_h)
+        return max(flows, default=None)
 
     @property
     def minutes(self) -> Working | None:
@@ -121,7 +132,7 @@ def seam_work(reckoned: Reckoned) -> SeamWork:
     filler, tacks = filler_of(reckoned), tacks_of(reckoned)
     known = seam_length(reckoned.job) is not None
     gas = _gas_of(reckoned, filler, tacks, known=known)
-    return SeamWork(filler, tacks, gas, reckoned.acetylene_l_per_h, known)
+    return SeamWork(filler, tacks, gas, reckoned.acetylene_l_per_h, known, reckoned.casting)
 
 
 def _gas_of(
@@ -136,7 +147,10 @@ def _gas_of(
     target = reckoned.preheat.values.preheat_c
     length = seam_length(reckoned.job)
     if target is not None and target > reckoned.job.start_c and length is not None:
-        if reckoned.job.joint == "casting-crack":
+        if reckoned.casting is not None:
+            warming = reckoned.casting.warming
+            words = "" if warming else "a heating this head never ends"
+        elif reckoned.job.joint == "casting-crack":
             words = "the heating of the casting: tell its weight to count it"
         else:
             warming = warming_gas(
