@@ -4546,6 +4546,10 @@ export interface components {
             oxygen_m3: number | null;
             /** Ceiling C */
             ceiling_c: number;
+            /** Ceiling Low C */
+            ceiling_low_c: number;
+            /** Ceiling High C */
+            ceiling_high_c: number;
             /** Needed L Per H */
             needed_l_per_h: number | null;
             /** Needed Swept Fraction */

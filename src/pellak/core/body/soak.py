@@ -25,8 +25,6 @@ from pellak.core.body.reach import (
 )
 from pellak.core.body.soak_cautions import soak_cautions
 from pellak.core.body.soak_given import (
-    FLAME_SIGMA,
-    FLAME_SIGMA_PAST,
     HEAT_SIGMA,
     SoakGiven,
     soaking_of,
@@ -61,6 +59,8 @@ class SoakValues(Record):
     acetylene_high_m3: float | None
     oxygen_m3: float | None
     ceiling_c: float
+    ceiling_low_c: float
+    ceiling_high_c: float
     needed_l_per_h: float | None
     needed_swept_fraction: float | None
     remedies: list[Remedy]
@@ -99,8 +99,7 @@ def _spans(given: SoakGiven, run: SoakRun, capture: float) -> tuple[float | None
     """Return low and high of minutes, then of gas."""
     if not run.reached:
         return None, None, None, None
-    usual = FLAME_SIGMA if capture >= 1 else FLAME_SIGMA_PAST
-    flame = usual if given.flame_sigma is None else given.flame_sigma
+    flame = given.sigma_of_flame(capture)
     loss, medium = given.sigma_of_loss(), 0.0
     if given.insulation is not None:
         told = given.medium_sigma
@@ -139,6 +138,8 @@ def reckon_soak(given: SoakGiven) -> SoakAnswer:
     run = run_soak(of, target)
     full = run_soak(soaking_of(given, limited=False), target) if of.limit_c is not None else run
     low, high, gas_low, gas_high = _spans(given, run, of.capture)
+    flame = given.sigma_of_flame(of.capture)
+    tops = [ceiling_c(soaking_of(given, flame_factor=math.exp(way * flame))) for way in (-1, 1)]
     spreads = body.far_m > 0
     limit = spread_limit_c(body, given.restraint) if spreads else None
     rate = max_rate_c_per_h(of, target, limit) if of.limit_c is not None and limit else None
@@ -151,7 +152,8 @@ def reckon_soak(given: SoakGiven) -> SoakAnswer:
         minutes=run.seconds / 60 if run.reached else None, minutes_low=low, minutes_high=high,
         minutes_full_flame=full.seconds / 60 if full.reached else None,
         acetylene_m3=gas, acetylene_low_m3=gas_low, acetylene_high_m3=gas_high,
-        oxygen_m3=None if gas is None else gas * OXYGEN_RATIO, ceiling_c=top,
+        oxygen_m3=None if gas is None else gas * OXYGEN_RATIO,
+        ceiling_c=top, ceiling_low_c=tops[0], ceiling_high_c=tops[1],
         needed_l_per_h=needed_l_per_h(of, target) if held == "flame" else None,
         needed_swept_fraction=needed_sweep(of, target, of.limit_c)
         if held == "spread" and of.limit_c is not None else None,

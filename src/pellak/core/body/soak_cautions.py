@@ -35,7 +35,7 @@ def soak_cautions(
     ):
         said.append(
             Caution(level="warn", text="Rest the flame as the ramp says, and read both ends.",
-                    reason=f"One end more than {short(of.limit_c or 0, 3)} °C hotter than the other "
+                    reason=f"An end {short(of.limit_c or 0, 3)} °C hotter than the other "
                     "can crack it.", source="thermal stress of a restrained zone")
         )  # fmt: skip
     if given.acetylene_l_per_h > BIG_FLAME_L_PER_H:

@@ -76,6 +76,13 @@ class SoakGiven(BodyHeat):
             return self.limit == "spread" and self.shape != "cluster"
         return self.family in LIMITED and self.shape != "cluster"
 
+    def sigma_of_flame(self, capture: float) -> float:
+        """Return the spread of what the flame gives, as a natural logarithm: more where `capture`
+        says that some of it goes past."""
+        if self.flame_sigma is not None:
+            return float(self.flame_sigma)
+        return FLAME_SIGMA if capture >= 1 else FLAME_SIGMA_PAST
+
 
 def soaking_of(
     given: SoakGiven,

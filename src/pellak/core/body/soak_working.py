@@ -48,6 +48,7 @@ def soak_working(given: SoakGiven, of: Soaking, values: "SoakValues") -> list[Wo
         ),
         Working(
             name="ceiling_c", value=values.ceiling_c, unit="°C",
+            low=values.ceiling_low_c, high=values.ceiling_high_c,
             formula="where all the flame gives is lost again",
             inserted=f"{short(given.acetylene_l_per_h, 5)} L/h", source=RUN_SOURCE,
             valid=valid, note=note,
@@ -73,6 +74,7 @@ def soak_working(given: SoakGiven, of: Soaking, values: "SoakValues") -> list[Wo
     lines.append(
         Working(
             name="dwell_max_s", value=values.dwell_max_s, unit="s",
+            low=0.7 * values.dwell_max_s, high=1.4 * values.dwell_max_s,
             formula="pi / 4 * (dT / q)^2 * k * rho * c, or dT * rho * c * depth / q if less",
             inserted=f"q {short(of.taken_w(of.start_c) / of.footprint_m2 / 1000, 3)} kW/m²",
             source="Carslaw and Jaeger, a steady flux into thick metal",

@@ -14,9 +14,9 @@ from pellak.core.job_base import JobBase
 from pellak.core.metal.alloy import Metal
 from pellak.core.seam.job_gas import LIGHTING_MIN, JobGas
 from pellak.core.stations.set_up import line
-from pellak.core.working import School, short
+from pellak.core.working import School, Working, short
 
-BURIED_FROM_KG = 0.3
+SHORT_WAIT_H = 2.0
 COOL_NAMES: dict[CoolIn, str] = {
     "still-air": "still air",
     "dry-sand": "dry sand, deep",
@@ -242,14 +242,14 @@ def cool_figures(
         for kind, one in fell
     ]  # fmt: skip
     touch = figure_of(
-        line(answer.working, "hours_to_touch"), "A hand rests on it after",
+        _in_minutes(line(answer.working, "hours_to_touch")), "A hand rests on it after",
         detail="; ".join(filter(None, [COOL_NAMES[planned], _judged(values)])),
         also=[w for w in answer.working if w.name != "hours_to_touch"],
     )  # fmt: skip
     curve = Curve(
         label="Temperature against hours", x_label="after the flame", x_unit="h", y_unit="°C",
         points=[CurvePoint(x=h, y=c) for h, c in values.curve],
-        limit=given.touch_c, limit_label="a hand rests on it",
+        at_x=[CurvePoint(x=values.hours_to_touch, y=given.touch_c)],
     )  # fmt: skip
     passing = any(one.valid for one in lines)
     beside = Figure(
@@ -269,6 +269,14 @@ def cool_figures(
     )  # fmt: skip
     drawn = touch.model_copy(update={"curve": curve})
     return [drawn, beside] if len(lines) > 1 else [drawn], planned, values
+
+
+def _in_minutes(hours: Working) -> Working:
+    """Return a short wait in minutes: nobody reads a sixth of an hour off a clock."""
+    if not isinstance(hours.value, float) or hours.value >= SHORT_WAIT_H:
+        return hours
+    ends = {end: 60 * v for end in ("value", "low", "high") if (v := getattr(hours, end))}
+    return hours.model_copy(update={**ends, "unit": "min"})
 
 
 def _judged(values: CoolValues) -> str:

@@ -7,15 +7,16 @@ import type { Figure, OpenJob } from "../../api/client";
 import { marksQuery } from "../../api/queries";
 
 type Seen = Record<string, Figure>;
-type Shown = Pick<Figure, "id" | "label" | "text" | "value" | "unit">;
+// The range says to how many places a value is shown.
+type Shown = Pick<Figure, "id" | "label" | "text" | "value" | "unit" | "low" | "high">;
 
 const figuresOf = (job: OpenJob): Record<string, Shown> =>
   Object.fromEntries(
     job.plan.stations
       .flatMap((station) => station.figures ?? [])
-      .map(({ id, label, text = null, value = null, unit = "" }) => [
+      .map(({ id, label, text = null, value = null, unit = "", low = null, high = null }) => [
         id,
-        { id, label, text, value, unit },
+        { id, label, text, value, unit, low, high },
       ]),
   );
 
