@@ -119,6 +119,12 @@ class JobBase(Record):
     ] = Field(default_factory=dict, max_length=40)
 
     @property
+    def wall_mm(self) -> float | None:
+        """The wall the flame stands before, by which runs are told apart; not every part has one
+        that is typed."""
+        return self.thickness_mm
+
+    @property
     def answers(self) -> dict[str, str | None]:
         """What was answered of the piece, by question."""
         return {q.field: getattr(self, q.field, None) for q in piece_questions()}

@@ -181,7 +181,7 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
             word
             for word in [
                 next(f.text or "" for f in piece.figures if f.id == "metal"),
-                measure(job.thickness_mm, "mm", system) if job.thickness_mm else "thickness?",
+                measure(job.wall_mm, "mm", system) if job.wall_mm else "thickness?",
                 next((f.text or "" for f in piece.figures if f.id in PIECE_IS), ""),
                 *(
                     [f"length {measure(length.value, 'mm', system)}"]

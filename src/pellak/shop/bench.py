@@ -284,7 +284,7 @@ def _columns(job: Job, own: MetalsById) -> dict[str, Any]:
         "name": job.name,
         "kind": job.kind,
         "family": job.family,
-        "thickness_mm": job.thickness_mm,
+        "thickness_mm": job.wall_mm,
         "line": ticket_line(job, own),
         "document": job.model_dump(mode="json"),
     }

@@ -84,7 +84,7 @@ class RunBook:
             if standing is not None and standing.plan["job"] == document:
                 return self._run(standing)
             plan = self._planner.plan(job_from(document), shop)
-            if not plan.may_start or plan.job.thickness_mm is None:
+            if not plan.may_start or plan.job.wall_mm is None:
                 raise Refused("job", plan.job.name, plan.why_not)
             begun = self._begun(job_id, version, standing, plan)
             if begun is not None:

@@ -70,7 +70,7 @@ def add_run(session: Session, job_id: str, plan: Plan, started_at: datetime, log
         job_name=plan.job.name,
         kind=kind.id,
         family=plan.job.family,
-        thickness_mm=plan.job.thickness_mm,
+        thickness_mm=plan.job.wall_mm,
         method_version=plan.method_version,
         started_at=started_at,
         acetylene_l_per_h=flow,

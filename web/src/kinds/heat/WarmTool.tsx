@@ -38,7 +38,15 @@ export function WarmTool(tool: ToolProps) {
       <p className="text-2xl">
         To <strong>{degrees(now.target_c)}</strong>, never past{" "}
         <strong>{degrees(now.stop_c)}</strong>
-        {now.planned_min != null && <> · planned {units.measure(now.planned_min, "min", 2)}</>}
+        {now.planned_min != null && (
+          <>
+            {" "}
+            · planned{" "}
+            {now.planned_min < 2
+              ? units.measure(60 * now.planned_min, "s", 2)
+              : units.measure(now.planned_min, "min", 2)}
+          </>
+        )}
       </p>
       <p
         role={now.loud ? "alert" : "status"}

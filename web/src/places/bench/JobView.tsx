@@ -76,7 +76,7 @@ export function JobView({ job, early }: JobViewProps) {
   const stations = plan.stations;
   const selected =
     stations.find((s) => s.id === search.get("at"))?.id ??
-    (job.plan.job.thickness_mm == null ? "piece" : "torch");
+    (job.plan.work == null ? "piece" : "torch");
 
   const { state } = useLocation();
   useFirstBox((state as { fresh?: boolean } | null)?.fresh === true);

@@ -40,6 +40,7 @@ from pellak.core.own import with_own, without_own
 from pellak.core.planned import LOOK_HOLDS, Plan, blocked_by_stops, first_stop, waiting
 from pellak.core.seam.job_gas import JobGas
 from pellak.core.stations.body_heat import (
+    COOL_NAMES,
     body_family,
     cool_figures,
     cool_given_of,
@@ -204,9 +205,9 @@ def _cool_station(found: _Reckoned | None) -> Station:
         id="cool-and-dress",
         name="Cool",
         state="ahead",
-        answer=f"{when}, {medium.replace('-', ' ')}",
+        answer=f"{when}, {COOL_NAMES[medium].split(',')[0]}",
         holds=COOL_HOLDS,
-        figures=figures,
+        figures=[Figure(id="cool_in", label="Cool it in", text=COOL_NAMES[medium]), *figures],
     )
 
 

@@ -44,3 +44,14 @@ class HeatJob(JobBase):
     property_class: PropertyClass | None = None
     radius_mm: Length = Field(default=None, ge=1, le=5000)
     angle_deg: Angle = Field(default=None, ge=1, le=270)
+
+    @property
+    def wall_mm(self) -> float | None:
+        """The wall as told; of a solid body its least measure, of a ring its section."""
+        if self.shape == "ring" and self.diameter_mm and self.bore_mm:
+            return (self.diameter_mm - self.bore_mm) / 2
+        solid = {"block": (self.length_mm, self.width_mm, self.height_mm),
+                 "cylinder": (self.diameter_mm,)}.get(self.shape)  # fmt: skip
+        if solid is None:
+            return self.thickness_mm
+        return min((side for side in solid if side is not None), default=None)
