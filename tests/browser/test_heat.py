@@ -94,8 +94,7 @@ def test_the_pump_body_is_boxed_in_by_touch(browser, quick_server, watched):
     boxed.get_by_role("button", name="For this job").tap()
     expect(boxed).to_contain_text("planned with")
     asked.get_by_role("button", name="Close").tap()
-    expect(warm).not_to_contain_text("never with this head")
-    expect(warm).to_contain_text("min")
+    expect(warm).to_contain_text(re.compile(r"\d+\s*min"))
     expect(page.get_by_role("region", name="What would get it there")).to_have_count(0)
     expect(page.get_by_role("button", name="Take it to the bench")).to_be_enabled()
     assert axe_violations(page) == []
