@@ -13,6 +13,7 @@ from pellak.core.member.psi import ALIKE_SPREAD, PRIOR_MEDIAN, PRIOR_SPREAD, fit
 from pellak.core.member.section import Section
 from pellak.core.member.straighten import reckon_straighten
 from pellak.core.member.straighten_given import Earlier, Round
+from pellak.core.run_log import RunLog
 from tests.core.test_straighten import MEMBER, TUBE, of, values
 
 
@@ -73,7 +74,8 @@ def test_only_members_of_the_same_section_and_steel_are_learned_from(changes, co
 def test_a_run_tells_its_section_its_steel_and_its_rounds():
     work = MemberWork(given=MEMBER, values=reckon_straighten(MEMBER).values)
     rounds = [Round(spots=values().next_round, camber_before_mm=42.3, camber_after_mm=36.0)]
-    told = straightened(work, MemberLog(rounds=rounds))
+    log = RunLog(work=MemberLog(rounds=rounds))
+    told = straightened(work, log)
     assert (told.section, told.steel, told.told.moved_mm) == (TUBE, "carbon", [pytest.approx(6.3)])
-    assert straightened(work, None) is None
-    assert straightened(None, MemberLog(rounds=rounds)) is None
+    assert straightened(work, RunLog()) is None
+    assert straightened(None, log) is None

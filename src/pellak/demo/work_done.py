@@ -1,8 +1,9 @@
-"""Runs of the demo whose work is more than a puddle and a seam: a rail, two sets of pawls."""
+"""Runs of the demo whose work is more than a puddle and a seam: a rail, pawls, a nut, a bush."""
 
 from collections.abc import Sequence
 from datetime import UTC, datetime, timedelta
 
+from pellak.core.kinds.heat.work import HeatLog, HeatWork, Warmth
 from pellak.core.kinds.overlay.work import AsCooled, OverlayLog, OverlayWork
 from pellak.core.kinds.straighten.work import MemberLog, MemberWork
 from pellak.core.member.straighten import reckon_straighten
@@ -12,6 +13,7 @@ from pellak.core.run_log import RunLog
 from pellak.shop.bench import Bench
 from pellak.shop.run_book import RunBook
 
+FREED_AT_C = 218.0
 LAST_DAY = datetime(2026, 11, 20, 9, 0, tzinfo=UTC)
 HANDRAIL_BOWS_MM = (52.0, 24.0)
 """What the line said after each round of the handrail."""
@@ -32,6 +34,8 @@ def enter_work_done(bench: Bench, book: RunBook, job_ids: Sequence[str]) -> None
             _enter_rounds(book, job_id, plan, plan.work)
         elif isinstance(plan.work, OverlayWork):
             _enter_layers(book, job_id, plan, plan.work)
+        elif isinstance(plan.work, HeatWork) and plan.work.free is not None:
+            _enter_freed(book, job_id, plan)
 
 
 def _enter_rounds(book: RunBook, job_id: str, plan: Plan, work: MemberWork) -> None:
@@ -45,6 +49,17 @@ def _enter_rounds(book: RunBook, job_id: str, plan: Plan, work: MemberWork) -> N
         )
     log = RunLog(who="Ansel", work=MemberLog(rounds=rounds))
     book.enter(job_id, plan, LAST_DAY - timedelta(days=6), log)
+
+
+def _enter_freed(book: RunBook, job_id: str, plan: Plan) -> None:
+    """Enter one heating that freed or fitted a part, read by crayon."""
+    log = RunLog(
+        who="Tove",
+        actual={"to_heat_min": 1.2, "touch_min": 41.0},
+        work=HeatLog(read=[Warmth(body_c=FREED_AT_C, by="crayon")], came_free=True),
+        notes="Second heat did it. Wax in while it cooled.",
+    )
+    book.enter(job_id, plan, LAST_DAY - timedelta(days=2), log)
 
 
 def _enter_layers(book: RunBook, job_id: str, plan: Plan, work: OverlayWork) -> None:

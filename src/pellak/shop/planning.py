@@ -58,7 +58,7 @@ def _learned(session: Session) -> dict[str, list[Any]]:
         kind.id: [
             told
             for plan, log in Runs(session).works(kind.id, MOST_LEARNED_FROM)
-            if (told := kind.learns(work_kept(plan), RunLog.model_validate(log).work)) is not None
+            if (told := kind.learns(work_kept(plan), RunLog.model_validate(log))) is not None
         ]
         for kind in KINDS
         if kind.learns is not None

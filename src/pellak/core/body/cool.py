@@ -172,7 +172,7 @@ def _working(given: CoolGiven, values: CoolValues) -> list[Working]:
             low=values.hours_to_touch_low, high=values.hours_to_touch_high,
             formula="sum of mass * heat per degree / what it loses, down to a hand's heat",
             inserted=f"{told} to {given.touch_c:g} °C, {given.medium}", source=source,
-            note=TOUCH_SOURCE,
+            note=_learnt(given) or TOUCH_SOURCE,
         ),
         Working(
             name="peak_c_per_h", value=values.peak_c_per_h, unit="°C/h",
@@ -196,6 +196,13 @@ def _working(given: CoolGiven, values: CoolValues) -> list[Working]:
             )
         )  # fmt: skip
     return lines
+
+
+def _learnt(given: CoolGiven) -> str:
+    factor = given.medium_factor if given.medium in media() else given.loss_factor
+    if factor == 1:
+        return ""
+    return f"it loses {short(factor, 3)} of the usual here, fitted to your log"
 
 
 def _cautions(given: CoolGiven, of: Cooling) -> list[Caution]:

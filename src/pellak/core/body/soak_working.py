@@ -60,7 +60,7 @@ def soak_working(given: SoakGiven, of: Soaking, values: "SoakValues") -> list[Wo
             inserted=f"{short(values.mass_kg, 3)} kg from {short(given.begins_c, 3)} to "
             f"{short(given.target_c, 4)} °C",
             source=RUN_SOURCE, valid=valid,
-            note=note or ("" if values.reaches else "it does not get there"),
+            note=note or _learnt(given) or ("" if values.reaches else "it does not get there"),
         ),
         Working(
             name="acetylene_m3", value=values.acetylene_m3, unit="m³",
@@ -82,6 +82,12 @@ def soak_working(given: SoakGiven, of: Soaking, values: "SoakValues") -> list[Wo
         )
     )  # fmt: skip
     return lines
+
+
+def _learnt(given: SoakGiven) -> str:
+    if given.flame_factor == 1:
+        return ""
+    return f"your flame gives {short(given.flame_factor, 3)} of the usual, fitted to your log"
 
 
 def _taken(given: SoakGiven, of: Soaking, values: "SoakValues") -> Working:

@@ -62,9 +62,9 @@ class JobKind(Generic[J]):
     what is asked once it is done, `worked` the kind of step at which it is done, `came` what came
     of it in a few words, `card` the figures of its work as they are printed, `signs` whether a
     seam's signs are offered; `lines` answers one-line questions by their first word; `learns`
-    reads from a run's work what later plans start from, None where all start alike; `takes` is the
-    rod a run took of the rack, by its plan and what its log says was done; `left` what a kind of
-    step still asks for, in words.
+    reads from a run's work and log what later plans start from, None where all start alike;
+    `takes` is the rod a run took of the rack, by its plan and what its log says was done; `left`
+    what a kind of step still asks for, in words.
     """
 
     id: str
@@ -83,7 +83,7 @@ class JobKind(Generic[J]):
     came: Callable[[WorkLog | None], str] = field(default=lambda _log: "")
     signs: bool = False
     lines: Mapping[str, Callable[[str], OneLineAnswer]] = field(default_factory=dict)
-    learns: Callable[[Work | None, WorkLog | None], Any | None] | None = None
+    learns: Callable[[Work | None, RunLog], Any | None] | None = None
     left: Callable[[Plan, RunLog, str], str] = field(default=lambda _plan, _log, _step: "")
     takes: Callable[[Plan, RunLog], list[RodTaken]] = field(default=lambda _plan, _log: [])
 

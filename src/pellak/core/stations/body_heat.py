@@ -1,6 +1,6 @@
 """A whole body's heating and cooling as figures, for any kind of job that warms one through."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 
 from pellak.core.body.cool import CoolValues, centre_of, reckon_cool
 from pellak.core.body.cool_given import CoolGiven, CoolIn
@@ -228,12 +228,16 @@ def best_medium(fell: Sequence[tuple[CoolIn, CoolValues]]) -> CoolIn:
 
 
 def cool_figures(
-    given: CoolGiven, chosen: CoolIn | None
+    given: CoolGiven,
+    chosen: CoolIn | None,
+    wiser: Callable[[CoolGiven], CoolGiven] = lambda one: one,
 ) -> tuple[list[Figure], CoolIn, CoolValues]:
-    """Return the figures of a fall, the medium planned with, and how it goes in it."""
-    fell = [(one.medium, centre_of(one)) for one in cool_questions(given)]
+    """Return the figures of a fall, the medium planned with, and how it goes in it; `wiser` puts
+    into each what was learnt of its medium."""
+    questions = [wiser(one) for one in cool_questions(given)]
+    fell = [(one.medium, centre_of(one)) for one in questions]
     planned = chosen if chosen in [m for m, _ in fell] else best_medium(fell)
-    asked = next(one for one in cool_questions(given) if one.medium == planned)
+    asked = next(one for one in questions if one.medium == planned)
     answer = reckon_cool(asked)
     values = answer.values
     lines = [

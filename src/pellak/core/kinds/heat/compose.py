@@ -32,6 +32,7 @@ from pellak.core.kinds.heat.warming import (
     no_marks,
     warmth_told,
 )
+from pellak.core.kinds.heat.wiser import heated, with_flame, with_media
 from pellak.core.kinds.heat.work import KIND, HeatWork
 from pellak.core.kinds.kind import Act, JobKind, ShopAsked
 from pellak.core.log_field import LogField
@@ -114,12 +115,16 @@ class _Reckoned:
         flow = self.torch.acetylene_l_per_h
         self.free = _free(job, body, flow)
         target = self.free.values.target_c if self.free else float(job.target_c or 0.0)
-        self.given = _soak(job, body, flow, target)
+        self.given = with_flame(_soak(job, body, flow, target), asked.learned)
         self.soak: SoakAnswer = reckon_soak(self.given)
         self.gas: JobGas = soak_gas(self.soak, flow)
         self.cooling: tuple[list[Figure], CoolIn, CoolValues] | None = None
         if target >= HOT_FROM_C:
-            self.cooling = cool_figures(cool_given_of(self.given, target), job.cool_in)
+            self.cooling = cool_figures(
+                cool_given_of(self.given, target),
+                job.cool_in,
+                lambda one: with_media(one, asked.learned),
+            )
 
 
 def _reckoned(
@@ -299,4 +304,5 @@ HEAT_KIND: JobKind[Any] = JobKind(
     ),
     came=came_of_it,
     lines={"soak": soak_line},
+    learns=heated,
 )  # fmt: skip

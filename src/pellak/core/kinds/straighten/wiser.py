@@ -8,6 +8,7 @@ from pellak.core.member.fit import told_by
 from pellak.core.member.limits import Steel
 from pellak.core.member.section import Section
 from pellak.core.member.straighten_given import Earlier, StraightenGiven
+from pellak.core.run_log import RunLog
 from pellak.core.working import Record
 
 ALIKE_SHARE = 0.15
@@ -23,11 +24,11 @@ class Straightened(Record):
     told: Earlier
 
 
-def straightened(work: object, log: object) -> Straightened | None:
+def straightened(work: object, log: RunLog) -> Straightened | None:
     """Return what a run tells later members; None where no round of it was read cold."""
-    if not isinstance(work, MemberWork) or not isinstance(log, MemberLog):
+    if not isinstance(work, MemberWork) or not isinstance(log.work, MemberLog):
         return None
-    given = work.given.model_copy(update={"rounds": log.rounds, "earlier": []})
+    given = work.given.model_copy(update={"rounds": log.work.rounds, "earlier": []})
     try:
         told = told_by(given)
     except Refused:

@@ -1,0 +1,103 @@
+"""What heatings and coolings that were timed tell the next plan: one factor each, by Bayes."""
+
+import math
+from collections.abc import Callable, Iterable
+from functools import lru_cache
+
+from pellak.core.body.cool_given import CoolGiven, CoolIn, cooling_of
+from pellak.core.body.cooling import run_cooling
+from pellak.core.body.media import media
+from pellak.core.body.soak_given import SoakGiven, soaking_of
+from pellak.core.body.soaking import run_soak
+from pellak.core.working import Record
+
+LEAST_FACTOR, MOST_FACTOR = 1 / 3, 3.0
+TIMED_WITHIN, LEAST_ERROR = 0.10, 0.05
+"""A time at the bench is off by a tenth; no run says more than a twentieth."""
+SOURCE = "fitted to your log: Bayes' rule on the logarithm of one factor"
+
+
+class Told(Record):
+    """What one timed run says of a factor: its logarithm, and how far off that may be."""
+
+    ln_factor: float
+    error: float
+
+
+class Factor(Record):
+    """A factor after so many runs, and its spread as a logarithm."""
+
+    factor: float
+    sigma: float
+    runs: int
+
+
+def posterior(prior_sigma: float, told: Iterable[Told]) -> Factor:
+    """Return the factor for a prior of 1 with a spread `prior_sigma`, a logarithm, and the runs.
+
+    Source: normal prior and normal errors of the logarithm.
+    """
+    kept = list(told)
+    weight = 1 / prior_sigma**2 + sum(1 / one.error**2 for one in kept)
+    mean = sum(one.ln_factor / one.error**2 for one in kept) / weight
+    return Factor(factor=math.exp(mean), sigma=1 / math.sqrt(weight), runs=len(kept))
+
+
+def _met(taken: Callable[[float], float | None], timed: float) -> Told | None:
+    """Return the factor whose run takes the time that was taken, and its error.
+
+    More of the factor is quicker. None where no factor within a third and three meets it.
+    """
+    low, high = math.log(LEAST_FACTOR), math.log(MOST_FACTOR)
+    slowest, quickest = taken(LEAST_FACTOR), taken(MOST_FACTOR)
+    if quickest is None or timed < quickest or (slowest is not None and timed > slowest):
+        return None
+    for _ in range(24):
+        middle = (low + high) / 2
+        now = taken(math.exp(middle))
+        if now is None or now > timed:
+            low = middle
+        else:
+            high = middle
+    at = (low + high) / 2
+    ends = [taken(math.exp(at + step)) for step in (-0.05, 0.05)]
+    if ends[0] is None or ends[1] is None:
+        return None
+    steep = abs(math.log(ends[1] / ends[0])) / 0.1
+    return Told(ln_factor=at, error=max(LEAST_ERROR, TIMED_WITHIN / max(steep, 1e-3)))
+
+
+@lru_cache(maxsize=256)
+def flame_told(given: SoakGiven, minutes: float) -> Told | None:
+    """Return what a heating timed in `minutes` says of the flame; None where it says nothing."""
+    plain = given.model_copy(update={"flame_factor": 1.0})
+
+    def taken(factor: float) -> float | None:
+        run = run_soak(soaking_of(plain, flame_factor=factor), plain.target_c)
+        return run.seconds / 60 if run.reached else None
+
+    return _met(taken, minutes)
+
+
+@lru_cache(maxsize=256)
+def cooling_told(given: CoolGiven, minutes: float) -> Told | None:
+    """Return what a cooling to the touch, timed in `minutes`, says of its loss: of the medium's
+    conductivity where it is buried, else of the bare loss."""
+    if given.medium == "furnace-ramp":
+        return None
+    buried = given.medium in media()
+    plain = given.model_copy(update={"loss_factor": 1.0, "medium_factor": 1.0})
+
+    def taken(factor: float) -> float | None:
+        moved = {"medium_factor": factor} if buried else {"loss_factor": factor}
+        return 60 * run_cooling(cooling_of(plain, **moved)).hours[-1]
+
+    return _met(taken, minutes)
+
+
+class BodyTold(Record):
+    """What one run of a heated body tells: of the flame, and of what it cooled in."""
+
+    flame: Told | None = None
+    cooled_in: CoolIn | None = None
+    cooling: Told | None = None
