@@ -9,6 +9,10 @@ from pathlib import Path
 import numpy as np
 
 from bench.finite_difference import solve_standing
+from pellak.core.body.cool_given import CoolGiven, cooling_of
+from pellak.core.body.cooling import run_cooling
+from pellak.core.body.soak_given import InsulationGiven, SoakGiven, soaking_of
+from pellak.core.body.soaking import run_soak
 from pellak.core.heat.case import HeatCase, HeatCases
 from pellak.core.heat.plate import FAR_FACE, HeatingHistory
 from pellak.core.job import with_changes
@@ -77,6 +81,21 @@ def two_hundred_tips() -> None:
     print(f"the same with 200 tips            {taken:8.1f} ms median   (floor 60, aim 40)")
 
 
+def a_body_soaked_and_cooled() -> None:
+    box = SoakGiven(
+        family="grey-iron", shape="casting", mass_kg=20.0, wall_mm=12.0, target_c=595.0,
+        acetylene_l_per_h=1200.0, insulation=InsulationGiven(kind="brick-box"),
+    )  # fmt: skip
+    sand = CoolGiven(
+        family="grey-iron", shape="casting", mass_kg=20.0, wall_mm=12.0, start_c=600.0,
+        medium="dry-sand",
+    )  # fmt: skip
+    taken = median_ms(lambda: run_soak(soaking_of(box), 595.0))
+    print(f"a casting soaked in a brick box   {taken:8.1f} ms median   (limit 10)")
+    taken = median_ms(lambda: run_cooling(cooling_of(sand)))
+    print(f"the same cooled in sand           {taken:8.1f} ms median   (limit 10)")
+
+
 def one_temperature_and_the_plain_way() -> None:
     case = HeatCase(heat_families()["carbon-steel"], 1.6, 160, 20, 2)
     seconds = np.linspace(0.5, 5.8, 40)
@@ -132,6 +151,7 @@ if __name__ == "__main__":
     whole_plan()
     chromoly_plan()
     two_hundred_tips()
+    a_body_soaked_and_cooled()
     one_temperature_and_the_plain_way()
     sixty_tacks_played()
     printed_card()

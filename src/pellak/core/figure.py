@@ -67,7 +67,8 @@ class CurvePoint(Record):
 class Curve(Record):
     """A figure drawn against another, with the level that matters and where this job stands.
 
-    A second curve on the same axes may stand beside it; then both are named.
+    A second curve on the same axes may stand beside it; then both are named. Where it is a
+    course in time, `sooner` and `later` are the same course at the ends of its honest range.
     """
 
     label: str
@@ -81,6 +82,8 @@ class Curve(Record):
     limit: float | None = None
     limit_label: str = ""
     at_x: list[CurvePoint] = Field(default_factory=list)
+    sooner: list[CurvePoint] = Field(default_factory=list)
+    later: list[CurvePoint] = Field(default_factory=list)
 
 
 class StackPart(Record):

@@ -1393,7 +1393,8 @@ export interface components {
          * Curve
          * @description A figure drawn against another, with the level that matters and where this job stands.
          *
-         *     A second curve on the same axes may stand beside it; then both are named.
+         *     A second curve on the same axes may stand beside it; then both are named. Where it is a
+         *     course in time, `sooner` and `later` are the same course at the ends of its honest range.
          */
         Curve: {
             /** Label */
@@ -1427,6 +1428,10 @@ export interface components {
             limit_label: string;
             /** At X */
             at_x?: components["schemas"]["CurvePoint"][];
+            /** Sooner */
+            sooner?: components["schemas"]["CurvePoint"][];
+            /** Later */
+            later?: components["schemas"]["CurvePoint"][];
         };
         /**
          * CurvePoint

@@ -27,12 +27,15 @@ export function CurveBlock({ curve }: { curve: Curve }) {
   const known = shown(curve.points);
   if (known.length < 2) return null;
   const other = shown(curve.other);
+  const band = [...shown(curve.sooner), ...shown(curve.later).reverse()];
   const ys = [
     ...other.map((p) => p.y),
     ...known.map((p) => p.y),
     ...(limit === null ? [] : [limit]),
   ];
-  const x = scaleLinear([known[0]?.x ?? 0, known.at(-1)?.x ?? 1], [LEFT, WIDTH - RIGHT]);
+  const first = known[0]?.x ?? 0;
+  const last = Math.max(known.at(-1)?.x ?? 1, ...band.map((p) => p.x));
+  const x = scaleLinear([first, last], [LEFT, WIDTH - RIGHT]);
   const y = scaleLinear([Math.min(...ys), Math.max(...ys)], [HEIGHT - FOOT, TOP]).nice(3);
   const marks = shown(curve.at_x);
   const measure = (value: number, unit: string) => {
@@ -47,7 +50,9 @@ export function CurveBlock({ curve }: { curve: Curve }) {
       aria-labelledby={`${id}-text`}
       className="mt-2 block w-full text-[12px]"
     >
-      <title id={`${id}-text`}>{`${curve.label}: ${told.join(", ")}.`}</title>
+      <title id={`${id}-text`}>
+        {told.length > 0 ? `${curve.label}: ${told.join(", ")}.` : `${curve.label}.`}
+      </title>
       <text x={2} y={12} className="fill-mute">
         {units.symbol(curve.y_unit)}
       </text>
@@ -59,6 +64,13 @@ export function CurveBlock({ curve }: { curve: Curve }) {
           </text>
         </g>
       ))}
+      {band.length > 2 && (
+        <path
+          d={`M${band.map((p) => `${x(p.x)},${y(p.y)}`).join(" L")}Z`}
+          fill="var(--cone-soft)"
+          stroke="none"
+        />
+      )}
       {limit !== null && (
         <g>
           <line
@@ -109,19 +121,17 @@ export function CurveBlock({ curve }: { curve: Curve }) {
           strokeWidth={2}
         />
       ))}
-      {[known[0], known.at(-1)].map((end, place) =>
-        end ? (
-          <text
-            key={end.x}
-            x={x(end.x)}
-            y={HEIGHT - FOOT + 16}
-            textAnchor={place === 0 ? "start" : "end"}
-            className="fill-mute"
-          >
-            {measure(end.x, curve.x_unit)}
-          </text>
-        ) : null,
-      )}
+      {[first, last].map((end, place) => (
+        <text
+          key={end}
+          x={x(end)}
+          y={HEIGHT - FOOT + 16}
+          textAnchor={place === 0 ? "start" : "end"}
+          className="fill-mute"
+        >
+          {measure(end, curve.x_unit)}
+        </text>
+      ))}
       <text x={(LEFT + WIDTH - RIGHT) / 2} y={HEIGHT - 6} textAnchor="middle" className="fill-mute">
         {curve.x_label}
       </text>

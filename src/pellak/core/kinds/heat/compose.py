@@ -40,13 +40,8 @@ from pellak.core.metal.alloy import Metal
 from pellak.core.own import with_own, without_own
 from pellak.core.planned import LOOK_HOLDS, Plan, blocked_by_stops, first_stop, waiting
 from pellak.core.seam.job_gas import JobGas
-from pellak.core.stations.body_heat import (
-    COOL_NAMES,
-    body_family,
-    cool_figures,
-    cool_given_of,
-    soak_gas,
-)
+from pellak.core.stations.body_cooling import COOL_NAMES, cool_figures, cool_given_of
+from pellak.core.stations.body_heat import body_family, soak_gas
 from pellak.core.stations.gas import gas_figures
 from pellak.core.stations.head_tips import WANTED, head_answer, head_cautions
 from pellak.core.stations.safe_start import safe_cards, safe_start_station

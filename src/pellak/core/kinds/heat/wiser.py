@@ -9,7 +9,7 @@ from pellak.core.body.soak_given import FLAME_SIGMA, SoakGiven
 from pellak.core.errors import Refused
 from pellak.core.kinds.heat.work import HeatWork
 from pellak.core.run_log import RunLog
-from pellak.core.stations.body_heat import cool_given_of
+from pellak.core.stations.body_cooling import cool_given_of
 
 MOST_BEFORE = 20
 

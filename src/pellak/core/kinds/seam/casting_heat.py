@@ -12,14 +12,8 @@ from pellak.core.metal.alloy import Metal
 from pellak.core.preheat.reckon import PreheatAnswer
 from pellak.core.rack.equipment import Equipment
 from pellak.core.seam.job_gas import Warming
-from pellak.core.stations.body_heat import (
-    body_family,
-    cool_figures,
-    cool_given_of,
-    holding_l,
-    lagging_choice,
-    soak_figures,
-)
+from pellak.core.stations.body_cooling import cool_figures, cool_given_of
+from pellak.core.stations.body_heat import body_family, holding_l, lagging_choice, soak_figures
 
 WHOLE_PART = ("soak", "warm-and-bury")
 """Methods that heat all of a casting, so that nothing pulls on the seam."""

@@ -8,7 +8,7 @@ from pellak.core.metal.mind import metal_cautions
 from pellak.core.metal.rod import flux_for
 from pellak.core.preheat.after import PostHeat
 from pellak.core.preheat.reckon import PreheatAnswer
-from pellak.core.stations.body_heat import COOL_NAMES
+from pellak.core.stations.body_cooling import COOL_NAMES
 from pellak.core.working import Working, short
 
 HOLDS = "Post-heat, how slowly it must cool and in what, flux."
