@@ -67,8 +67,8 @@ export function CurveBlock({ curve }: { curve: Curve }) {
       {band.length > 2 && (
         <path
           d={`M${band.map((p) => `${x(p.x)},${y(p.y)}`).join(" L")}Z`}
-          fill="var(--cone-soft)"
-          stroke="none"
+          fill="var(--cone)"
+          opacity={0.2}
         />
       )}
       {limit !== null && (

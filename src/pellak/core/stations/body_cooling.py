@@ -76,11 +76,14 @@ def cool_figures(
         detail="; ".join(filter(None, [COOL_NAMES[planned], _judged(values)])),
         also=[w for w in answer.working if w.name != "hours_to_touch"],
     )  # fmt: skip
+    minutes = values.hours_to_touch < SHORT_WAIT_H
+    times = 60.0 if minutes else 1.0
+    ends = [values.hours_to_touch, values.hours_to_touch_low, values.hours_to_touch_high]
     curve = Curve(
-        label="Temperature against hours", x_label="after the flame", x_unit="h", y_unit="°C",
-        **course_of(values.curve, values.hours_to_touch, values.hours_to_touch_low,
-                  values.hours_to_touch_high),
-        at_x=[CurvePoint(x=values.hours_to_touch, y=given.touch_c)],
+        label="Temperature against time", x_label="after the flame",
+        x_unit="min" if minutes else "h", y_unit="°C",
+        **course_of([(times * when, c) for when, c in values.curve], *(times * h for h in ends)),
+        at_x=[CurvePoint(x=times * values.hours_to_touch, y=given.touch_c)],
     )  # fmt: skip
     passing = any(one.valid for one in lines)
     beside = Figure(

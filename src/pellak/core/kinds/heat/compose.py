@@ -294,7 +294,7 @@ HEAT_KIND: JobKind[Any] = JobKind(
     look="Did it come? Is it straight, uncracked, as soft or as hard as it was?",
     worked="warm",
     card=(
-        "target_c", "stop_c", "crayons", "seconds", "clearance_mm", "heat_mm", "to_heat_min",
+        "target_c", "stop_c", "seconds", "clearance_mm", "heat_mm", "to_heat_min",
         "ramp", "even_min", "spread_max_c", "job_gas_l", "hours_to_touch", "what_next",
     ),
     came=came_of_it,
