@@ -57,7 +57,7 @@ def _enter_rounds(book: RunBook, job_id: str, plan: Plan, work: MemberWork) -> N
 
 
 def _enter_freed(book: RunBook, job_id: str, plan: Plan) -> None:
-    """Enter one heating that freed or fitted a part, read by crayon, a little slower than planned."""
+    """Enter a heating that freed or fitted a part, a little slower than planned."""
     planned = plan.facts.planned if plan.facts else {}
     days, notes = FREED["inner" if plan.job.model_dump().get("inner_mm") else "fitted"]
     log = RunLog(
