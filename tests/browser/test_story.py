@@ -34,8 +34,12 @@ def make_job(page, name="Butt seam, low-carbon sheet", metal="dc01"):
 
 
 def type_size(page, label, text):
-    page.get_by_role("textbox", name=label, exact=True).click()
+    box = page.get_by_role("textbox", name=label, exact=True)
+    box.click()
+    # A hand types once it sees the caret, and presses Enter once it sees what it typed.
+    expect(box).to_be_focused()
     page.keyboard.type(text)
+    expect(box).to_have_value(text)
     page.keyboard.press("Enter")
 
 

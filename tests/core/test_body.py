@@ -234,7 +234,8 @@ def test_figures_do_not_jump_from_one_wall_to_the_next(wall, mass, shape):
     if shape == "plate":
         base = PLATE | {"target_c": 300.0, "acetylene_l_per_h": 3000.0, "limit": "spread"}
     one, two = (reckon_by_name("soak", {**base, "wall_mm": w}).values for w in (wall, wall + 0.01))
-    if one.reaches and two.reaches:
+    # Near its ceiling the last degrees take for ever, and a hair more wall takes far longer.
+    if one.reaches and two.reaches and one.ceiling_c > 1.3 * 300:
         assert two.minutes == pytest.approx(one.minutes, rel=0.02)
         assert two.minutes_low <= two.minutes <= (two.minutes_high or math.inf)
 

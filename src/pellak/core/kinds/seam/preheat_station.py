@@ -192,7 +192,9 @@ def preheat_station(
         )  # fmt: skip
     optional = (_prove(answer), _reach(answer, job.thickness_mm), _curve(answer))
     figures += [figure for figure in optional if figure is not None]
-    if values.spread_max_k is not None and casting is None:
+    # Where no head gets it there, nothing says how far it would spread: the limit stands alone.
+    warmed = casting is not None and casting.answer.values.reaches
+    if values.spread_max_k is not None and not warmed:
         figures.append(
             figure_of(line(answer.working, "spread_max_k"), "Spread across the part, at most",
                       detail=_spread_words(answer))
