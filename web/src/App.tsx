@@ -1,5 +1,5 @@
 import { QueryCache, QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
-import { lazy, type ReactNode, Suspense } from "react";
+import type { ComponentType, ReactNode } from "react";
 import { createBrowserRouter, RouterProvider } from "react-router";
 
 import { ProblemError } from "./api/client";
@@ -10,12 +10,6 @@ import { BenchPlace } from "./places/bench/BenchPlace";
 import { Frame } from "./shell/Frame";
 import { SettingsProvider } from "./shell/settings";
 import { SignIn } from "./shell/SignIn";
-
-const BenchMode = lazy(() => import("./places/benchmode/BenchMode"));
-const RunBook = lazy(() => import("./places/runbook/RunBook"));
-const MetalsPlace = lazy(() => import("./places/metals/MetalsPlace"));
-const RackPlace = lazy(() => import("./places/rack/RackPlace"));
-const RunPage = lazy(() => import("./places/runbook/RunPage"));
 
 const isSignedOut = (error: Error | null) =>
   error instanceof ProblemError && error.problem.status === 401;
@@ -37,15 +31,14 @@ const cache = new QueryClient({
 });
 
 const waiting = <Waiting what="the page" />;
+/** A place fetched by the router before it goes there. Suspended instead, React would hold what
+ *  comes back for a third of a second, lest a waiting sign flicker. */
+const fetched = (place: () => Promise<{ default: ComponentType }>) => ({
+  lazy: async () => ({ Component: (await place()).default }),
+  hydrateFallbackElement: waiting,
+});
 const router = createBrowserRouter([
-  {
-    path: "/runs/:runId/bench",
-    element: (
-      <Suspense fallback={waiting}>
-        <BenchMode />
-      </Suspense>
-    ),
-  },
+  { path: "/runs/:runId/bench", ...fetched(() => import("./places/benchmode/BenchMode")) },
   {
     element: <Frame />,
     errorElement: (
@@ -57,38 +50,10 @@ const router = createBrowserRouter([
     children: [
       { path: "/", element: <BenchPlace /> },
       { path: "/jobs/:jobId", element: <BenchPlace /> },
-      {
-        path: "/rack",
-        element: (
-          <Suspense fallback={waiting}>
-            <RackPlace />
-          </Suspense>
-        ),
-      },
-      {
-        path: "/metals",
-        element: (
-          <Suspense fallback={waiting}>
-            <MetalsPlace />
-          </Suspense>
-        ),
-      },
-      {
-        path: "/runs",
-        element: (
-          <Suspense fallback={waiting}>
-            <RunBook />
-          </Suspense>
-        ),
-      },
-      {
-        path: "/runs/:runId",
-        element: (
-          <Suspense fallback={waiting}>
-            <RunPage />
-          </Suspense>
-        ),
-      },
+      { path: "/rack", ...fetched(() => import("./places/rack/RackPlace")) },
+      { path: "/metals", ...fetched(() => import("./places/metals/MetalsPlace")) },
+      { path: "/runs", ...fetched(() => import("./places/runbook/RunBook")) },
+      { path: "/runs/:runId", ...fetched(() => import("./places/runbook/RunPage")) },
       {
         path: "*",
         element: (
