@@ -4,7 +4,12 @@ PellakError
 └── Refused          one value cannot be used; names its field, what was read, what is accepted
 """
 
+from collections.abc import Callable
+from typing import TypeVar
+
 from pydantic import ValidationError
+
+T = TypeVar("T")
 
 
 class PellakError(Exception):
@@ -36,3 +41,13 @@ def refusals(error: ValidationError) -> list[Refused]:
 def _brief(value: object) -> object:
     text = repr(value)
     return value if len(text) <= 60 else text[:57] + "…"
+
+
+def answered(run: Callable[[], T]) -> T | Refused:
+    """Return what `run` does, or the first thing it refuses, for whoever shows it as a stop."""
+    try:
+        return run()
+    except ValidationError as error:
+        return refusals(error)[0]
+    except Refused as refused:
+        return refused

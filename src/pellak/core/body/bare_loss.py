@@ -71,8 +71,3 @@ def loss_slope_w_per_m2_k(
         for d in (5.0, -5.0)
     )
     return (up - down) / 10
-
-
-def kelvin(celsius_c: float) -> float:
-    """Return a temperature, °C, in kelvin."""
-    return celsius_c + ZERO_C_K

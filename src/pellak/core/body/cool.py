@@ -11,7 +11,7 @@ from pellak.core.body.cooling import Cooling, CoolRun, run_cooling
 from pellak.core.body.fastest_hour import fastest_hour_c_per_h, mean_c_per_h
 from pellak.core.body.media import media
 from pellak.core.body.soak_given import AREA_SIGMA, HEAT_SIGMA, SPREAD_SIGMA
-from pellak.core.body.spans import both_ways, span_of
+from pellak.core.body.spans import span_of
 from pellak.core.body.spread import LIMIT_SOURCE, spread_limit_c, stored_j_per_m3_k
 from pellak.core.working import Answer, Caution, Reckoner, Record, Working, short
 
@@ -89,8 +89,7 @@ def _spans(given: CoolGiven, run: CoolRun) -> tuple[tuple[float | None, float | 
         moved = {"medium_factor": factor} if filling else {"loss_factor": factor}
         return run_cooling(cooling_of(given, **moved))
 
-    runs: list[CoolRun] = []
-    both_ways(lambda f: runs.append(tried(f)), medium or loss)
+    runs = [tried(math.exp(way * (medium or loss))) for way in (-1, 1)]
     centre = fastest_hour_c_per_h(run, *watch)
     peaks = [fastest_hour_c_per_h(one, *watch) for one in runs]
     touches = [one.hours_to(given.touch_c) for one in runs]

@@ -5,7 +5,7 @@ from functools import lru_cache
 
 from pellak.core.body.body import body_of
 from pellak.core.body.free_given import FreeGiven
-from pellak.core.body.purposes import MUST_STAY_COOL
+from pellak.core.body.purposes import MUST_STAY_COOL, OPENED_BY_HEAT
 from pellak.core.body.soak_given import FLAME_SIGMA, HEAT_SIGMA
 from pellak.core.body.soaking import Soaking
 from pellak.core.body.two_bodies import (
@@ -120,7 +120,7 @@ def reckon_free(given: FreeGiven) -> FreeAnswer:
     inner = _inner(given)
     runs = [run_two(of, inner, contact, target) for contact in CONTACT_W_PER_M2_K]
     run = runs[1]
-    opened = _opened(given, run) if given.purpose in ("seized", "shrink-on", "shrink-off") else []
+    opened = _opened(given, run) if given.purpose in OPENED_BY_HEAT else []
     best = max(range(len(opened)), key=opened.__getitem__) if opened and run.off_s else None
     ends = sorted(max(_opened(given, one)) for one in runs) if best is not None else []
     off = 1 / math.exp(math.hypot(FLAME_SIGMA, HEAT_SIGMA))

@@ -1,7 +1,7 @@
 """The honest range of a run: each thing nobody knows exactly, moved by its own spread."""
 
 import math
-from collections.abc import Callable, Iterable
+from collections.abc import Iterable
 
 
 def span_of(
@@ -27,8 +27,3 @@ def span_of(
     return centre * math.exp(-math.sqrt(low)), (
         None if never else centre * math.exp(math.sqrt(high))
     )
-
-
-def both_ways(run: Callable[[float], float | None], sigma: float) -> tuple[float | None, ...]:
-    """Return what a run gives with a factor a spread `sigma` (a logarithm) down, and up."""
-    return tuple(run(math.exp(way * sigma)) for way in (-1, 1))

@@ -66,7 +66,7 @@ def _held(flow: float, own: float | None, band: FlowBand) -> float:
     return flow if own is None else min(max(own, band.low), band.high)
 
 
-def why_of(flow_l_per_h: float, held_l: float) -> str:
+def wants_coupled(flow_l_per_h: float, held_l: float) -> str:
     """Return how many cylinders like those in use a flow wants, which hold so much, L."""
     wanted = math.ceil(flow_l_per_h / (held_l * SHORT_SHARE))
     return f"wants {wanted} times the acetylene that is in use, coupled"
@@ -83,7 +83,7 @@ def _candidates(
         bore = jet.orifice_for_flow_mm(band.high, OXYGEN_RATIO, jet.NORMAL_JET_M_PER_S)
         one = _candidate(head.name, bore, 1, flow, band, wanted)
         if held and flow > held * SHORT_SHARE:
-            why = f"{why_of(flow, held)}; a tip that does it comes first"
+            why = f"{wants_coupled(flow, held)}; a tip that does it comes first"
             slow = {"verdict": "works-slow", "words": VERDICT_WORDS["works-slow"], "why": why}
             one = one.model_copy(update=slow)
         found.append(one)

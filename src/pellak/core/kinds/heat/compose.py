@@ -2,8 +2,6 @@
 
 from typing import Any
 
-from pydantic import ValidationError
-
 from pellak.core import METHOD_VERSION
 from pellak.core.body.body import BodyGiven, body_of
 from pellak.core.body.cool import CoolValues
@@ -14,7 +12,7 @@ from pellak.core.body.metals import BodyFamily
 from pellak.core.body.soak import SoakAnswer, reckon_soak
 from pellak.core.body.soak_given import InsulationGiven, SoakGiven
 from pellak.core.care.sequences import GUIDANCE
-from pellak.core.errors import Refused, refusals
+from pellak.core.errors import Refused, answered
 from pellak.core.facts import Facts
 from pellak.core.figure import Figure, Station
 from pellak.core.job_base import ShopSchools, metal_of, schools_of
@@ -128,15 +126,13 @@ def _reckoned(
 ) -> tuple[_Reckoned | None, Caution | None]:  # fmt: skip
     if metal is None or family is None or missing(job):
         return None, None
-    try:
-        return _Reckoned(job, asked, schools, metal, body_told(job, family)), None
-    except ValidationError as error:
-        refused = refusals(error)[0]
-    except Refused as said:
-        refused = said
+    body = body_told(job, family)
+    found = answered(lambda: _Reckoned(job, asked, schools, metal, body))
+    if not isinstance(found, Refused):
+        return found, None
     stop = Caution(
         level="stop",
-        text=f"Not as told: {refused.field.replace('_', ' ')}, {refused.accepted}.",
+        text=f"Not as told: {found.field.replace('_', ' ')}, {found.accepted}.",
         reason="Outside what the rule holds for, nothing is promised.",
         source="range of the reckoner",
     )

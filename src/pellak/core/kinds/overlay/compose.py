@@ -2,11 +2,9 @@
 
 from typing import Any
 
-from pydantic import ValidationError
-
 from pellak.core import METHOD_VERSION
 from pellak.core.care.sequences import GUIDANCE
-from pellak.core.errors import Refused, refusals
+from pellak.core.errors import Refused, answered
 from pellak.core.facts import Facts
 from pellak.core.figure import Figure, Station, figure_of
 from pellak.core.job_base import ShopSchools, metal_of, schools_of
@@ -74,15 +72,12 @@ def _answered(
 ) -> tuple[OverlayAnswer | None, Caution | None]:
     if size_missing(job):
         return None, None
-    try:
-        return answer_overlay(question(job, metal, flow_l_per_h), metal), None
-    except ValidationError as error:
-        refused = refusals(error)[0]
-    except Refused as said:
-        refused = said
+    found = answered(lambda: answer_overlay(question(job, metal, flow_l_per_h), metal))
+    if not isinstance(found, Refused):
+        return found, None
     stop = Caution(
         level="stop",
-        text=f"Not as told: {refused.field.replace('_', ' ')}, {refused.accepted}.",
+        text=f"Not as told: {found.field.replace('_', ' ')}, {found.accepted}.",
         reason="Outside what the rule holds for, nothing is promised.",
         source="range of the overlay reckoner",
     )

@@ -3,11 +3,9 @@
 from collections.abc import Sequence
 from typing import Any
 
-from pydantic import ValidationError
-
 from pellak.core import METHOD_VERSION
 from pellak.core.care.sequences import GUIDANCE
-from pellak.core.errors import Refused, refusals
+from pellak.core.errors import Refused, answered
 from pellak.core.facts import Facts
 from pellak.core.figure import Station
 from pellak.core.heat.solve import PieceGiven
@@ -135,16 +133,17 @@ def _answered(
     """Return question and answer, or the stop that says why flame is not for this member."""
     if missing(job):
         return None, None, None
-    try:
+
+    def reckoned() -> tuple[StraightenGiven, StraightenAnswer]:
         given = with_earlier(_with_flame(question(job, metal), torch), learned)
-        return given, reckon_straighten(given), None
-    except ValidationError as error:
-        refused = refusals(error)[0]
-    except Refused as said:
-        refused = said
+        return given, reckon_straighten(given)
+
+    found = answered(reckoned)
+    if not isinstance(found, Refused):
+        return *found, None
     stop = Caution(
         level="stop",
-        text=f"Not by flame as told: {refused.accepted}.",
+        text=f"Not by flame as told: {found.accepted}.",
         reason="Heat in the wrong steel or the wrong place does harm that nobody sees.",
         source="AWS D1.5; FHWA heat-straightening guide",
     )
