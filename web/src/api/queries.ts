@@ -50,8 +50,13 @@ export const previewQuery = (jobId: string, version: number, field: string, text
         }),
       ),
     enabled: text !== null && text.trim() !== "",
-    // Until the new figures come those of the text before stand, not those of the saved job.
-    placeholderData: (previous, query) => (query?.queryKey[1] === jobId ? previous : undefined),
+    // Until the new figures come those of the text before stand, not those of the saved job; but
+    // of this field alone, and of the job as it is: another's drawing may lack the box typed into.
+    placeholderData: (previous, query) => {
+      const [, ofJob, ofVersion, ofField] = query?.queryKey ?? [];
+      const same = ofJob === jobId && ofVersion === version && ofField === field;
+      return same ? previous : undefined;
+    },
     retry: false,
     gcTime: 0,
   });

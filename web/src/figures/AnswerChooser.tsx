@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useEffectEvent, useState } from "react";
 
 import type { Asks, MetalLine } from "../api/client";
 import { metalsQuery } from "../api/queries";
@@ -44,6 +44,16 @@ export function MetalPicker({ asks, onAnswer }: AnswerChooserProps) {
   const { data: metals, error } = useQuery(metalsQuery);
   const [wanted, setWanted] = useState("");
   const found = matching(metals ?? [], wanted);
+  const [entered, setEntered] = useState(false);
+  // Entered before the catalogue is there, the first of what was typed is taken when it comes.
+  const takeFirst = useEffectEvent(() => {
+    const [first] = found;
+    if (first !== undefined) onAnswer(first.id);
+  });
+  const here = metals !== undefined;
+  useEffect(() => {
+    if (entered && here) takeFirst();
+  }, [entered, here]);
   return (
     <div>
       <input
@@ -53,12 +63,17 @@ export function MetalPicker({ asks, onAnswer }: AnswerChooserProps) {
         placeholder="4130, mild steel, roof lead, cast iron…"
         className="field mb-3"
         value={wanted}
-        onChange={(event) => setWanted(event.target.value)}
+        onChange={(event) => {
+          setEntered(false);
+          setWanted(event.target.value);
+        }}
         onKeyDown={(event) => {
+          if (event.key !== "Enter" || wanted.trim() === "") return;
           const [first] = found;
-          if (event.key !== "Enter" || wanted.trim() === "" || first === undefined) return;
+          if (here && first === undefined) return;
           event.preventDefault();
-          onAnswer(first.id);
+          if (first === undefined) setEntered(true);
+          else onAnswer(first.id);
         }}
       />
       {error && (

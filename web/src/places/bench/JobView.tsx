@@ -71,8 +71,10 @@ export function JobView({ job, early }: JobViewProps) {
   const doAgain = async () => {
     if (redo.next !== null && (await change(redo.next))) redo.done(now().version);
   };
-  const plan = (typing !== null && preview.data?.plan) || job.plan;
-  const was = typing !== null && preview.data ? job.plan : before;
+  // A field just begun is not yet the one looked at: what stands there is another field's look.
+  const looked = typing !== null && settled?.field === typing.field ? preview.data : undefined;
+  const plan = looked?.plan ?? job.plan;
+  const was = looked ? job.plan : before;
   const stations = plan.stations;
   const selected =
     stations.find((s) => s.id === search.get("at"))?.id ??
