@@ -23,7 +23,7 @@ from pellak.core.job_base import ShopSchools
 from pellak.core.kinds.heat.wiser import heated, with_flame, with_media
 from pellak.core.plan import compose_plan
 from pellak.core.run_log import RunLog
-from pellak.demo.jobs import demo_job
+from pellak.demo.jobs import JOBS, demo_job
 
 SOAK = SoakGiven(
     family="grey-iron", shape="casting", mass_kg=20.0, wall_mm=12.0, target_c=300.0,
@@ -130,3 +130,13 @@ def test_only_the_same_medium_learns():
     assert with_media(same, [told]) != same
     other = FALL.model_copy(update={"medium": "clay-granules"})
     assert with_media(other, [told]) is other
+
+
+def test_what_may_lie_in_the_air_is_not_buried_for_a_minute():
+    """A shop whose air cools slowly is told so, and still nobody buries a nut."""
+    nut = demo_job(next(job for job in JOBS if job["name"] == "Stern-gland nut"))
+    plan = compose_plan(nut, ShopSchools())
+    slow = heated(plan.work, RunLog(actual={"touch_min": 72 * plan.work.cool.hours_to_touch}))
+    wiser = compose_plan(nut, ShopSchools(), learned={"heat": [slow] * 3})
+    assert wiser.work.cool.hours_to_touch > plan.work.cool.hours_to_touch
+    assert wiser.work.cool_in == "still-air"

@@ -43,12 +43,15 @@ def cool_questions(given: CoolGiven) -> list[CoolGiven]:
 
 
 def best_medium(fell: Sequence[tuple[CoolIn, CoolValues]]) -> CoolIn:
-    """Return the medium to take where none was chosen: the quickest that passes; where none does,
-    of those that keep the spread the one it falls slowest in."""
+    """Return the medium to take where none was chosen: still air where that passes, else the
+    quickest that does; where none does, of those that keep the spread the one it falls slowest in.
+    """
     at_hand = [one for one in fell if one[0] != "furnace-ramp"]
     passing = [one for one in at_hand if one[1].passes]
     if passing:
-        return min(passing, key=lambda one: one[1].hours_to_touch)[0]
+        # Nobody buries what may lie in the air, though sand be a minute quicker.
+        in_air = [one for one in passing if one[0] == "still-air"]
+        return (in_air or [min(passing, key=lambda one: one[1].hours_to_touch)])[0][0]
     bearing = [one for one in at_hand if one[1].passes_spread is not False] or at_hand
     return min(bearing, key=lambda one: one[1].mean_c_per_h or 0.0)[0]
 
