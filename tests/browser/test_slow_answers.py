@@ -4,7 +4,8 @@ import re
 
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK
+from tests.browser.conftest import DESK, walk_to
+from tests.browser.test_bench_mode import card_number, to_the_bench, wait_until_kept
 from tests.browser.test_metals import answer
 from tests.browser.test_story import type_size
 
@@ -46,3 +47,42 @@ def test_a_box_just_begun_keeps_its_caret_while_its_look_is_on_its_way(desk):
     held[-1].continue_()
     desk.keyboard.press("Enter")
     expect(box).to_have_value(re.compile("32 mm"))
+
+
+def test_what_was_refused_stays_typed_though_the_drawing_steps_back(desk):
+    """The look of "18" stands until that of "18 ga plywood" ends: the measure changes under it."""
+    box = desk.get_by_role("textbox", name="Thickness", exact=True)
+    held = []
+    desk.route(
+        "**/preview",
+        lambda route: held.append(route) if "ply" in route.request.post_data else route.continue_(),
+    )
+    box.click()
+    expect(box).to_be_focused()
+    with desk.expect_response("**/preview"):
+        desk.keyboard.type("18")
+    expect(desk.get_by_role("region", name="First puddle in")).not_to_contain_text("3.8 s (")
+    with desk.expect_request(lambda asked: "plywood" in (asked.post_data or "")):
+        desk.keyboard.type(" ga plywood")
+    with desk.expect_response(lambda told: told.request.method == "PATCH"):
+        desk.keyboard.press("Enter")
+    held[-1].continue_()
+    expect(desk.get_by_role("alert")).to_contain_text("Read")
+    expect(box).to_have_value("18 ga plywood")
+
+
+def test_a_card_asks_once_though_what_it_lacks_goes_on_changing(page, quick_server, watched):
+    """The purge's clocks run on between two presses: the second press still means go on."""
+    watched(page, quick_server)
+    to_the_bench(page, quick_server)
+    walk_to(page, re.compile("^Acetylene: start"))
+    here = card_number(page)
+    wait_until_kept(page, here)
+    page.reload()
+    expect(page.get_by_text(f"{here} of ")).to_be_visible()
+    page.keyboard.press("PageDown")
+    expect(page.get_by_role("alert")).to_contain_text("acetylene was not timed")
+    page.get_by_role("button", name="Acetylene: start").click()
+    expect(page.get_by_role("alert")).not_to_contain_text("acetylene was not timed")
+    page.keyboard.press("PageDown")
+    expect(page.get_by_text(f"{here + 1} of ")).to_be_visible()

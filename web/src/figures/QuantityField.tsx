@@ -69,11 +69,12 @@ export function QuantityField(props: QuantityFieldProps) {
 
   const commit = async () => {
     const keep = touched.current && !cancelled.current && whole !== null && whole.trim() !== "";
-    if (!keep || (await onCommit(whole))) {
-      setText(null);
-      onPreview(field, null);
-    }
-    cancelled.current = touched.current = false;
+    cancelled.current = false;
+    // What was refused stays typed, whatever measure the drawing shows meanwhile.
+    if (keep && !(await onCommit(whole))) return;
+    setText(null);
+    onPreview(field, null);
+    touched.current = false;
   };
 
   return (

@@ -44,6 +44,8 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
   const [at, setAt] = useState(run.bench.at);
   const [open, setOpen] = useState<"" | "drill" | "menu" | "mend">("");
   const [wants, setWants] = useState("");
+  /** The card already asked about once: what it leaves undone may change meanwhile. */
+  const [asked, setAsked] = useState<string | null>(null);
   useAwake();
 
   const cards = run.bench.cards;
@@ -58,9 +60,12 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
   const looks = card?.step.kind === "fire-watch" && watch?.over && !run.bench.fire_watch_looked;
   const asks = (card?.step.gate === "stop" && !answered(card.step.id)) || looks === true;
 
+  const left = run.bench.at === card?.step.id ? run.bench.left : "";
+
   const go = async (step: string | undefined) => {
     if (step === undefined) return;
     setWants("");
+    setAsked(null);
     bench.clearRefusal();
     setAt(step);
     scrollTo(0, 0);
@@ -79,10 +84,9 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
       setWants("Answer this card itself: press Yes or No, or the key Y or N.");
       return;
     }
-    const { left = "", at: stands } = run.bench;
-    const again = `${left} Press again to go on all the same: the run book will say so.`;
-    if (left && stands === card.step.id && wants !== again) {
-      setWants(again);
+    if (left && asked !== card.step.id) {
+      setWants("");
+      setAsked(card.step.id);
       return;
     }
     if (looks && (await bench.confirm(card.step.id)) === null) return;
@@ -130,6 +134,9 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
   const said =
     (bench.elsewhere && "Another tablet changed this run. Look how it stands, then press again.") ||
     wants ||
+    (left &&
+      asked === card?.step.id &&
+      `${left} Press again to go on all the same: the run book will say so.`) ||
     (waits && `Not yet. It wants ${waits}.`);
   return (
     <div
