@@ -20,9 +20,10 @@ from pellak.core.body.learning import (
 from pellak.core.body.soak_given import FLAME_SIGMA, SoakGiven, soaking_of
 from pellak.core.body.soaking import run_soak
 from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.heat.wiser import heated, with_flame, with_media
+from pellak.core.kinds.heat.wiser import heated
 from pellak.core.plan import compose_plan
 from pellak.core.run_log import RunLog
+from pellak.core.stations.body_learning import with_flame, with_media
 from pellak.demo.jobs import JOBS, demo_job
 
 SOAK = SoakGiven(

@@ -50,6 +50,7 @@ const router = createBrowserRouter([
     children: [
       { path: "/", element: <BenchPlace /> },
       { path: "/jobs/:jobId", element: <BenchPlace /> },
+      { path: "/watches/:watchId", ...fetched(() => import("./places/watch/WatchPlace")) },
       { path: "/rack", ...fetched(() => import("./places/rack/RackPlace")) },
       { path: "/metals", ...fetched(() => import("./places/metals/MetalsPlace")) },
       { path: "/runs", ...fetched(() => import("./places/runbook/RunBook")) },

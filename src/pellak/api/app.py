@@ -4,6 +4,7 @@ import asyncio
 import logging
 from collections.abc import AsyncIterator, Callable
 from contextlib import AbstractAsyncContextManager, asynccontextmanager
+from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
@@ -27,6 +28,7 @@ from pellak.api.sharing import Sharing
 from pellak.api.shop_routes import shop_router
 from pellak.api.sign_in_routes import sign_in_router
 from pellak.api.turns import SavesFirst
+from pellak.api.watch_routes import watch_router
 from pellak.shop.at_bench import AtBench
 from pellak.shop.backups import Backups
 from pellak.shop.bench import Bench
@@ -39,12 +41,15 @@ from pellak.shop.rack import RackBook
 from pellak.shop.run_book import RunBook
 from pellak.shop.settings import Settings
 from pellak.shop.sign_ins import SignIns
+from pellak.shop.simulated_thermometer import SimulatedThermometers
+from pellak.shop.watch_files import WatchFiles
+from pellak.shop.watches import WatchBook
 from pellak.shop.whole_bench import WholeBench
 from pellak.store.database import Database
 from pellak.store.errors import StoreError
 
 NONCE_MARK = "%NONCE%"
-LOOKS_EVERY_S = 600.0
+LOOKS_EVERY_S, SENDS_EVERY_S = 600.0, 0.5
 THREADS = 4
 _log = logging.getLogger("pellak")
 
@@ -82,22 +87,29 @@ def create_app(
     """
     database = Database(folder)
     keeping = Backups(database, clock)
+    planner = Planner(clock)
+    whole = WholeBench(planner)
+    bench, settings = Bench(database, clock, planner, whole), Settings(database)
+    watches = WatchBook(database, bench, clock)
+    simulated = SimulatedThermometers(watches, clock)
+    beside = [
+        Again(simulated.send, SENDS_EVERY_S, "a simulated thermometer is silent"),
+        *([Again(keeping.make_if_due, LOOKS_EVERY_S, "no backup was made")] if backups else []),
+    ]
     app = Contract(
         title="Pellak",
         version=__version__,
         docs_url=None,
         redoc_url=None,
-        lifespan=_backing_up(keeping) if backups else None,
+        lifespan=_beside(*beside),
     )
     install_problems(app)
     app.include_router(reckon_router())
-    planner = Planner(clock)
-    whole = WholeBench(planner)
-    bench, settings = Bench(database, clock, planner, whole), Settings(database)
     app.include_router(bench_router(bench))
     app.include_router(paper_router(bench, settings))
     book = RunBook(database, clock, moments, planner)
     app.include_router(run_router(book, AtBench(database, book, moments)))
+    app.include_router(watch_router(watches, WatchFiles(database, watches, book)))
     app.include_router(metal_router(Metals(database, clock)))
     app.include_router(rack_router(RackBook(database, clock), GasBook(database, clock, whole)))
     app.include_router(shop_router(settings, Finder(database, planner), keeping))
@@ -110,28 +122,38 @@ def create_app(
     return app
 
 
-def _backing_up(backups: Backups) -> Callable[[FastAPI], AbstractAsyncContextManager[None]]:
-    """Return what runs beside the server: a look, now and then, whether a backup is due.
+@dataclass(frozen=True)
+class Again:
+    """Something done again and again beside the server, and what it means that it failed."""
+
+    work: Callable[[], object]
+    every_s: float
+    failed: str
+
+
+def _beside(*again: Again) -> Callable[[FastAPI], AbstractAsyncContextManager[None]]:
+    """Return what runs beside the server: a backup that is due, a thermometer that is simulated.
 
     Requests are answered by few threads, in the order they came: what they do is reckoning, and
     more threads would only take the processor from each other.
     """
 
-    async def keep_looking() -> None:
+    async def keep_on(one: Again) -> None:
         while True:
             try:
-                await run_in_threadpool(backups.make_if_due)
+                await run_in_threadpool(one.work)
             except StoreError as error:
-                # A full disk must not stop the work; the page shows how old the newest is.
-                _log.warning("no backup was made: %s", error)
-            await asyncio.sleep(LOOKS_EVERY_S)
+                # A full disk must not stop the work; the page shows how old the newest backup is.
+                _log.warning("%s: %s", one.failed, error)
+            await asyncio.sleep(one.every_s)
 
     @asynccontextmanager
     async def beside(_app: FastAPI) -> AsyncIterator[None]:
         to_thread.current_default_thread_limiter().total_tokens = THREADS
-        looking = asyncio.create_task(keep_looking())
+        tasks = [asyncio.create_task(keep_on(one)) for one in again]
         yield
-        looking.cancel()
+        for task in tasks:
+            task.cancel()
 
     return beside
 

@@ -8,7 +8,7 @@ from pathlib import Path
 from pydantic import ValidationError
 
 from pellak import __version__
-from pellak.cli import reckoning, records, serving
+from pellak.cli import reckoning, records, serving, thermometer
 from pellak.core.errors import Refused, refusals
 from pellak.store.errors import StoreError
 
@@ -30,6 +30,11 @@ def _parser() -> argparse.ArgumentParser:
     plan.add_argument("job", type=Path)
     plan.add_argument("--text", action="store_true", help="print a readable sheet")
     plan.set_defaults(run=reckoning.plan)
+
+    watch = commands.add_parser("watch", help="send a thermometer's lines to a watch, from stdin")
+    watch.add_argument("watch_id")
+    watch.add_argument("--to", default="http://127.0.0.1:8140", help="where Pellak is served")
+    watch.set_defaults(run=thermometer.watch)
 
     for name, run, told in (
         ("serve", serving.serve, "serve the application"),

@@ -10,6 +10,7 @@ from pellak.core.preheat.heated_band import HeatZone
 from pellak.core.seam.job_gas import JobGas
 from pellak.core.seam.pace import Direction
 from pellak.core.seam.passes import WeldPass
+from pellak.core.watch.plan import WatchPlan
 from pellak.core.working import Record
 
 CoolIn = Literal["still-air", "slow"]
@@ -56,3 +57,5 @@ class Facts(Record):
     """What only one kind of job plans, by the log field it is held against."""
     shrink_mm: float | None = None
     turn_deg: float | None = None
+    watch: WatchPlan | None = None
+    """What its heat is watched by; None where nothing of it is taken to a heat."""

@@ -3,6 +3,7 @@
 from collections.abc import Mapping, Sequence
 from typing import Any
 
+from pellak.core.body.learning import BodyTold
 from pellak.core.job_base import ShopSchools
 from pellak.core.kinds.kind import ShopAsked
 from pellak.core.kinds.registry import kind_of
@@ -22,6 +23,7 @@ def compose_plan(
     own: Metals | None = None,
     equipment: Equipment | None = None,
     learned: Mapping[str, Sequence[Any]] | None = None,
+    watched: Sequence[BodyTold] = (),
 ) -> Plan:
     """Return the plan of a job, figures the person decided beside those reckoned.
 
@@ -33,11 +35,14 @@ def compose_plan(
         own: the shop's own heats, which the job may name.
         equipment: the whole rack; its tips are judged where `rack` names none.
         learned: what runs told, by kind of job, newest first.
+        watched: what heats that were watched told of flame and media, newest first.
     """
     held = (equipment or Equipment()).choosing({part: getattr(job, part) for part in GEAR})
     if held.mixer is not None:
         # The torch in the hand decides, whatever the shop is used to.
         shop = shop.model_copy(update={"mixer": held.mixer})
     kind, told = kind_of(job), learned or {}
-    asked = ShopAsked(shop, rack or held.tips, hand_factor, own, held, told.get(kind.id, ()))
+    asked = ShopAsked(
+        shop, rack or held.tips, hand_factor, own, held, told.get(kind.id, ()), watched
+    )
     return kind.plan(job, asked)

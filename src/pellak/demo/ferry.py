@@ -13,11 +13,12 @@ from pellak.core.plan import compose_plan
 from pellak.core.run_log import RunLog
 from pellak.core.torch.candidates import RackTip
 from pellak.demo.jobs import JOBS, demo_job
-from pellak.demo.work_done import LAST_DAY, enter_work_done
+from pellak.demo.work_done import LAST_DAY, enter_watch, enter_work_done
 from pellak.shop.bench import Bench
 from pellak.shop.metals import Metals
 from pellak.shop.rack import RackBook
 from pellak.shop.run_book import RunBook
+from pellak.shop.watches import WatchBook
 from pellak.store.database import Database
 from pellak.store.rack import Rack
 
@@ -120,6 +121,7 @@ def load_demo(
     job_ids = [bench.add(demo_job(told).model_dump()).id for told in JOBS]
     _enter_runs(bench, book, rack.tips(), job_ids)
     enter_work_done(bench, book, job_ids)
+    enter_watch(bench, WatchBook(database, bench, lambda: LAST_DAY), job_ids)
     with database.transaction() as session:
         Rack(session).set_setting(LOADED_KEY, True)
     return True

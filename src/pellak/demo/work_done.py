@@ -10,8 +10,10 @@ from pellak.core.member.straighten import reckon_straighten
 from pellak.core.member.straighten_given import Round
 from pellak.core.planned import Plan
 from pellak.core.run_log import RunLog
+from pellak.core.watch.simulated import Simulation, lines_between
 from pellak.shop.bench import Bench
 from pellak.shop.run_book import RunBook
+from pellak.shop.watches import WatchBook
 
 FREED_AT_C, SLOWER = 218.0, 1.12
 FREED = {
@@ -20,6 +22,8 @@ FREED = {
 }
 """A nut and a bush: days ago, what to remember."""
 LAST_DAY = datetime(2026, 11, 20, 9, 0, tzinfo=UTC)
+WATCHED = datetime(2026, 11, 18, 15, 20, tzinfo=UTC)
+BOXED = {"lagging": "brick-box"}
 HANDRAIL_BOWS_MM = (52.0, 24.0)
 """What the line said after each round of the handrail."""
 PAWLS = (
@@ -41,6 +45,25 @@ def enter_work_done(bench: Bench, book: RunBook, job_ids: Sequence[str]) -> None
             _enter_layers(book, job_id, plan, plan.work)
         elif isinstance(plan.work, HeatWork) and plan.work.free is not None:
             _enter_freed(book, job_id, plan)
+
+
+def enter_watch(bench: Bench, watches: WatchBook, job_ids: Sequence[str]) -> None:
+    """Enter the evening a casting was warmed in its box of brick, buried, and left until it could
+    be touched: every minute of it."""
+    for job_id in job_ids:
+        facts = bench.preview(job_id, BOXED).plan.facts if _is_casting(bench, job_id) else None
+        plan = facts.watch if facts else None
+        if plan is None or not plan.warm_curve:
+            continue
+        hand = Simulation(seed=7, dawdles=1.1, every_s=60)
+        until_s = 3600 * (plan.cool_curve[-1][0] + 5)
+        watches.enter(job_id, plan, WATCHED, lines_between(plan, hand, [], 0.0, until_s))
+
+
+def _is_casting(bench: Bench, job_id: str) -> bool:
+    plan = bench.open(job_id).plan
+    watch = plan.facts.watch if plan.facts else None
+    return watch is not None and watch.welds and bool(watch.cool_curve)
 
 
 def _enter_rounds(book: RunBook, job_id: str, plan: Plan, work: MemberWork) -> None:

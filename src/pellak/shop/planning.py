@@ -11,6 +11,7 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
+from pellak.core.body.learning import BodyTold
 from pellak.core.job_base import ShopSchools
 from pellak.core.kinds.registry import KINDS
 from pellak.core.kinds.unions import Job, work_kept
@@ -27,8 +28,10 @@ from pellak.store.change_count import shop_changes
 from pellak.store.heat_lots import HeatLots
 from pellak.store.rack import Rack
 from pellak.store.runs import Runs
+from pellak.store.watches import Watches
 
 MOST_LEARNED_FROM = 60
+MOST_WATCHED = 20
 PLANS_KEPT = 120
 """A plan is about a megabyte of memory; the jobs being looked at are far fewer than this."""
 
@@ -42,6 +45,7 @@ class ShopNow:
     equipment: Equipment
     own: Metals
     learned: Mapping[str, Sequence[Any]]
+    watched: Sequence[BodyTold]
 
 
 def own_metals(session: Session) -> Metals:
@@ -88,6 +92,7 @@ class Planner:
             Equipment(tuple(read_item(row.document) for row in rack.items()), today),
             own_metals(session),
             _learned(session),
+            [BodyTold.model_validate(told) for told in Watches(session).told(MOST_WATCHED)],
         )
         self._shop = fresh
         return fresh
@@ -103,8 +108,9 @@ class Planner:
             if (known := self._kept(key)) is not None:
                 return known
             plan = compose_plan(
-                job, shop.schools, equipment=shop.equipment, own=shop.own, learned=shop.learned
-            )
+                job, shop.schools, equipment=shop.equipment, own=shop.own,
+                learned=shop.learned, watched=shop.watched,
+            )  # fmt: skip
         with self._lock:
             self._plans[key] = plan
             while len(self._plans) > PLANS_KEPT:

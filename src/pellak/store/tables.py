@@ -145,3 +145,38 @@ class SignInRow(Base):
     token_hash: Mapped[str] = mapped_column(String(64), primary_key=True)
     may: Mapped[str] = mapped_column(String(10))
     signed_in_at: Mapped[datetime] = mapped_column(UtcMoment)
+
+
+class WatchRow(Base):
+    """A heat that is watched: the plan it goes by, how a simulated thermometer was set, and what
+    it tells later plans once somebody said so."""
+
+    __tablename__ = "watch"
+    watch_id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    job_id: Mapped[str] = mapped_column(ForeignKey("job.job_id"), index=True)
+    job_name: Mapped[str] = mapped_column(String(80))
+    run_id: Mapped[str | None] = mapped_column(ForeignKey("run.run_id"))
+    started_at: Mapped[datetime] = mapped_column(UtcMoment, index=True)
+    ended_at: Mapped[datetime | None] = mapped_column(UtcMoment)
+    plan: Mapped[dict[str, Any]] = mapped_column(JSON)
+    simulation: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+    told: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+
+
+class WatchEntryRow(Base):
+    """A reading or a mark of a watch, in the order they were kept: what was sent twice stands once.
+
+    A reading names its channel, a mark its phase; `c` is null for what was no temperature.
+    """
+
+    __tablename__ = "watch_entry"
+    __table_args__ = (
+        Index("ux_watch_entry", "watch_id", "channel", "at_ms", "phase", unique=True),
+    )
+    entry_id: Mapped[int] = mapped_column(primary_key=True)
+    watch_id: Mapped[str] = mapped_column(ForeignKey("watch.watch_id", ondelete="CASCADE"))
+    at_ms: Mapped[int] = mapped_column(BigInteger)
+    channel: Mapped[str] = mapped_column(String(24), default="")
+    phase: Mapped[str] = mapped_column(String(12), default="")
+    c: Mapped[float | None]
+    source: Mapped[str] = mapped_column(String(12), default="")

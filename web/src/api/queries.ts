@@ -190,3 +190,24 @@ export const signsQuery = queryOptions({
   queryFn: ({ signal }) => answer(client.GET("/api/signs", { signal })),
   staleTime: Infinity,
 });
+
+export const watchesQuery = (jobId: string) =>
+  queryOptions({
+    queryKey: ["watches", jobId],
+    queryFn: ({ signal }) =>
+      answer(client.GET("/api/watches", { params: { query: { job_id: jobId } }, signal })),
+  });
+
+const WATCHED_EVERY_MS = 1000;
+
+export const watchQuery = (watchId: string) =>
+  queryOptions({
+    queryKey: ["watch", watchId],
+    queryFn: ({ signal }) =>
+      answer(
+        client.GET("/api/watches/{watch_id}", { params: { path: { watch_id: watchId } }, signal }),
+      ),
+    refetchInterval: ({ state }) => (state.data?.line.ended_at ? false : WATCHED_EVERY_MS),
+    // Somebody waits for its call with the page behind another.
+    refetchIntervalInBackground: true,
+  });

@@ -519,6 +519,227 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/watches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Start Watch */
+        post: operations["start_watch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Watches */
+        get: operations["list_watches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watches/{watch_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Look At Watch */
+        get: operations["look_at_watch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watches/{watch_id}/curves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Draw Watch */
+        get: operations["draw_watch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watches/{watch_id}/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Send Watch Lines */
+        post: operations["send_watch_lines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watches/{watch_id}/tells": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tell Watch */
+        post: operations["tell_watch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watches/{watch_id}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mark Watch */
+        post: operations["mark_watch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watches/{watch_id}/simulation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Simulate Watch */
+        put: operations["simulate_watch"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watches/{watch_id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End Watch */
+        post: operations["end_watch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watches/{watch_id}/teach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Teach By Watch */
+        post: operations["teach_by_watch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watches/look-into": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look Into Logger File */
+        post: operations["look_into_logger_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watches/{watch_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Import Logger File */
+        post: operations["import_logger_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watches/{watch_id}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Export Watch */
+        get: operations["export_watch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/metals": {
         parameters: {
             query?: never;
@@ -1208,6 +1429,38 @@ export interface components {
             };
         };
         /**
+         * ChannelCurve
+         * @description One channel's readings: seconds since the watch began, and °C, null where it sent none.
+         */
+        ChannelCurve: {
+            /** Name */
+            name: string;
+            /** At S */
+            at_s: number[];
+            /** C */
+            c: (number | null)[];
+        };
+        /**
+         * ChannelNow
+         * @description A place that is read: its heat, when it was heard, and what is wrong with its thermometer.
+         */
+        ChannelNow: {
+            /** Name */
+            name: string;
+            /** By Hand */
+            by_hand: boolean;
+            /** C */
+            c: number | null;
+            /** Heard S */
+            heard_s: number;
+            /** C Per H */
+            c_per_h: number | null;
+            /** Fault */
+            fault: ("nonsense" | "jumps" | "silent" | "stuck") | null;
+            /** Fault Words */
+            fault_words: string;
+        };
+        /**
          * ChartRow
          * @description One row of the tip maker's own chart, as typed in.
          */
@@ -1301,6 +1554,32 @@ export interface components {
             doubt: boolean;
         };
         /**
+         * Column
+         * @description One column: what it is taken for, its unit, a few of its values as they stand.
+         */
+        Column: {
+            /** Heading */
+            heading: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "time" | "channel" | "left-out";
+            /**
+             * Unit
+             * @default C
+             * @enum {string}
+             */
+            unit: "C" | "F" | "K";
+            /**
+             * Channel
+             * @default
+             */
+            channel: string;
+            /** Sample */
+            sample?: string[];
+        };
+        /**
          * Confirmation
          * @description A stop that was answered, when (UTC, ISO 8601), by whom and about which piece.
          *
@@ -1329,6 +1608,116 @@ export interface components {
              * @default
              */
             piece: string;
+        };
+        /**
+         * CoolGiven
+         * @description A hot body and where it cools. `thin_wall_mm` beside its wall tells how uneven it is; the
+         *     fall is watched from `watch_from_c` to `watch_to_c`, by metal unless told.
+         */
+        CoolGiven: {
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "grey-iron" | "ductile-iron" | "aluminium" | "aluminium-cast";
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "casting" | "plate" | "block" | "cylinder" | "ring" | "cluster";
+            /** Length Mm */
+            length_mm?: number | null;
+            /** Width Mm */
+            width_mm?: number | null;
+            /** Height Mm */
+            height_mm?: number | null;
+            /** Wall Mm */
+            wall_mm?: number | null;
+            /** Diameter Mm */
+            diameter_mm?: number | null;
+            /** Bore Mm */
+            bore_mm?: number | null;
+            /** Mass Kg */
+            mass_kg?: number | null;
+            /**
+             * Form
+             * @default hollow
+             * @enum {string}
+             */
+            form: "hollow" | "open";
+            /**
+             * Tubes
+             * @default []
+             */
+            tubes: components["schemas"]["TubeGiven"][];
+            /** Heated Mm */
+            heated_mm?: number | null;
+            /**
+             * Free Mm
+             * @default 300
+             */
+            free_mm: number;
+            /** Far Mm */
+            far_mm?: number | null;
+            /**
+             * Ambient C
+             * @default 20
+             */
+            ambient_c: number;
+            /**
+             * Restraint
+             * @default medium
+             * @enum {string}
+             */
+            restraint: "low" | "medium" | "high";
+            /**
+             * Loss Factor
+             * @default 1
+             */
+            loss_factor: number;
+            /** Loss Sigma */
+            loss_sigma?: number | null;
+            /**
+             * Medium Factor
+             * @default 1
+             */
+            medium_factor: number;
+            /** Medium Sigma */
+            medium_sigma?: number | null;
+            /** Start C */
+            start_c: number;
+            /**
+             * Medium
+             * @default still-air
+             * @enum {string}
+             */
+            medium: "still-air" | "dry-sand" | "lime" | "vermiculite" | "clay-granules" | "blanket" | "furnace-ramp";
+            /** Medium Thickness Mm */
+            medium_thickness_mm?: number | null;
+            /** Medium Start C */
+            medium_start_c?: number | null;
+            /** Ramp C Per H */
+            ramp_c_per_h?: number | null;
+            /**
+             * Ramp To C
+             * @default 300
+             */
+            ramp_to_c: number;
+            /** Watch From C */
+            watch_from_c?: number | null;
+            /** Watch To C */
+            watch_to_c?: number | null;
+            /** Limit C Per H */
+            limit_c_per_h?: number | null;
+            /**
+             * Touch C
+             * @default 50
+             */
+            touch_c: number;
+            /** Unevenness */
+            unevenness?: number | null;
+            /** Thin Wall Mm */
+            thin_wall_mm?: number | null;
         };
         /**
          * CoolValues
@@ -1442,6 +1831,16 @@ export interface components {
             x: number;
             /** Y */
             y: number | null;
+        };
+        /**
+         * Curves
+         * @description What was read after an entry, to be drawn; `last_entry` is where to go on from.
+         */
+        Curves: {
+            /** Last Entry */
+            last_entry: number;
+            /** Channels */
+            channels: components["schemas"]["ChannelCurve"][];
         };
         /**
          * CylinderItem
@@ -1680,6 +2079,38 @@ export interface components {
             high_percent: number;
         };
         /**
+         * Ending
+         * @description Times taken, min, None where they were not watched; how the flame and what it cooled in did
+         *     against the plan, 1 where exactly so.
+         */
+        Ending: {
+            /** To Heat Min */
+            to_heat_min: number | null;
+            /** Touch Min */
+            touch_min: number | null;
+            /** Flame Factor */
+            flame_factor: number | null;
+            /** Cooling Factor */
+            cooling_factor: number | null;
+            /** Words */
+            words: string[];
+        };
+        /**
+         * Event
+         * @description A verdict that changed, a thermometer named or believed again, a mark: and when.
+         */
+        Event: {
+            /** At S */
+            at_s: number;
+            /** Text */
+            text: string;
+            /**
+             * Calls
+             * @default false
+             */
+            calls: boolean;
+        };
+        /**
          * FacedDrawing
          * @description A faced part, cut across its width, in millimetres; the flame beside it at its own scale.
          */
@@ -1798,6 +2229,7 @@ export interface components {
             shrink_mm?: number | null;
             /** Turn Deg */
             turn_deg?: number | null;
+            watch?: components["schemas"]["WatchPlan"] | null;
         };
         /**
          * FieldFault
@@ -1849,6 +2281,36 @@ export interface components {
             stack?: components["schemas"]["Stack"] | null;
             /** Own */
             own?: components["schemas"]["OwnFigure"][];
+        };
+        /**
+         * FileGuess
+         * @description How a file would be read. `time_in` is the unit of its time column.
+         */
+        FileGuess: {
+            /**
+             * Parted By
+             * @enum {string}
+             */
+            parted_by: "," | ";" | "\t";
+            /** Has Heading */
+            has_heading: boolean;
+            /**
+             * Time In
+             * @enum {string}
+             */
+            time_in: "s" | "min" | "h" | "clock";
+            /** Columns */
+            columns: components["schemas"]["Column"][];
+            /** Rows */
+            rows: number;
+        };
+        /**
+         * FileTaken
+         * @description How many readings of a file were new.
+         */
+        FileTaken: {
+            /** New */
+            new: number;
         };
         /**
          * FillerValues
@@ -2147,6 +2609,31 @@ export interface components {
             names: string[];
             /** Text */
             text: string;
+        };
+        /**
+         * HandTell
+         * @description One tap: what was seen, and the heat it says, °C; None where the heat is typed.
+         */
+        HandTell: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** C */
+            c?: number | null;
+        };
+        /**
+         * HandTold
+         * @description One tap of the hand, with the heat typed where it asks for one.
+         */
+        HandTold: {
+            /** Tell */
+            tell: string;
+            /**
+             * Heat
+             * @default
+             */
+            heat: string;
         };
         /**
          * HeadItem
@@ -2800,6 +3287,20 @@ export interface components {
             glare: boolean;
         };
         /**
+         * LineFault
+         * @description A line that was not understood: its number, what was read, what is accepted.
+         */
+        LineFault: {
+            /** Line */
+            line: number;
+            /** Field */
+            field: string;
+            /** Was Read */
+            was_read: string;
+            /** Accepted */
+            accepted: string;
+        };
+        /**
          * LogEntries
          * @description Entries of the log against a version; times may be typed text. `finish` closes the run.
          */
@@ -2835,6 +3336,47 @@ export interface components {
             planned: number | null;
             /** Actual */
             actual: number | null;
+        };
+        /**
+         * LoggerAgreed
+         * @description A logger's file, and how it is to be read.
+         */
+        LoggerAgreed: {
+            /** Text */
+            text: string;
+            agreed: components["schemas"]["FileGuess"];
+        };
+        /**
+         * LoggerText
+         * @description A logger's file as text.
+         */
+        LoggerText: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * Mark
+         * @description What the person, or the hand that is simulated, does from now on.
+         */
+        Mark: {
+            /** At S */
+            at_s: number;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "warming" | "welding" | "cooling";
+        };
+        /**
+         * Marked
+         * @description What is done from now on.
+         */
+        Marked: {
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "warming" | "welding" | "cooling";
         };
         /**
          * Measured
@@ -4417,6 +4959,46 @@ export interface components {
             may: "look" | "bench" | "all";
         };
         /**
+         * Simulating
+         * @description How a simulated thermometer is set; null takes it away.
+         */
+        Simulating: {
+            simulation: components["schemas"]["Simulation"] | null;
+        };
+        /**
+         * Simulation
+         * @description How a simulated thermometer is set: its seed, how many seconds pass in one, how much longer
+         *     its hand takes than planned, what is wrong with its last channel.
+         */
+        Simulation: {
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /**
+             * Speed
+             * @default 1
+             */
+            speed: number;
+            /**
+             * Dawdles
+             * @default 1.15
+             */
+            dawdles: number;
+            /**
+             * Ill
+             * @default none
+             * @enum {string}
+             */
+            ill: "none" | "dies" | "jumps" | "nonsense";
+            /**
+             * Every S
+             * @default 1
+             */
+            every_s: number;
+        };
+        /**
          * SoakGiven
          * @description A body under a heating head. `limit` says whether its spread is held; left out, by metal.
          */
@@ -5186,6 +5768,18 @@ export interface components {
             held_min: number;
         };
         /**
+         * Taken
+         * @description What was kept for good of some lines; lines sent before are not kept twice.
+         */
+        Taken: {
+            /** Lines */
+            lines: number;
+            /** New */
+            new: number;
+            /** Faults */
+            faults: components["schemas"]["LineFault"][];
+        };
+        /**
          * TakenBack
          * @description Something told by mistake and taken back, when and by whom.
          */
@@ -5369,6 +5963,26 @@ export interface components {
             count: number;
         };
         /**
+         * Verdict
+         * @description What to do, why in a line, and whether somebody has to come.
+         */
+        Verdict: {
+            /**
+             * Say
+             * @enum {string}
+             */
+            say: "no-reading" | "warm-more" | "hold" | "weld-now" | "do-it-now" | "too-hot" | "reheat" | "let-it-cool" | "cool-slower" | "touch-it";
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+            /**
+             * Calls
+             * @default false
+             */
+            calls: boolean;
+        };
+        /**
          * View
          * @description The box round the metal, mm.
          */
@@ -5394,6 +6008,107 @@ export interface components {
              * @enum {string}
              */
             by: "crayon" | "thermometer" | "colour";
+        };
+        /**
+         * Watch
+         * @description A watch as it stands, `now_s` after it began. `told` says that later plans go by it.
+         */
+        Watch: {
+            line: components["schemas"]["WatchLine"];
+            plan: components["schemas"]["WatchPlan"];
+            /** Now S */
+            now_s: number;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "warming" | "welding" | "cooling";
+            verdict: components["schemas"]["Verdict"];
+            /** Channels */
+            channels: components["schemas"]["ChannelNow"][];
+            /** Events */
+            events: components["schemas"]["Event"][];
+            /** Marks */
+            marks: components["schemas"]["Mark"][];
+            /** Planned */
+            planned: number[][];
+            simulation: components["schemas"]["Simulation"] | null;
+            /** May Simulate */
+            may_simulate: boolean;
+            /** Hand Tells */
+            hand_tells: components["schemas"]["HandTell"][];
+            /** Last Entry */
+            last_entry: number;
+            ending: components["schemas"]["Ending"] | null;
+            /** Told */
+            told: boolean;
+        };
+        /**
+         * WatchLine
+         * @description A watch as it is listed.
+         */
+        WatchLine: {
+            /** Id */
+            id: string;
+            /** Job Id */
+            job_id: string;
+            /** Job Name */
+            job_name: string;
+            /** Run Id */
+            run_id: string | null;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Ended At */
+            ended_at: string | null;
+        };
+        /**
+         * WatchPlan
+         * @description The heat a part is taken to and brought back from.
+         *
+         *     °C; `warm_curve` minutes and °C, `cool_curve` hours and °C, empty where nothing is reckoned.
+         *     `floor_c` is the least heat it may be worked at, None where nothing is welded. `spread_limit_c`
+         *     is what it may be uneven by, `limit_c_per_h` how fast it may fall; None where nobody says.
+         */
+        WatchPlan: {
+            /** Target C */
+            target_c: number;
+            /**
+             * Welds
+             * @default false
+             */
+            welds: boolean;
+            /** Floor C */
+            floor_c?: number | null;
+            /** Ceiling C */
+            ceiling_c?: number | null;
+            /** Spread Limit C */
+            spread_limit_c?: number | null;
+            /**
+             * Hold Min
+             * @default 0
+             */
+            hold_min: number;
+            /** Limit C Per H */
+            limit_c_per_h?: number | null;
+            /**
+             * Touch C
+             * @default 50
+             */
+            touch_c: number;
+            /**
+             * Cool In
+             * @default still air
+             */
+            cool_in: string;
+            /** Warm Curve */
+            warm_curve?: number[][];
+            /** Cool Curve */
+            cool_curve?: number[][];
+            soak?: components["schemas"]["SoakGiven"] | null;
+            cool?: components["schemas"]["CoolGiven"] | null;
         };
         /**
          * WearGiven
@@ -9063,6 +9778,1370 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Sign"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    start_watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Watch"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_watches: {
+        parameters: {
+            query?: {
+                job_id?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchLine"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_at_watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                watch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Watch"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    draw_watch: {
+        parameters: {
+            query?: {
+                after?: number;
+            };
+            header?: never;
+            path: {
+                watch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Curves"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    send_watch_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                watch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/plain": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tell_watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                watch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandTold"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Watch"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    mark_watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                watch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Marked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Watch"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    simulate_watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                watch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Simulating"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Watch"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    end_watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                watch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Watch"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    teach_by_watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                watch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Watch"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_into_logger_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LoggerText"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileGuess"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_logger_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                watch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LoggerAgreed"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileTaken"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                watch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                    "application/json": unknown;
                 };
             };
             /** @description Bad Request */

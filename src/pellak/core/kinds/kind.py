@@ -4,6 +4,7 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any, Generic, TypeVar
 
+from pellak.core.body.learning import BodyTold
 from pellak.core.job_base import JobBase, ShopSchools
 from pellak.core.kinds.unions import Work, WorkLog, WorkNow
 from pellak.core.log_field import LogField
@@ -23,7 +24,8 @@ J = TypeVar("J", bound=JobBase)
 class ShopAsked:
     """The shop a plan is made for: schools, tips, hand, own heats, rack, and what it learned.
 
-    `learned` is what runs of this kind told, newest first.
+    `learned` is what runs of this kind told, `watched` what heats that were watched told of flame
+    and media, both newest first.
     """
 
     schools: ShopSchools
@@ -32,6 +34,7 @@ class ShopAsked:
     own: Metals | None = None
     equipment: Equipment = field(default_factory=Equipment)
     learned: Sequence[Any] = ()
+    watched: Sequence[BodyTold] = ()
 
 
 @dataclass(frozen=True)

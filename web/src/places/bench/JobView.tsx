@@ -130,6 +130,12 @@ export function JobView({ job, early }: JobViewProps) {
     onSuccess: (run) => navigate(`/runs/${run.line.id}/bench`),
     onError: (error) => notify(error.message),
   });
+  const watching = useMutation({
+    mutationFn: () =>
+      answer(client.POST("/api/jobs/{job_id}/watches", { params: { path: { job_id: job.id } } })),
+    onSuccess: (watch) => navigate(`/watches/${watch.line.id}`),
+    onError: (error) => notify(error.message),
+  });
   const bringBack = () => away.bringBack(job.id).catch((error: Error) => notify(error.message));
   const putAway = useMutation({
     mutationFn: () => away.putAway(job.id),
@@ -182,7 +188,7 @@ export function JobView({ job, early }: JobViewProps) {
             strip={selected !== workAt}
           />
         </div>
-        <div className="mt-3 grid justify-end gap-3 sm:grid-cols-[1fr_auto]">
+        <div className="mt-3 grid justify-end gap-3 sm:grid-cols-[1fr_auto_auto]">
           {plan.may_start ? (
             first ? (
               <CautionNote caution={first} />
@@ -193,6 +199,15 @@ export function JobView({ job, early }: JobViewProps) {
             <p className="border-l-4 border-cone bg-cone-soft px-3 py-2">
               {units.prose(plan.why_not)}
             </p>
+          )}
+          {job.plan.facts?.watch && (
+            <button
+              className="button min-h-12 text-lg"
+              disabled={watching.isPending}
+              onClick={() => watching.mutate()}
+            >
+              Watch its heat
+            </button>
           )}
           <button
             className="button-main min-h-12 text-lg"

@@ -1,4 +1,7 @@
-import type { Run } from "../../api/client";
+import { useMutation } from "@tanstack/react-query";
+import { useNavigate } from "react-router";
+
+import { answer, client, type Run } from "../../api/client";
 import { Dialog } from "../../parts/Dialog";
 import { BigChoice } from "./BigChoice";
 import { STARTS } from "./phases";
@@ -16,6 +19,16 @@ interface BenchMenuProps {
 
 /** What suits this tablet and this welder, and what to do when a cylinder runs out half-way. */
 export function BenchMenu({ open, onClose, run, comfort, onHand, onBegin }: BenchMenuProps) {
+  const navigate = useNavigate();
+  const watching = useMutation({
+    mutationFn: () =>
+      answer(
+        client.POST("/api/jobs/{job_id}/watches", {
+          params: { path: { job_id: run.line.job_id } },
+        }),
+      ),
+    onSuccess: (watch) => navigate(`/watches/${watch.line.id}`),
+  });
   const switches = [
     { id: "lens", label: "Tint for shade 5", on: comfort.lens, set: comfort.setLens },
     { id: "sound", label: "Sound", on: comfort.sound, set: comfort.setSound },
@@ -54,6 +67,14 @@ export function BenchMenu({ open, onClose, run, comfort, onHand, onBegin }: Benc
           chosen=""
           onChoose={onBegin}
         />
+        {run.plan.facts?.watch && (
+          <button
+            className="min-h-[72px] w-full rounded-lg border-2 border-line bg-panel text-lg"
+            onClick={() => watching.mutate()}
+          >
+            Watch its heat
+          </button>
+        )}
         <button
           className="min-h-[72px] w-full rounded-lg bg-ink text-2xl font-semibold text-panel"
           onClick={onClose}

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 
-import { runQuery, signsQuery } from "../../api/queries";
+import { runQuery, signsQuery, watchesQuery } from "../../api/queries";
 import { roomOf } from "../../kinds/rooms";
 import { FigureBlock } from "../../figures/FigureBlock";
 import { Away, Waiting } from "../../parts/States";
@@ -17,6 +17,8 @@ export default function RunPage() {
   const [correcting, setCorrecting] = useState(false);
   const { data: run, error, refetch } = useQuery(runQuery(runId));
   const { data: signs } = useQuery(signsQuery);
+  const jobId = run?.line.job_id ?? "";
+  const { data: watches } = useQuery({ ...watchesQuery(jobId), enabled: jobId !== "" });
   if (error && !run) return <Away error={error} onRetry={() => void refetch()} />;
   if (!run) return <Waiting what="the run" />;
   const { line, log, plan } = run;
@@ -50,6 +52,13 @@ export default function RunPage() {
             Add or correct
           </button>
         )}
+        {(watches ?? [])
+          .filter((watch) => watch.run_id === line.id)
+          .map((watch) => (
+            <Link key={watch.id} className="link" to={`/watches/${watch.id}`}>
+              Its heat as it was watched
+            </Link>
+          ))}
         <button className="link min-h-11" onClick={() => print()}>
           Print
         </button>

@@ -30,7 +30,7 @@ from pellak.core.kinds.heat.warming import (
     no_marks,
     warmth_told,
 )
-from pellak.core.kinds.heat.wiser import heated, with_flame, with_media
+from pellak.core.kinds.heat.wiser import heated
 from pellak.core.kinds.heat.work import KIND, HeatWork
 from pellak.core.kinds.kind import Act, JobKind, ShopAsked
 from pellak.core.log_field import LogField
@@ -40,6 +40,8 @@ from pellak.core.planned import LOOK_HOLDS, Plan, blocked_by_stops, first_stop, 
 from pellak.core.seam.job_gas import JobGas
 from pellak.core.stations.body_cooling import COOL_NAMES, cool_figures, cool_given_of
 from pellak.core.stations.body_heat import body_family, soak_gas
+from pellak.core.stations.body_learning import with_flame, with_media
+from pellak.core.stations.body_watch import body_watch
 from pellak.core.stations.gas import gas_figures
 from pellak.core.stations.head_tips import WANTED, head_answer, head_cautions
 from pellak.core.stations.safe_start import safe_cards, safe_start_station
@@ -108,7 +110,8 @@ class _Reckoned:
         flow = self.torch.acetylene_l_per_h
         self.free = _free(job, body, flow)
         target = self.free.values.target_c if self.free else float(job.target_c or 0.0)
-        self.given = with_flame(_soak(job, body, flow, target), asked.learned)
+        told = (*asked.watched, *asked.learned)
+        self.given = with_flame(_soak(job, body, flow, target), told)
         self.soak: SoakAnswer = reckon_soak(self.given)
         self.gas: JobGas = soak_gas(self.soak, flow)
         self.cooling: tuple[list[Figure], CoolIn, CoolValues] | None = None
@@ -116,7 +119,7 @@ class _Reckoned:
             self.cooling = cool_figures(
                 cool_given_of(self.given, target),
                 job.cool_in,
-                lambda one: with_media(one, asked.learned),
+                lambda one: with_media(one, told),
             )
 
 
@@ -150,8 +153,15 @@ def _facts(job: HeatJob, schools: ShopSchools, found: _Reckoned | None) -> Facts
     planned = {} if to_heat is None else {"to_heat_min": to_heat}
     if found.cooling is not None:
         planned["touch_min"] = 60 * found.cooling[2].hours_to_touch
+    watch = body_watch(found.given, found.soak.values, found.cooling[1:] if found.cooling else None)
+    stop_c = found.free.values.stop_c if found.free else None
     return facts.model_copy(
-        update={"cool_in": "slow" if slow else "still-air", "job_min": to_heat, "planned": planned}
+        update={
+            "cool_in": "slow" if slow else "still-air",
+            "job_min": to_heat,
+            "planned": planned,
+            "watch": watch.model_copy(update={"ceiling_c": stop_c}),
+        }
     )
 
 

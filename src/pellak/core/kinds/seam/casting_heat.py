@@ -1,9 +1,11 @@
 """The heating of a whole casting before its seam, and its cooling after: by weight, wall, head."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from pellak.core.body.cool import CoolValues
 from pellak.core.body.cool_given import CoolIn
+from pellak.core.body.learning import BodyTold
 from pellak.core.body.soak import SoakAnswer, reckon_soak
 from pellak.core.body.soak_given import InsulationGiven, SoakGiven
 from pellak.core.figure import Choice, Figure, OwnFigure
@@ -14,7 +16,12 @@ from pellak.core.rack.equipment import Equipment
 from pellak.core.seam.job_gas import Warming
 from pellak.core.stations.body_cooling import cool_figures, cool_given_of
 from pellak.core.stations.body_heat import body_family, holding_l, lagging_choice, soak_figures
+from pellak.core.stations.body_learning import with_flame, with_media
+from pellak.core.stations.body_watch import body_watch
+from pellak.core.watch.plan import WatchPlan
 
+Fall = tuple[list[Figure], CoolIn, CoolValues]
+"""A fall's figures, what it is to cool in, and its numbers."""
 WHOLE_PART = ("soak", "warm-and-bury")
 """Methods that heat all of a casting, so that nothing pulls on the seam."""
 USUAL_HEAD_L_PER_H = 1200.0
@@ -77,7 +84,11 @@ def head_flow_l_per_h(job: SeamJob, equipment: Equipment) -> float:
 
 
 def casting_heat(
-    job: SeamJob, metal: Metal | None, preheat: PreheatAnswer | None, equipment: Equipment
+    job: SeamJob,
+    metal: Metal | None,
+    preheat: PreheatAnswer | None,
+    equipment: Equipment,
+    watched: Sequence[BodyTold],
 ) -> CastingHeat | None:
     """Return the heating of a casting; None while its weight is not told, or not all is heated."""
     family = body_family(metal) if metal else None
@@ -93,6 +104,7 @@ def casting_heat(
         acetylene_l_per_h=head_flow_l_per_h(job, equipment), restraint=job.restraint or "medium",
         insulation=InsulationGiven(kind=lagging) if lagging else None,
     )  # fmt: skip
+    given = with_flame(given, watched)
     return CastingHeat(given, reckon_soak(given))
 
 
@@ -127,13 +139,37 @@ def heating_figures(
 
 
 def cooling_of_casting(
-    job: SeamJob, preheat: PreheatAnswer, casting: CastingHeat | None
-) -> tuple[list[Figure], CoolIn, CoolValues] | None:
+    job: SeamJob,
+    preheat: PreheatAnswer | None,
+    casting: CastingHeat | None,
+    watched: Sequence[BodyTold],
+) -> Fall | None:
     """Return the casting's fall in every medium; None while its weight is not told."""
-    if casting is None:
+    if casting is None or preheat is None:
         return None
     after = preheat.values.post_heat
     asked = cool_given_of(casting.given, after.target_c or casting.given.target_c)
     if after.cooling_max_c_per_h is not None:
         asked = asked.model_copy(update={"limit_c_per_h": after.cooling_max_c_per_h})
-    return cool_figures(asked, job.cool_in)
+    return cool_figures(asked, job.cool_in, lambda one: with_media(one, watched))
+
+
+def watch_of(
+    preheat: PreheatAnswer | None, casting: CastingHeat | None, fall: Fall | None
+) -> WatchPlan | None:
+    """Return what a preheated seam's heat is watched by; None where it is welded cold."""
+    if preheat is None or preheat.values.preheat_c is None:
+        return None
+    values = preheat.values
+    plan = WatchPlan(target_c=preheat.values.preheat_c)
+    if casting is not None:
+        plan = body_watch(casting.given, casting.answer.values, fall[1:] if fall else None)
+    ceiling_c = values.interpass_max_c
+    return plan.model_copy(
+        update={
+            "welds": True,
+            "floor_c": values.interpass_min_c,
+            "ceiling_c": ceiling_c if ceiling_c and ceiling_c > plan.target_c else None,
+            "limit_c_per_h": plan.limit_c_per_h or values.post_heat.cooling_max_c_per_h,
+        }
+    )

@@ -8,7 +8,7 @@ from pellak.core.care.sequences import GUIDANCE
 from pellak.core.figure import Station
 from pellak.core.job_base import metal_of, schools_of
 from pellak.core.kinds.kind import Act, JobKind, Marks, ShopAsked
-from pellak.core.kinds.seam.casting_heat import casting_heat
+from pellak.core.kinds.seam.casting_heat import casting_heat, cooling_of_casting, watch_of
 from pellak.core.kinds.seam.cool_station import cool_station
 from pellak.core.kinds.seam.drawing import SeamDrawing, empty_drawing, seam_drawing
 from pellak.core.kinds.seam.facts_of import facts_of
@@ -93,11 +93,12 @@ def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
     preheat = (
         preheat_of(job, metal, shop, asked.hand_factor) if metal is not None and told else None
     )
-    casting = casting_heat(job, metal, preheat, equipment)
+    casting = casting_heat(job, metal, preheat, equipment, asked.watched)
     reckoned = reckon_job(
         job, shop, asked.rack, asked.hand_factor, metal, preheat, equipment, casting
     )
     refused = told and reckoned is None
+    fall = cooling_of_casting(job, preheat, casting, asked.watched)
     work = seam_work(reckoned) if reckoned else None
     usual = without_own(job)
     ours = seam_plan(usual, asked).stations if usual else None
@@ -112,7 +113,7 @@ def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
         else waiting(
             "tack-and-run", "Tack and run", *_not_planned(refused, "Travel, minutes, pool, rod.")
         ),
-        cool_station(job, metal, preheat, casting)
+        cool_station(metal, preheat, fall)
         if not refused
         else waiting("cool-and-dress", "Cool and dress", *_not_planned(True, "")),
         waiting("look-and-log", "Look and log", LOOK_HOLDS),
@@ -123,7 +124,9 @@ def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
         stations, family, job.joint, job.thickness_mm, from_rack=bool(asked.rack)
     )
     figures = {figure.id: figure for station in stations for figure in station.figures}
-    facts = facts_of(job, schools, preheat, reckoned, work)
+    facts = facts_of(job, schools, preheat, reckoned, work).model_copy(
+        update={"watch": watch_of(preheat, casting, fall)}
+    )
     cards = safe_cards(KIND, job, schools, family, job.joint, figures, facts, equipment, reckoned)
     stations.insert(SAFE_START_PLACE, safe_start_station(job, schools, family, job.joint, cards))
     why_not = _why_not(job, stations)

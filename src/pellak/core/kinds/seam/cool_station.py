@@ -1,8 +1,7 @@
 """Station 6, Cool and dress: what the piece is owed after the seam. A casting's fall with it."""
 
 from pellak.core.figure import Figure, Station, figure_of
-from pellak.core.kinds.seam.casting_heat import CastingHeat, cooling_of_casting
-from pellak.core.kinds.seam.job import SeamJob
+from pellak.core.kinds.seam.casting_heat import Fall
 from pellak.core.metal.alloy import Metal
 from pellak.core.metal.mind import metal_cautions
 from pellak.core.metal.rod import flux_for
@@ -57,10 +56,9 @@ def _post_heat(after: PostHeat) -> list[Figure]:
 
 
 def cool_station(
-    job: SeamJob,
     metal: Metal | None,
     preheat: PreheatAnswer | None,
-    casting: CastingHeat | None,
+    fall: Fall | None,
 ) -> Station:
     """Return the Cool and dress station."""
     if metal is None or preheat is None:
@@ -78,7 +76,6 @@ def cool_station(
             )
         )
     figures.append(Figure(id="cool_in", label="Cool it in", text=after.cool_in))
-    fall = cooling_of_casting(job, preheat, casting)
     figures += fall[0] if fall else []
     flux = flux_for(metal)
     if flux:

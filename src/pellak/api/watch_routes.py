@@ -1,0 +1,121 @@
+"""Watches over HTTP: begin, lines, taps and files in, what stands and what to draw out."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Body, Query, Response
+from pydantic import BaseModel, ConfigDict, Field
+
+from pellak.api.file_doors import FILE_ANSWER, file_answer
+from pellak.api.problems import documented
+from pellak.core.watch.lines import Phase
+from pellak.core.watch.logger_file import FileGuess
+from pellak.core.watch.simulated import Simulation
+from pellak.shop.watch_files import Curves, WatchFiles
+from pellak.shop.watch_rows import WatchLine
+from pellak.shop.watches import Taken, Watch, WatchBook
+
+LinesBody = Annotated[str, Body(media_type="text/plain")]
+
+
+class Sent(BaseModel):
+    """What a page sends; nothing but these names."""
+
+    model_config = ConfigDict(extra="forbid")
+
+
+class HandTold(Sent):
+    """One tap of the hand, with the heat typed where it asks for one."""
+
+    tell: str = Field(max_length=40)
+    heat: str = Field(default="", max_length=40)
+
+
+class Marked(Sent):
+    """What is done from now on."""
+
+    phase: Phase
+
+
+class Simulating(Sent):
+    """How a simulated thermometer is set; null takes it away."""
+
+    simulation: Simulation | None
+
+
+class LoggerText(Sent):
+    """A logger's file as text."""
+
+    text: str
+
+
+class LoggerAgreed(LoggerText):
+    """A logger's file, and how it is to be read."""
+
+    agreed: FileGuess
+
+
+class FileTaken(BaseModel):
+    """How many readings of a file were new."""
+
+    new: int
+
+
+def watch_router(watches: WatchBook, files: WatchFiles) -> APIRouter:
+    """Return the routes of watches."""
+    router = APIRouter(prefix="/api", tags=["watch"], responses=documented(404, 409))
+
+    @router.post("/jobs/{job_id}/watches", operation_id="start_watch", status_code=201)
+    def start_watch(job_id: str) -> Watch:
+        return watches.start(job_id)
+
+    @router.get("/watches", operation_id="list_watches")
+    def list_watches(
+        job_id: Annotated[str | None, Query(max_length=32)] = None,
+    ) -> list[WatchLine]:
+        return watches.lines(job_id)
+
+    @router.get("/watches/{watch_id}", operation_id="look_at_watch")
+    def look_at_watch(watch_id: str) -> Watch:
+        return watches.look(watch_id)
+
+    @router.get("/watches/{watch_id}/curves", operation_id="draw_watch")
+    def draw_watch(watch_id: str, after: Annotated[int, Query(ge=0, lt=2**62)] = 0) -> Curves:
+        return files.curves(watch_id, after)
+
+    @router.post("/watches/{watch_id}/lines", operation_id="send_watch_lines")
+    def send_watch_lines(watch_id: str, lines: LinesBody) -> Taken:
+        return watches.take_lines(watch_id, lines)
+
+    @router.post("/watches/{watch_id}/tells", operation_id="tell_watch")
+    def tell_watch(watch_id: str, told: HandTold) -> Watch:
+        return watches.tell(watch_id, told.tell, told.heat)
+
+    @router.post("/watches/{watch_id}/marks", operation_id="mark_watch")
+    def mark_watch(watch_id: str, marked: Marked) -> Watch:
+        return watches.mark(watch_id, marked.phase)
+
+    @router.put("/watches/{watch_id}/simulation", operation_id="simulate_watch")
+    def simulate_watch(watch_id: str, told: Simulating) -> Watch:
+        return watches.simulate(watch_id, told.simulation)
+
+    @router.post("/watches/{watch_id}/end", operation_id="end_watch")
+    def end_watch(watch_id: str) -> Watch:
+        return watches.end(watch_id)
+
+    @router.post("/watches/{watch_id}/teach", operation_id="teach_by_watch")
+    def teach_by_watch(watch_id: str) -> Watch:
+        return files.teach(watch_id)
+
+    @router.post("/watches/look-into", operation_id="look_into_logger_file")
+    def look_into_logger_file(file: LoggerText) -> FileGuess:
+        return files.look_into(file.text)
+
+    @router.post("/watches/{watch_id}/file", operation_id="import_logger_file")
+    def import_logger_file(watch_id: str, file: LoggerAgreed) -> FileTaken:
+        return FileTaken(new=files.take_file(watch_id, file.text, file.agreed))
+
+    @router.get("/watches/{watch_id}/export", operation_id="export_watch", **FILE_ANSWER)
+    def export_watch(watch_id: str) -> Response:
+        return file_answer(files.write_out(watch_id), "watch", "csv")
+
+    return router

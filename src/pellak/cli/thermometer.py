@@ -1,0 +1,77 @@
+"""A thermometer's cable: its lines read from standard input and sent on until they are kept.
+
+A line that names no moment is given the one it was read at, so that sending it again keeps it once.
+"""
+
+import argparse
+import json
+import os
+import sys
+import time
+import urllib.error
+import urllib.request
+from datetime import UTC, datetime
+from http.cookiejar import CookieJar
+from urllib.parse import quote
+
+from pellak.core.errors import Refused
+
+AGAIN_S = 2.0
+PASSCODES = ("PELLAK_PASSCODE_BENCH", "PELLAK_PASSCODE")
+
+
+def stamped(line: str, now: datetime) -> str:
+    """Return a reading or mark with the moment it was read at, where it names none."""
+    words = line.split()
+    named = 2
+    if len(words) != named or words[0].startswith("#"):
+        return line.strip()
+    return f"{words[0]} {words[1]} {now.isoformat(timespec='milliseconds')}"
+
+
+class Cable:
+    """Where lines are sent to."""
+
+    def __init__(self, to: str, watch_id: str) -> None:
+        if not to.startswith(("http://", "https://")):
+            raise Refused("--to", to, "the address Pellak is served at, http:// or https://")
+        self._to = to.rstrip("/")
+        self._path = f"/api/watches/{quote(watch_id, safe='')}/lines"
+        self._opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(CookieJar()))
+        passcode = next((os.environ[name] for name in PASSCODES if os.environ.get(name)), None)
+        if passcode is not None:
+            self._post("/api/sign-in", json.dumps({"passcode": passcode}), "application/json")
+
+    def _post(self, path: str, body: str, kind: str) -> str:
+        headers = {"Content-Type": kind, "Origin": self._to}
+        asked = urllib.request.Request(self._to + path, body.encode(), headers, method="POST")
+        with self._opener.open(asked, timeout=30) as answer:
+            return str(answer.read().decode())
+
+    def send(self, line: str) -> list[str]:
+        """Send a line until it is kept; return what was not understood of it.
+
+        Raises Refused where Pellak will not have it, whatever is sent.
+        """
+        while True:
+            try:
+                told = json.loads(self._post(self._path, line, "text/plain") or "{}")
+                return [f"{one['field']}: wanted {one['accepted']}" for one in told["faults"]]
+            except urllib.error.HTTPError as error:
+                busy = 503
+                if error.code != busy:
+                    detail = json.loads(error.read() or b"{}").get("detail", error.reason)
+                    raise Refused("watch", line, str(detail)) from None
+            except (urllib.error.URLError, TimeoutError, ConnectionError):
+                print("pellak: away; the line is kept and sent again", file=sys.stderr)
+            time.sleep(AGAIN_S)
+
+
+def watch(args: argparse.Namespace) -> None:
+    """Send every line of standard input to a watch."""
+    cable = Cable(args.to, args.watch_id)
+    for line in sys.stdin:
+        said = stamped(line, datetime.now(UTC))
+        if said:
+            for fault in cable.send(said):
+                print(f"pellak: {said!r}: {fault}", file=sys.stderr)

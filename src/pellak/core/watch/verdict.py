@@ -1,0 +1,143 @@
+"""What to do about a body's heat now, from the places read and the plan."""
+
+import math
+from typing import Literal
+
+from pydantic import Field
+
+from pellak.core.watch.lines import Phase
+from pellak.core.watch.plan import WatchPlan
+from pellak.core.working import Record
+
+Say = Literal[
+    "no-reading", "warm-more", "hold", "weld-now", "do-it-now", "too-hot", "reheat", "let-it-cool",
+    "cool-slower", "touch-it",
+]  # fmt: skip
+NEAR_C = 10.0
+"""Once there, it is there until it has fallen by so much: no verdict flickers with the noise."""
+TOUCHED_STAYS_C = 5.0
+SLOWER_ABOVE, SLOWER_BELOW = 1.1, 0.95
+EVEN_ABOVE, EVEN_BELOW = 1.1, 0.95
+CALLS: frozenset[Say] = frozenset(
+    {"weld-now", "do-it-now", "too-hot", "reheat", "cool-slower", "touch-it"}
+)
+"""What somebody has to come for."""
+NAMES: dict[Say, str] = {
+    "no-reading": "No reading",
+    "warm-more": "Warm more",
+    "hold": "Hold",
+    "weld-now": "Weld now",
+    "do-it-now": "Do it now",
+    "too-hot": "Too hot",
+    "reheat": "Reheat",
+    "let-it-cool": "Let it cool",
+    "cool-slower": "Cool slower",
+    "touch-it": "Touch it",
+}
+
+
+class Verdict(Record):
+    """What to do, why in a line, and whether somebody has to come."""
+
+    say: Say
+    name: str
+    why: str
+    calls: bool = False
+
+
+class Places(Record):
+    """What is believed at a moment: °C by channel, how fast the quickest falls, °C/h."""
+
+    c: dict[str, float] = Field(default_factory=dict)
+    fall_c_per_h: float | None = None
+
+    def coldest(self) -> tuple[str, float]:
+        """Return the coldest place and its °C."""
+        return min(self.c.items(), key=lambda one: one[1])
+
+    def hottest(self) -> tuple[str, float]:
+        """Return the hottest place and its °C."""
+        return max(self.c.items(), key=lambda one: one[1])
+
+
+def _told(say: Say, why: str) -> Verdict:
+    return Verdict(say=say, name=NAMES[say], why=why, calls=say in CALLS)
+
+
+def verdict_of(
+    plan: WatchPlan, phase: Phase, places: Places, held_s: float | None, before: Say
+) -> Verdict:
+    """Return the verdict at a moment.
+
+    `held_s` is how long the coldest place has been at its heat, s, None while it is not; `before`
+    the verdict that stood, which a reading off by its noise does not change.
+    """
+    if not places.c:
+        return _told("no-reading", "no thermometer is believed, and nothing was told by hand")
+    if phase == "cooling":
+        return _cooling(plan, places, before)
+    (cold_at, cold_c), (hot_at, hot_c) = places.coldest(), places.hottest()
+    ceiling_c = plan.ceiling_c
+    if ceiling_c is not None and hot_c > ceiling_c - (NEAR_C if before == "too-hot" else 0.0):
+        return _told(
+            "too-hot", f"“{hot_at}” is at {hot_c:.0f} °C, not over {ceiling_c:.0f}: flame away"
+        )
+    if phase == "welding" and plan.floor_c is not None:
+        floor_c = plan.floor_c + (NEAR_C if before == "reheat" else 0.0)
+        if cold_c < floor_c:
+            return _told(
+                "reheat", f"“{cold_at}” is at {cold_c:.0f} °C, under the {plan.floor_c:.0f} °C "
+                "it may be welded at: stop and warm it again",
+            )  # fmt: skip
+        return _told(
+            "weld-now", f"coldest “{cold_at}” {cold_c:.0f} °C, not under {plan.floor_c:.0f} °C"
+        )
+    if held_s is None:
+        return _warming(plan, places, before)
+    left_min = plan.hold_min - held_s / 60
+    if left_min > 0:
+        return _told("hold", f"all of it is there: {math.ceil(left_min)} min more to even out")
+    if _uneven(plan, hot_c - cold_c, before):
+        return _told("hold", _unevenly(plan, hot_at, cold_at, hot_c - cold_c))
+    there = (
+        f"coldest “{cold_at}” {cold_c:.0f} °C of {plan.target_c:.0f}, held {held_s / 60:.0f} min"
+    )
+    return _told("weld-now" if plan.welds else "do-it-now", there)
+
+
+def _uneven(plan: WatchPlan, spread_c: float, before: Say) -> bool:
+    if plan.spread_limit_c is None:
+        return False
+    return spread_c > plan.spread_limit_c * (EVEN_BELOW if before == "hold" else EVEN_ABOVE)
+
+
+def _unevenly(plan: WatchPlan, hot_at: str, cold_at: str, spread_c: float) -> str:
+    limit = plan.spread_limit_c or 0.0
+    over = f"“{hot_at}” is {spread_c:.0f} °C over “{cold_at}”"
+    return f"{over}, {limit:.0f} allowed: flame off, let it even"
+
+
+def _warming(plan: WatchPlan, places: Places, before: Say) -> Verdict:
+    (cold_at, cold_c), (hot_at, hot_c) = places.coldest(), places.hottest()
+    if _uneven(plan, hot_c - cold_c, before):
+        return _told("hold", _unevenly(plan, hot_at, cold_at, hot_c - cold_c))
+    where = f" at “{cold_at}”" if len(places.c) > 1 else ""
+    left = max(0.0, plan.target_c - cold_c)
+    return _told("warm-more", f"{left:.0f} °C to go{where}, to {plan.target_c:.0f} °C")
+
+
+def _cooling(plan: WatchPlan, places: Places, before: Say) -> Verdict:
+    hot_at, hot_c = places.hottest()
+    touch_c = plan.touch_c + (TOUCHED_STAYS_C if before == "touch-it" else 0.0)
+    if hot_c <= touch_c:
+        return _told("touch-it", f"hottest “{hot_at}” {hot_c:.0f} °C: a bare hand rests on it")
+    limit, fall = plan.limit_c_per_h, places.fall_c_per_h
+    if limit is not None and fall is not None:
+        share = SLOWER_BELOW if before == "cool-slower" else SLOWER_ABOVE
+        if fall > limit * share:
+            return _told(
+                "cool-slower", f"it falls {fall:.0f} °C an hour, {limit:.0f} allowed: cover it "
+                "deeper, keep draughts off",
+            )  # fmt: skip
+    falling = f", falling {fall:.0f} °C an hour" if fall is not None and fall > 0 else ""
+    return _told("let-it-cool", f"hottest “{hot_at}” {hot_c:.0f} °C{falling}: leave it be")
