@@ -45,6 +45,7 @@ types: .stamps/dev .stamps/node ## regenerate the page's types from the API
 bench: .stamps/dev .stamps/page ## measure speed and size
 	$(PY) -m bench.measure
 	$(PY) -m bench.keystrokes
+	$(PY) -m bench.watch_frames
 
 lock: .stamps/dev ## recompute the lock files after a change of requirements
 	sh scripts/lock.sh

@@ -10,6 +10,8 @@ from pellak.api.app import create_app
 
 PAGE_ASKS = frozenset({"/api/reckon/quantity", "/api/reckon/distortion"})
 """The reckoners the page asks by themselves; all others reach it as part of a plan."""
+CABLES_ASK = frozenset({"/api/watches/{watch_id}/lines"})
+"""What only a thermometer's cable sends to."""
 
 
 def document() -> dict[str, Any]:
@@ -23,7 +25,7 @@ def page_part(whole: dict[str, Any]) -> dict[str, Any]:
     paths = {
         path: told
         for path, told in whole["paths"].items()
-        if not path.startswith("/api/reckon") or path in PAGE_ASKS
+        if path not in CABLES_ASK and (not path.startswith("/api/reckon") or path in PAGE_ASKS)
     }
     schemas = whole["components"]["schemas"]
     wanted: set[str] = set()

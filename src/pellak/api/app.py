@@ -109,7 +109,7 @@ def create_app(
     app.include_router(paper_router(bench, settings))
     book = RunBook(database, clock, moments, planner)
     app.include_router(run_router(book, AtBench(database, book, moments)))
-    app.include_router(watch_router(watches, WatchFiles(database, watches, book)))
+    app.include_router(watch_router(watches, WatchFiles(database, watches, book, clock)))
     app.include_router(metal_router(Metals(database, clock)))
     app.include_router(rack_router(RackBook(database, clock), GasBook(database, clock, whole)))
     app.include_router(shop_router(settings, Finder(database, planner), keeping))

@@ -4,7 +4,11 @@ from typing import Annotated, Any
 
 from fastapi import Body, Response
 
-MEDIA_TYPES = {"csv": "text/csv; charset=utf-8", "json": "application/json"}
+MEDIA_TYPES = {
+    "csv": "text/csv; charset=utf-8",
+    "json": "application/json",
+    "ics": "text/calendar; charset=utf-8",
+}
 FileBody = Annotated[bytes, Body(media_type="application/octet-stream")]
 FILE_ANSWER: dict[str, Any] = {
     "response_class": Response,

@@ -1,6 +1,6 @@
 """Watches over HTTP: begin, lines, taps and files in, what stands and what to draw out."""
 
-from typing import Annotated
+from typing import Annotated, Any
 
 from fastapi import APIRouter, Body, Query, Response
 from pydantic import BaseModel, ConfigDict, Field
@@ -14,6 +14,10 @@ from pellak.shop.watch_files import Curves, WatchFiles
 from pellak.shop.watch_rows import WatchLine
 from pellak.shop.watches import Taken, Watch, WatchBook
 
+CALENDAR_ANSWER: dict[str, Any] = {
+    "response_class": Response,
+    "responses": {200: {"content": {"text/calendar": {}}}},
+}
 LinesBody = Annotated[str, Body(media_type="text/plain")]
 
 
@@ -117,5 +121,11 @@ def watch_router(watches: WatchBook, files: WatchFiles) -> APIRouter:
     @router.get("/watches/{watch_id}/export", operation_id="export_watch", **FILE_ANSWER)
     def export_watch(watch_id: str) -> Response:
         return file_answer(files.write_out(watch_id), "watch", "csv")
+
+    @router.get(
+        "/watches/{watch_id}/milestones.ics", operation_id="list_milestones", **CALENDAR_ANSWER
+    )
+    def list_milestones(watch_id: str) -> Response:
+        return file_answer(files.milestones(watch_id), "milestones", "ics")
 
     return router

@@ -10,8 +10,11 @@ from pellak.core.errors import Refused
 from pellak.core.kinds.registry import kind_named
 from pellak.core.watch.ending import ending_of
 from pellak.core.watch.logger_file import FileGuess, guess_columns, read_file
+from pellak.core.watch.milestones import milestones
 from pellak.core.watch.plan import WatchPlan
 from pellak.core.working import Record
+from pellak.shop.calendar_file import calendar_of
+from pellak.shop.clock import Clock
 from pellak.shop.run_book import RunBook
 from pellak.shop.watches import Watch, WatchBook
 from pellak.store.change_count import count_change
@@ -40,8 +43,9 @@ class Curves(Record):
 class WatchFiles:
     """Curves, files in and out, and what later plans learn."""
 
-    def __init__(self, database: Database, watches: WatchBook, runs: RunBook) -> None:
+    def __init__(self, database: Database, watches: WatchBook, runs: RunBook, clock: Clock) -> None:
         self._database = database
+        self._clock = clock
         self._watches = watches
         self._runs = runs
 
@@ -83,6 +87,21 @@ class WatchFiles:
                  entry.channel, told, entry.source, entry.phase)
             )  # fmt: skip
         return out.getvalue()
+
+    def milestones(self, watch_id: str) -> str:
+        """Return what is waited for as a calendar, from when it was left to cool, else from now.
+
+        Raises Refused where no fall is planned.
+        """
+        row = self._watches.row(watch_id)
+        told = milestones(WatchPlan.model_validate(row.plan))
+        if not told:
+            raise Refused("watch", row.job_name, "a plan that says how it cools: tell its weight")
+        marks = self._watches.folded(row, lambda watcher, _: list(watcher.marks))
+        left_s = [mark.at_s for mark in marks if mark.phase == "cooling"][-1:]
+        now = self._clock()
+        left_at = row.started_at + timedelta(seconds=left_s[0]) if left_s else now
+        return calendar_of(row.job_name, row.watch_id, left_at, now, told)
 
     def teach(self, watch_id: str) -> Watch:
         """Let later plans go by what an ended watch found.

@@ -587,23 +587,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/watches/{watch_id}/lines": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Send Watch Lines */
-        post: operations["send_watch_lines"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/watches/{watch_id}/tells": {
         parameters: {
             query?: never;
@@ -732,6 +715,23 @@ export interface paths {
         };
         /** Export Watch */
         get: operations["export_watch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watches/{watch_id}/milestones.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Milestones */
+        get: operations["list_milestones"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3287,20 +3287,6 @@ export interface components {
             glare: boolean;
         };
         /**
-         * LineFault
-         * @description A line that was not understood: its number, what was read, what is accepted.
-         */
-        LineFault: {
-            /** Line */
-            line: number;
-            /** Field */
-            field: string;
-            /** Was Read */
-            was_read: string;
-            /** Accepted */
-            accepted: string;
-        };
-        /**
          * LogEntries
          * @description Entries of the log against a version; times may be typed text. `finish` closes the run.
          */
@@ -5768,18 +5754,6 @@ export interface components {
             held_min: number;
         };
         /**
-         * Taken
-         * @description What was kept for good of some lines; lines sent before are not kept twice.
-         */
-        Taken: {
-            /** Lines */
-            lines: number;
-            /** New */
-            new: number;
-            /** Faults */
-            faults: components["schemas"]["LineFault"][];
-        };
-        /**
          * TakenBack
          * @description Something told by mistake and taken back, when and by whom.
          */
@@ -5964,7 +5938,7 @@ export interface components {
         };
         /**
          * Verdict
-         * @description What to do, why in a line, and whether somebody has to come.
+         * @description What to do, why in a line, whether somebody has to come, whether something is amiss.
          */
         Verdict: {
             /**
@@ -5981,6 +5955,11 @@ export interface components {
              * @default false
              */
             calls: boolean;
+            /**
+             * Amiss
+             * @default false
+             */
+            amiss: boolean;
         };
         /**
          * View
@@ -6107,6 +6086,10 @@ export interface components {
             warm_curve?: number[][];
             /** Cool Curve */
             cool_curve?: number[][];
+            /** Touch Low H */
+            touch_low_h?: number | null;
+            /** Touch High H */
+            touch_high_h?: number | null;
             soak?: components["schemas"]["SoakGiven"] | null;
             cool?: components["schemas"]["CoolGiven"] | null;
         };
@@ -10277,113 +10260,6 @@ export interface operations {
             };
         };
     };
-    send_watch_lines: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                watch_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "text/plain": string;
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Taken"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     tell_watch: {
         parameters: {
             query?: never;
@@ -11142,6 +11018,109 @@ export interface operations {
                 content: {
                     "text/csv": unknown;
                     "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_milestones: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                watch_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
                 };
             };
             /** @description Bad Request */

@@ -28,6 +28,8 @@ def body_watch(
             "limit_c_per_h": values.limit_c_per_h,
             "cool_in": COOL_NAMES[medium].split(",")[0],
             "cool_curve": values.curve,
+            "touch_low_h": values.hours_to_touch_low,
+            "touch_high_h": values.hours_to_touch_high,
             "cool": asked if medium != "furnace-ramp" else None,
         }
     )

@@ -28,6 +28,8 @@ class WatchPlan(Record):
     cool_in: str = "still air"
     warm_curve: list[list[float]] = Field(default_factory=list)
     cool_curve: list[list[float]] = Field(default_factory=list)
+    touch_low_h: float | None = None
+    touch_high_h: float | None = None
     soak: SoakGiven | None = None
     """The heating as it was asked, to hold the minutes taken against."""
     cool: CoolGiven | None = None

@@ -22,7 +22,7 @@ PLACES = ("near", "middle", "far", "foot")
 SHARE_OF_SPREAD = (0.5, 0.15, -0.25, -0.5)
 """Where each place stands in the spread: the flame goes near, the foot lags."""
 LAG_S, NOISE_C, LOST = 6.0, 0.8, 0.02
-SPREAD_C, SPREAD_EVENS_S = 30.0, 420.0
+SPREAD_C, SPREAD_EVENS_S = 30.0, 150.0
 OVER_C = 12.0
 """A hand goes on a little past the heat, then lets it even out."""
 WELD_S, ROOM_C = 720.0, 20.0
@@ -54,7 +54,7 @@ def _noise(seed: int, what: str, second: int) -> float:
 def marks_of(plan: WatchPlan, simulation: Simulation) -> list[Mark]:
     """Return what the simulated hand does, and when it does it of itself."""
     there_s = _warm_min(plan) * 60 * simulation.dawdles
-    even_s = there_s + 60 * plan.hold_min + 120
+    even_s = there_s + 60 * plan.hold_min + 240
     if not plan.welds:
         return [Mark(at_s=0, phase="warming"), Mark(at_s=even_s + 120, phase="cooling")]
     return [

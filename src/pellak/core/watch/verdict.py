@@ -22,6 +22,8 @@ CALLS: frozenset[Say] = frozenset(
     {"weld-now", "do-it-now", "too-hot", "reheat", "cool-slower", "touch-it"}
 )
 """What somebody has to come for."""
+AMISS: frozenset[Say] = frozenset({"too-hot", "reheat", "cool-slower"})
+"""What is to be put right."""
 NAMES: dict[Say, str] = {
     "no-reading": "No reading",
     "warm-more": "Warm more",
@@ -37,12 +39,13 @@ NAMES: dict[Say, str] = {
 
 
 class Verdict(Record):
-    """What to do, why in a line, and whether somebody has to come."""
+    """What to do, why in a line, whether somebody has to come, whether something is amiss."""
 
     say: Say
     name: str
     why: str
     calls: bool = False
+    amiss: bool = False
 
 
 class Places(Record):
@@ -61,7 +64,7 @@ class Places(Record):
 
 
 def _told(say: Say, why: str) -> Verdict:
-    return Verdict(say=say, name=NAMES[say], why=why, calls=say in CALLS)
+    return Verdict(say=say, name=NAMES[say], why=why, calls=say in CALLS, amiss=say in AMISS)
 
 
 def verdict_of(

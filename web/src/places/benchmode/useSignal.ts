@@ -31,7 +31,10 @@ export function useSignal(sound: boolean, vibration: boolean) {
   );
   const give = useCallback(() => {
     document.dispatchEvent(new CustomEvent("pellak:signal"));
-    if (vibration && "vibrate" in navigator) navigator.vibrate([300, 150, 300, 150, 300]);
+    // Nor may it shake before it was touched.
+    const touched = navigator.userActivation?.hasBeenActive ?? true;
+    if (vibration && touched && "vibrate" in navigator)
+      navigator.vibrate([300, 150, 300, 150, 300]);
     for (const at of BEEPS) beep(at, BEEP_S, BEEP_HZ);
   }, [beep, vibration]);
   const tick = useCallback(() => beep(0, TICK_S, TICK_HZ), [beep]);

@@ -62,7 +62,12 @@ export function EndPanel({ watch, onEnd, onTeach }: EndPanelProps) {
           End the watch
         </button>
       )}
-      <a className="link mt-2 inline-block" href={`/api/watches/${watch.line.id}/export`} download>
+      {!ending && (watch.plan.cool_curve ?? []).length > 0 && (
+        <a className="link block py-2" href={`/api/watches/${watch.line.id}/milestones.ics`}>
+          When to come back, for a calendar
+        </a>
+      )}
+      <a className="link block py-2" href={`/api/watches/${watch.line.id}/export`} download>
         Every reading as CSV
       </a>
     </section>

@@ -17,13 +17,13 @@ export function VerdictPanel({ watch, calling, onHeard }: VerdictPanelProps) {
     <section
       aria-label="What to do now"
       className={`flex flex-wrap items-center gap-x-6 gap-y-3 rounded-lg border-4 bg-panel p-4 lg:sticky lg:top-[calc(var(--head)+0.5rem)] lg:z-10 ${
-        verdict.calls ? "border-stop" : "border-ink"
+        verdict.amiss ? "border-stop" : verdict.calls ? "border-cone" : "border-ink"
       }`}
     >
       <div className="min-w-0 flex-1">
         <p
           role={verdict.calls ? "alert" : "status"}
-          className={`font-narrow text-5xl font-semibold ${verdict.calls ? "text-stop" : ""}`}
+          className={`font-narrow text-5xl font-semibold ${verdict.amiss ? "text-stop" : verdict.calls ? "text-cone" : ""}`}
         >
           {verdict.name}
         </p>

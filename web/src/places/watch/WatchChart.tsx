@@ -7,14 +7,12 @@ import type { Watch } from "../../api/client";
 import { clockWords } from "../../parts/useCounting";
 import { useWidth } from "../../parts/useWidth";
 import { useSettings } from "../../shell/settings";
-import type { Drawn } from "./useCurves";
+import type { Sheet } from "./sheet";
 
 const HEIGHT_PX = 340;
 const STROKES = ["--cone", "--copper", "--good", "--ink"] as const;
 /** Told apart without colour too: through a tinted lens there is little of it. */
 const DASHES = [[], [9, 4], [3, 3], [12, 3, 2, 3]];
-/** A stretch without readings this long is drawn as one. */
-const GAP_S = 180;
 const TICKS_S = [1, 5, 10, 30, 60, 120, 300, 600, 900, 1800, 3600, 7200, 14_400, 43_200, 86_400];
 
 export const strokeOf = (place: number) => STROKES[place % STROKES.length] ?? STROKES[0];
@@ -25,30 +23,16 @@ interface Level {
   y: number;
 }
 
-/** A channel's points, with a break where nothing was read for long. */
-function broken(one: Drawn, toShown: (c: number) => number): [number[], (number | null)[]] {
-  const x: number[] = [];
-  const y: (number | null)[] = [];
-  one.at_s.forEach((at_s, n) => {
-    const before = one.at_s[n - 1];
-    if (before !== undefined && at_s - before > GAP_S) {
-      x.push((at_s + before) / 2);
-      y.push(null);
-    }
-    const c = one.c[n];
-    x.push(at_s);
-    y.push(c == null ? null : toShown(c));
-  });
-  return [x, y];
-}
-
-export function WatchChart({ watch, drawn }: { watch: Watch; drawn: readonly Drawn[] }) {
+export function WatchChart({ watch, drawn }: { watch: Watch; drawn: Sheet }) {
   const { units, theme } = useSettings();
   const [box, width] = useWidth<HTMLDivElement>();
   const place = useRef<HTMLDivElement>(null);
   const chart = useRef<uPlot | null>(null);
   const levels = useRef<Level[]>([]);
-  const names = drawn.map((one) => one.name).join(" ");
+  const planned = useRef<[number, number][]>([]);
+  /** Drawn closer by a hand: readings that come do not take it back to the whole. */
+  const closer = useRef(false);
+  const names = drawn.names.join(" ");
   const toShown = (c: number) => units.convert(c, "°C");
   const symbol = units.symbol("°C");
 
@@ -60,6 +44,7 @@ export function WatchChart({ watch, drawn }: { watch: Watch; drawn: readonly Dra
       ...(plan.floor_c == null ? [] : [{ label: "not under", y: toShown(plan.floor_c) }]),
       { label: "a hand rests", y: toShown(plan.touch_c) },
     ];
+    planned.current = watch.planned.map(([at_s = 0, c = 0]) => [at_s, toShown(c)]);
   });
 
   useEffect(() => {
@@ -74,12 +59,14 @@ export function WatchChart({ watch, drawn }: { watch: Watch; drawn: readonly Dra
         width,
         height: HEIGHT_PX,
         legend: { show: false },
+        padding: [10, 26, 0, 0],
         cursor: { y: false, drag: { x: true, y: false } },
         scales: {
           x: { time: false },
           y: {
             range: (_self, low, high) => {
-              const all = [low, high, ...levels.current.map((one) => one.y)].filter(
+              const told = [...levels.current.map((one) => one.y), low, high];
+              const all = [...told, ...planned.current.map(([, y]) => y)].filter(
                 (one) => one != null,
               );
               return [Math.min(...all) - 10, Math.max(...all) + 25];
@@ -98,7 +85,6 @@ export function WatchChart({ watch, drawn }: { watch: Watch; drawn: readonly Dra
         ],
         series: [
           {},
-          { stroke: ink("--mute"), width: 6, alpha: 0.35, points: { show: false } },
           ...shown.map((name, n) => ({
             label: name,
             stroke: ink(strokeOf(n)),
@@ -109,6 +95,26 @@ export function WatchChart({ watch, drawn }: { watch: Watch; drawn: readonly Dra
           })),
         ],
         hooks: {
+          ready: [(self) => self.over.addEventListener("dblclick", () => (closer.current = false))],
+          setSelect: [(self) => (closer.current ||= self.select.width > 0)],
+          // The plan lies under what was read.
+          drawAxes: [
+            (self) => {
+              const { ctx } = self;
+              ctx.save();
+              ctx.beginPath();
+              ctx.rect(self.bbox.left, self.bbox.top, self.bbox.width, self.bbox.height);
+              ctx.clip();
+              ctx.beginPath();
+              for (const [at_s, y] of planned.current)
+                ctx.lineTo(self.valToPos(at_s, "x", true), self.valToPos(y, "y", true));
+              ctx.strokeStyle = ink("--mute");
+              ctx.globalAlpha = 0.35;
+              ctx.lineWidth = 6 * devicePixelRatio;
+              ctx.stroke();
+              ctx.restore();
+            },
+          ],
           draw: [
             (self) => {
               const { ctx, bbox } = self;
@@ -125,14 +131,21 @@ export function WatchChart({ watch, drawn }: { watch: Watch; drawn: readonly Dra
                 ctx.moveTo(bbox.left, at);
                 ctx.lineTo(bbox.left + bbox.width, at);
                 ctx.stroke();
-                ctx.fillText(label, bbox.left + bbox.width - 6, at - 3 * devicePixelRatio);
+                const [x, y0] = [bbox.left + bbox.width - 6, at - 3 * devicePixelRatio];
+                // A rim of the ground keeps the word clear of the curves.
+                ctx.strokeStyle = ink("--panel");
+                ctx.lineWidth = 4 * devicePixelRatio;
+                ctx.strokeText(label, x, y0);
+                ctx.fillText(label, x, y0);
+                ctx.strokeStyle = ink("--stop");
+                ctx.lineWidth = devicePixelRatio;
               }
               ctx.restore();
             },
           ],
         },
       },
-      [[], ...Array.from({ length: shown.length + 1 }, () => [])] as uPlot.AlignedData,
+      [[], ...Array.from({ length: shown.length }, () => [])] as uPlot.AlignedData,
       spot,
     );
     chart.current = made;
@@ -143,21 +156,25 @@ export function WatchChart({ watch, drawn }: { watch: Watch; drawn: readonly Dra
   }, [width, names, theme, symbol]);
 
   useEffect(() => {
-    const planned: [number[], (number | null)[]] = [
-      watch.planned.map(([at_s = 0]) => at_s),
-      watch.planned.map(([, c = 0]) => toShown(c)),
-    ];
-    const tables = [planned, ...drawn.map((one) => broken(one, toShown))];
-    chart.current?.setData(uPlot.join(tables as uPlot.AlignedData[]));
-    // Drawn anew with each reading and after each change of the chart itself.
-  });
+    // One row more, without readings, makes room for what is planned and yet to come.
+    const ahead = planned.current.at(-1)?.[0] ?? 0;
+    const rows = (drawn.at_s.at(-1) ?? 0) < ahead ? [...drawn.at_s, ahead] : drawn.at_s;
+    const columns =
+      symbol === "°C"
+        ? drawn.c
+        : drawn.c.map((column) => column.map((c) => (c == null ? c : toShown(c))));
+    chart.current?.setData([rows, ...columns] as uPlot.AlignedData, !closer.current);
+    if (closer.current) chart.current?.redraw();
+    // Drawn anew with each reading, each mark, and each change of the chart itself.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [drawn, watch.marks.length, width, names, theme, symbol]);
 
   return (
     <figure ref={box} className="panel p-2" aria-label="Heat against time">
       <div
         ref={place}
         role="img"
-        aria-label={`${drawn.length} places read over ${clockWords(watch.now_s)}, beside the plan`}
+        aria-label={`${drawn.names.length} places read over ${clockWords(watch.now_s)}, beside the plan`}
       />
     </figure>
   );

@@ -70,7 +70,6 @@ function WatchOf({ watch, away }: { watch: Watch; away: boolean }) {
   const coldest = reads.length > 0 ? units.measure(Math.min(...reads), "°C", 3) : "";
   const { calling, hear } = useCalls(watch, coldest, signal.give);
   const ended = line.ended_at !== null;
-  const order = drawn.map((one) => one.name);
   return (
     <div
       className="mx-auto grid w-full max-w-7xl gap-4 p-4 lg:grid-cols-[minmax(0,1fr)_18rem]"
@@ -95,7 +94,7 @@ function WatchOf({ watch, away }: { watch: Watch; away: boolean }) {
           </p>
         )}
         {!ended && <VerdictPanel watch={watch} calling={calling} onHeard={hear} />}
-        <PlaceTiles watch={watch} order={order} />
+        <PlaceTiles watch={watch} order={drawn.names} />
         <WatchChart watch={watch} drawn={drawn} />
         <section aria-label="What happened">
           <h2 className="font-semibold">What happened</h2>

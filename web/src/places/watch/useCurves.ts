@@ -1,37 +1,17 @@
 // The readings of a watch as they are drawn: asked for from where the last answer ended.
 import { useEffect, useRef, useState } from "react";
 
-import { answer, type ChannelCurve, client } from "../../api/client";
-
-export interface Drawn {
-  name: string;
-  at_s: number[];
-  c: (number | null)[];
-}
-
-/** Put newer readings behind those that stand; what came late is put in its place. */
-export function joined(standing: readonly Drawn[], newer: readonly ChannelCurve[]): Drawn[] {
-  const names = new Set([...standing.map((one) => one.name), ...newer.map((one) => one.name)]);
-  return [...names].sort().map((name) => {
-    const old = standing.find((one) => one.name === name);
-    const more = newer.find((one) => one.name === name);
-    if (!old || !more) return old ?? more ?? { name, at_s: [], c: [] };
-    const at_s = [...old.at_s, ...more.at_s];
-    const c = [...old.c, ...more.c];
-    if ((old.at_s.at(-1) ?? -1) <= (more.at_s[0] ?? 0)) return { name, at_s, c };
-    const order = at_s.map((_, n) => n).sort((a, b) => (at_s[a] ?? 0) - (at_s[b] ?? 0));
-    return { name, at_s: order.map((n) => at_s[n] ?? 0), c: order.map((n) => c[n] ?? null) };
-  });
-}
+import { answer, client } from "../../api/client";
+import { addTo, emptySheet, type Sheet } from "./sheet";
 
 /** Curves of a watch, asked on whenever an entry is kept that is not drawn yet. */
-export function useCurves(watchId: string, lastEntry: number): readonly Drawn[] {
-  const [drawn, setDrawn] = useState<readonly Drawn[]>([]);
-  const after = useRef(0);
+export function useCurves(watchId: string, lastEntry: number): Sheet {
+  const [drawn, setDrawn] = useState<Sheet>(emptySheet);
+  const kept = useRef({ after: 0, sheet: emptySheet() });
   useEffect(() => {
-    if (lastEntry <= after.current) return;
+    const from = kept.current.after;
+    if (lastEntry <= from) return;
     const leave = new AbortController();
-    const from = after.current;
     answer(
       client.GET("/api/watches/{watch_id}/curves", {
         params: { path: { watch_id: watchId }, query: { after: from } },
@@ -39,9 +19,10 @@ export function useCurves(watchId: string, lastEntry: number): readonly Drawn[] 
       }),
     ).then(
       (told) => {
-        if (after.current !== from) return;
-        after.current = told.last_entry;
-        setDrawn((standing) => joined(standing, told.channels));
+        if (kept.current.after !== from) return;
+        kept.current.after = told.last_entry;
+        addTo(kept.current.sheet, told.channels);
+        setDrawn({ ...kept.current.sheet });
       },
       // Away for a moment: the next look at the watch asks again.
       () => {},

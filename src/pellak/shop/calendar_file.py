@@ -1,0 +1,45 @@
+"""Milestones as a calendar: RFC 5545, one event each, with an alarm."""
+
+from collections.abc import Sequence
+from datetime import datetime, timedelta
+
+from icalendar import Alarm, Calendar, Event
+
+from pellak.core.watch.milestones import Milestone
+
+LASTS = timedelta(minutes=15)
+
+
+def calendar_of(
+    name: str, key: str, left_at: datetime, made_at: datetime, told: Sequence[Milestone]
+) -> str:
+    """Return a calendar of what is waited for after `left_at`; `key` makes its events its own, so
+    that taken in again they are moved and not doubled."""
+    calendar = Calendar()
+    calendar.add("prodid", "-//Pellak//milestones//EN")
+    calendar.add("version", "2.0")
+    for number, one in enumerate(told):
+        event = Event()
+        begins = left_at + timedelta(hours=one.after_h)
+        event.add("uid", f"{key}-{number}@pellak")
+        event.add("dtstamp", made_at)
+        event.add("dtstart", begins)
+        event.add("dtend", begins + LASTS)
+        event.add("summary", f"{name}: {one.text}")
+        if one.low_h is not None and one.high_h is not None:
+            event.add(
+                "description",
+                f"Between {_clock(left_at, one.low_h)} and {_clock(left_at, one.high_h)} UTC. "
+                "Try it before you trust it: the back of the hand near it first.",
+            )
+        alarm = Alarm()
+        alarm.add("action", "DISPLAY")
+        alarm.add("description", one.text)
+        alarm.add("trigger", timedelta(0))
+        event.add_component(alarm)
+        calendar.add_component(event)
+    return str(calendar.to_ical().decode())
+
+
+def _clock(left_at: datetime, hours: float) -> str:
+    return (left_at + timedelta(hours=hours)).strftime("%d %b %H:%M")
