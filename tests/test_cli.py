@@ -5,11 +5,14 @@ import json
 import socket
 import subprocess
 import sys
+from datetime import UTC, datetime
 from pathlib import Path
 
 import pytest
+from bench.serving import Served
 
 from pellak.cli import main
+from pellak.cli.thermometer import stamped
 from pellak.core.registry import RECKONERS
 from pellak.store.database import FILE_NAME, Database
 
@@ -184,3 +187,42 @@ def test_preheat_and_gas_answer_at_the_shell(run, name, given, says):
     status, out, _ = run("reckon", name, given=given)
     assert status == 0
     assert says in out.replace(" ", "").replace("\n", "")
+
+
+def test_a_cables_lines_are_given_the_moment_they_were_read():
+    now = datetime(2026, 11, 25, 8, 0, tzinfo=UTC)
+    at = "2026-11-25T08:00:00.000+00:00"
+    assert stamped("near 20.5\n", now) == f"near 20.5 {at}"
+    assert stamped("mark welding\n", now) == f"mark welding {at}"
+    for line in ("near 20.5 +3", "# near 20", "near", ""):
+        assert stamped(line + "\n", now) == line
+
+
+@pytest.mark.parametrize(
+    ("to", "watch_id", "told"), [("ftp://x", "a", "--to"), (None, "nowhere", "watch")]
+)
+def test_a_cable_with_nowhere_to_go_says_so_in_a_line(run, tmp_path, to, watch_id, told):
+    with Served(tmp_path) as served:
+        status, _, err = run("watch", watch_id, "--to", to or served.url, given="near 20\n")
+    assert status == 2
+    assert told in err
+    assert len(err.splitlines()) == 1
+
+
+def test_a_cable_sends_until_it_is_kept_and_says_what_it_could_not(run, tmp_path):
+    part = {
+        "kind": "heat", "name": "Door", "alloy": "en-gjl-200", "purpose": "warm-through",
+        "shape": "casting", "body_kg": 20.0, "thickness_mm": 12.0, "target_c": 300.0,
+    }  # fmt: skip
+    with Served(tmp_path) as served:
+        job = served.ask("POST", "/api/jobs", part)
+        watch = served.ask("POST", f"/api/jobs/{job['id']}/watches")["line"]["id"]
+        given = "near 20.5\nfoot 70F\nrubbish\n# a remark\nmark warming\n"
+        status, _, err = run("watch", watch, "--to", served.url, given=given)
+        stands = served.ask("GET", f"/api/watches/{watch}")
+    assert status == 0
+    assert "rubbish" in err
+    assert {one["name"]: round(one["c"], 1) for one in stands["channels"]} == {
+        "near": 20.5, "foot": 21.1,
+    }  # fmt: skip
+    assert [one["phase"] for one in stands["marks"]] == ["warming"]

@@ -13,6 +13,7 @@ from pellak.core.body.soak import reckon_soak
 from pellak.core.body.soak_given import InsulationGiven, SoakGiven
 from pellak.core.watch.ending import ending_of
 from pellak.core.watch.lines import Mark, Reading, read_line
+from pellak.core.watch.milestones import hours_to, milestones
 from pellak.core.watch.plan import WatchPlan, on_curve
 from pellak.core.watch.simulated import PLACES, Simulation, lines_between, marks_of, true_c
 from pellak.core.watch.verdict import CALLS, NAMES, Places, verdict_of
@@ -220,3 +221,13 @@ def test_an_ended_watch_gives_back_the_times_and_the_flame_that_made_it(dawdles)
 def test_a_watch_that_came_to_nothing_tells_nothing():
     ending = ending_of(fed(Watcher(CASTING), simulated(hours=0.2)))
     assert (ending.to_heat_min, ending.touch_min, ending.words) == (None, None, [])
+
+
+def test_what_is_waited_for_stands_on_the_planned_fall():
+    told = milestones(CASTING.model_copy(update={"touch_low_h": 28.0, "touch_high_h": 38.0}))
+    assert [one.text.split(":")[0] for one in told] == ["about 300 °C", "touch it"]
+    slow, touch = told
+    assert on_curve(CASTING.cool_curve, slow.after_h) == pytest.approx(300, abs=0.5)
+    assert (touch.after_h, touch.low_h, touch.high_h) == (CASTING.cool_curve[-1][0], 28.0, 38.0)
+    assert hours_to(CASTING.cool_curve, 20.0) is None
+    assert milestones(NUT) == []

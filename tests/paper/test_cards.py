@@ -207,3 +207,24 @@ def test_a_refused_job_prints_one_thing(tmp_path):
     assert "no torch" in text
     for word in ("Set-up", "Tack and run", "Afterwards", "L/h", "flowing"):
         assert word not in text
+
+
+HEATED = [plan for plan in PLANS if plan.facts and plan.facts.watch and plan.facts.watch.cool_curve]
+
+
+@pytest.mark.parametrize("plan", HEATED, ids=lambda plan: plan.job.name)
+def test_a_heat_is_drawn_on_its_card_with_its_ends_in_words(plan, tmp_path):
+    card = tmp_path / "card.pdf"
+    card.write_bytes(job_card(plan, ADDRESS, "a4", "metric"))
+    watch = plan.facts.watch
+    said = squeezed(poppler("pdftotext", "-raw", card, "-"))
+    ends = [f"{watch.cool_curve[n][1]:.0f}°C" for n in (0, -1)]
+    assert squeezed(f"down, {watch.cool_in}: {ends[0]} to {ends[1]}") in said
+    assert ("up:" in said) == bool(watch.warm_curve)
+
+
+def test_a_cold_seam_has_no_curve_on_its_card(tmp_path):
+    assert len(HEATED) >= 3
+    card = tmp_path / "card.pdf"
+    card.write_bytes(job_card(PLANS[0], ADDRESS, "a4", "metric"))
+    assert "down," not in poppler("pdftotext", "-raw", card, "-")

@@ -15,6 +15,7 @@ from pellak.core.kinds.registry import kind_of
 from pellak.core.kinds.seam.work import SeamWork
 from pellak.core.planned import Plan
 from pellak.core.seam.tacks import TacksValues
+from pellak.paper.heat_curves import heat_curves
 from pellak.paper.measures import System, figure_words, measure, prose
 from pellak.paper.pictures import draw_piece
 from pellak.paper.sheet import (
@@ -101,6 +102,8 @@ def _left(type_: Type, plan: Plan, width: float, system: System) -> list[Flowabl
         rows = _rows(type_, figures, ids, width, system)
         if rows:
             column += [type_.line(head, type_.head), *rows]
+        if rows and ids is AFTER and plan.facts and plan.facts.watch:
+            column += heat_curves(type_, plan.facts.watch, width, system)
         if rows and ids is run and isinstance(plan.work, SeamWork) and plan.work.tacks:
             column.append(type_.line(_order(plan.work.tacks.values, system), type_.item))
         if rows and ids is run:

@@ -19,7 +19,8 @@ class Milestone(Record):
 
 
 def hours_to(curve: list[list[float]], c: float) -> float | None:
-    """Return the hours after which a planned fall passes `c`, °C; None where it does not."""
+    """Return the hours after which a fall passes `c`, °C, None where it does not; `curve` is hours
+    and °C."""
     for (left, high), (right, low) in pairwise(curve):
         if low <= c < high:
             return left + (right - left) * (high - c) / (high - low)

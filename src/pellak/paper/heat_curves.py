@@ -1,0 +1,71 @@
+"""A heat as it is planned, on the job card: up in minutes, down in hours, side by side."""
+
+from reportlab.lib.units import mm
+from reportlab.platypus import Flowable
+
+from pellak.core.watch.plan import WatchPlan
+from pellak.paper.measures import System, measure
+from pellak.paper.sheet import CONE, INK, LINE, REGULAR, Type
+
+HIGH = 25 * mm
+BETWEEN, FOOT, HEAD = 6 * mm, 9.5, 16.0
+WORDS_PT = 7.0
+FEW = 2.0
+"""Under so many minutes a time is told in seconds, under so many hours in minutes."""
+FINER = {"h": "min", "min": "s"}
+
+
+class HeatCurves(Flowable):  # type: ignore[misc]  # its library has no types
+    """Two small charts of one height of temperature; each says its ends in words."""
+
+    def __init__(self, plan: WatchPlan, width: float, system: System, scale: float) -> None:
+        super().__init__()
+        self._plan, self._system = plan, system
+        self.width, self.height = width, HIGH * scale
+
+    def wrap(self, _width: float, _height: float) -> tuple[float, float]:
+        """Return its size."""
+        return self.width, self.height
+
+    def draw(self) -> None:
+        """Draw it from its lower left corner."""
+        plan = self._plan
+        told = [
+            (plan.warm_curve, "min", "up"),
+            (plan.cool_curve, "h", f"down, {plan.cool_in}"),
+        ]
+        drawn = [one for one in told if len(one[0]) > 1]
+        top_c = max(c for curve, _, _ in drawn for _, c in curve)
+        each = (self.width - BETWEEN * (len(drawn) - 1)) / len(drawn)
+        for place, (curve, unit, words) in enumerate(drawn):
+            self._one(curve, unit, words, place * (each + BETWEEN), each, top_c)
+
+    def _one(
+        self, curve: list[list[float]], unit: str, words: str, x: float, wide: float, top_c: float
+    ) -> None:
+        canvas, high = self.canv, self.height - FOOT - HEAD
+        end = curve[-1][0]
+        canvas.setStrokeColor(LINE)
+        canvas.setLineWidth(0.6)
+        canvas.rect(x, FOOT, wide, high)
+        path = canvas.beginPath()
+        for number, (at, c) in enumerate(curve):
+            point = (x + wide * at / end, FOOT + high * max(c, 0.0) / top_c)
+            path.lineTo(*point) if number else path.moveTo(*point)
+        canvas.setStrokeColor(CONE)
+        canvas.setLineWidth(1.4)
+        canvas.drawPath(path)
+        canvas.setFillColor(INK)
+        canvas.setFont(REGULAR, WORDS_PT)
+        ends = [measure(c, "°C", self._system) for c in (curve[0][1], curve[-1][1])]
+        canvas.drawString(x, FOOT + high + 2.5, f"{words}: {ends[0]} to {ends[1]}")
+        canvas.drawString(x, 1.5, "0")
+        told = (60 * end, FINER[unit]) if end < FEW else (end, unit)
+        canvas.drawRightString(x + wide, 1.5, measure(*told, self._system, 2))
+
+
+def heat_curves(type_: Type, plan: WatchPlan, width: float, system: System) -> list[Flowable]:
+    """Return the curves of a heat; none where none is planned."""
+    if len(plan.warm_curve) < 2 and len(plan.cool_curve) < 2:
+        return []
+    return [HeatCurves(plan, width, system, type_.scale)]
