@@ -3,6 +3,7 @@ import { useEffect, useEffectEvent, useState } from "react";
 
 import type { Asks, MetalLine } from "../api/client";
 import { metalsQuery } from "../api/queries";
+import { PurposePicture } from "../drawings/PurposePicture";
 import { matching } from "../shell/matching";
 import { useUnits } from "../shell/settings";
 
@@ -26,11 +27,14 @@ export function AnswerChooser({ asks, onAnswer }: AnswerChooserProps) {
           <li key={answer.id}>
             <button
               aria-pressed={chosen}
-              className={`min-h-14 w-full rounded-md border px-3 py-2 text-left ${chosen ? "border-cone bg-cone-soft" : "border-line bg-panel"}`}
+              className={`flex min-h-14 w-full items-center gap-3 rounded-md border px-3 py-2 text-left ${chosen ? "border-cone bg-cone-soft" : "border-line bg-panel"}`}
               onClick={() => onAnswer(answer.id)}
             >
-              <span className="block font-semibold">{answer.label}</span>
-              <span className="block text-sm text-mute">{units.prose(answer.why)}</span>
+              {asks.field === "purpose" && <PurposePicture purpose={answer.id} />}
+              <span>
+                <span className="block font-semibold">{answer.label}</span>
+                <span className="block text-sm text-mute">{units.prose(answer.why)}</span>
+              </span>
             </button>
           </li>
         );
