@@ -8,9 +8,11 @@ from pydantic import BaseModel, ConfigDict, Field
 from pellak.api.problems import documented
 from pellak.core.care.clocks import ClockId
 from pellak.core.care.sequences import Start
+from pellak.core.fault_search import FaultTurn
+from pellak.core.faults.finder import FaultsAnswer
 from pellak.core.gas.hose import Gas
 from pellak.core.mends import Mend
-from pellak.core.run_log import Popped, Sign, signs
+from pellak.core.run_log import Helped, Popped, Sign, signs
 from pellak.core.stops import Answered
 from pellak.shop.at_bench import AtBench, FireWatchLine
 from pellak.shop.run_book import Run, RunBook, RunNow, RunPage
@@ -69,6 +71,20 @@ class MendMade(At):
     """What went wrong and was put right, by its id."""
 
     mend: str = Field(max_length=40)
+
+
+class SeenSigns(BaseModel):
+    """What is seen, by the signs' ids."""
+
+    model_config = ConfigDict(extra="forbid")
+    signs: list[str] = Field(min_length=1, max_length=12)
+
+
+class RemedyTold(At):
+    """A remedy that was tried, by its cause, and whether it helped."""
+
+    cause: str = Field(max_length=40)
+    helped: Helped
 
 
 class FlameBack(At):
@@ -147,6 +163,18 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
     @router.post("/runs/{run_id}/mends", operation_id="tell_mend")
     def tell_mend(run_id: str, made: MendMade) -> RunNow:
         return bench.mend(run_id, made.version, made.mend)
+
+    @router.get("/runs/{run_id}/faults", operation_id="list_fault_signs")
+    def list_fault_signs(run_id: str) -> FaultTurn:
+        return bench.fault_turn(run_id)
+
+    @router.post("/runs/{run_id}/faults", operation_id="find_fault")
+    def find_fault(run_id: str, seen: SeenSigns) -> FaultsAnswer:
+        return bench.faults(run_id, seen.signs)
+
+    @router.post("/runs/{run_id}/tried", operation_id="tell_tried")
+    def tell_tried(run_id: str, told: RemedyTold) -> RunNow:
+        return bench.tried(run_id, told.version, told.cause, told.helped)
 
     @router.post("/runs/{run_id}/clocks", operation_id="start_clock")
     def start_clock(run_id: str, told: StartClock) -> RunNow:

@@ -8,6 +8,7 @@ from pellak.core.body.soak import SOAK
 from pellak.core.care.eyes import EYES
 from pellak.core.care.leak_test import LEAK_TEST
 from pellak.core.errors import Refused
+from pellak.core.faults.finder import FAULTS
 from pellak.core.gas.cylinders import CYLINDERS
 from pellak.core.heat.reckon import HEAT
 from pellak.core.member.distortion import DISTORTION
@@ -42,6 +43,7 @@ RECKONERS: tuple[Reckoner[Any, Any], ...] = (
     SOAK,
     COOL,
     FREE,
+    FAULTS,
 )
 
 

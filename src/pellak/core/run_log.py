@@ -97,6 +97,19 @@ class Mended(Record):
     who: str = Field(default="", max_length=60)
 
 
+MOST_TRIED = 60
+Helped = Literal["yes", "no", "cannot-say"]
+
+
+class TriedRemedy(Record):
+    """A remedy the finder named and somebody tried: whether it helped, when and by whom."""
+
+    cause: str = Field(max_length=40)
+    helped: Helped
+    at: str = Field(max_length=40)
+    who: str = Field(default="", max_length=60)
+
+
 class LeakTest(Record):
     """A leak test as it was read, when, and what came of it."""
 
@@ -125,6 +138,7 @@ class RunLog(Record):
     taken_back: list[TakenBack] = Field(default_factory=list, max_length=MOST_TAKEN_BACK)
     left_undone: list[LeftUndone] = Field(default_factory=list, max_length=40)
     mended: list[Mended] = Field(default_factory=list, max_length=MOST_MENDED)
+    tried: list[TriedRemedy] = Field(default_factory=list, max_length=MOST_TRIED)
     work: WorkLog | None = None
     actual: dict[Annotated[str, Field(max_length=40)], Number] = Field(
         default_factory=dict, max_length=40

@@ -1,6 +1,6 @@
 """At the bench: walk the cards, answer stops, run clocks, test for leaks, watch for fire."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from datetime import UTC, datetime
 
 from pellak.core.bench import (
@@ -13,17 +13,20 @@ from pellak.core.bench import (
 )
 from pellak.core.care.clocks import ClockId, ClockState, Moment, clock_state
 from pellak.core.care.sequences import Start
+from pellak.core.fault_search import FaultTurn, faults_of, signs_of, with_tried
+from pellak.core.faults.finder import FaultsAnswer
 from pellak.core.gas.hose import Gas
 from pellak.core.mends import Mend, mends_for, with_mended
 from pellak.core.mishaps import flame_back, popped
 from pellak.core.planned import Plan
-from pellak.core.run_log import Popped, RunLog
+from pellak.core.run_log import Helped, Popped, RunLog
 from pellak.core.stops import Answered, confirmed
 from pellak.core.working import Record
 from pellak.shop.clock import Moments, machine_moment
 from pellak.shop.rack import put_out_of_use
 from pellak.shop.run_book import Run, RunBook
 from pellak.store.database import Database
+from pellak.store.remedies import Remedies
 from pellak.store.runs import Runs
 
 
@@ -134,6 +137,27 @@ class AtBench:
 
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
             return with_mended(plan, log, what, _iso(now))
+
+        return self._book.change(run_id, version, change)
+
+    def fault_turn(self, run_id: str) -> FaultTurn:
+        """Return what a run's trouble is found by."""
+        run = self._book.look(run_id)
+        return FaultTurn(signs=signs_of(run.plan), tried=run.log.tried)
+
+    def faults(self, run_id: str, signs: Sequence[str]) -> FaultsAnswer:
+        """Return what most likely went wrong. What helped on this metal counts, else on any."""
+        run = self._book.look(run_id)
+        with self._database.reading() as session:
+            remedies = Remedies(session)
+            helped = {**remedies.counted(None), **remedies.counted(run.line.family)}
+        return faults_of(run.plan, run.log, signs, helped)
+
+    def tried(self, run_id: str, version: int, cause: str, helped: Helped) -> Run:
+        """Keep that a remedy was tried, and whether it helped."""
+
+        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
+            return with_tried(log, cause, helped, _iso(now))
 
         return self._book.change(run_id, version, change)
 

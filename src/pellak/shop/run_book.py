@@ -13,7 +13,7 @@ from pellak.core.errors import Refused
 from pellak.core.job import job_from
 from pellak.core.kinds.registry import kind_named, kind_of
 from pellak.core.planned import Plan
-from pellak.core.run_log import RunLog, holds_nothing, with_entries, with_trace
+from pellak.core.run_log import Helped, RunLog, holds_nothing, with_entries, with_trace
 from pellak.core.working import Record
 from pellak.shop.clock import Clock, Moments, machine_moment
 from pellak.shop.errors import NotFound, Stale
@@ -22,10 +22,12 @@ from pellak.shop.rack import weigh_out
 from pellak.shop.run_rows import RunLine, add_run, learn, log_columns, run_line, run_words
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
+from pellak.store.remedies import Remedies
 from pellak.store.runs import Runs
 from pellak.store.tables import JobRow, RunRow
 
 PAGE = 100
+TOLD: dict[Helped, bool | None] = {"yes": True, "no": False, "cannot-say": None}
 
 
 class RunNow(Record):
@@ -174,6 +176,8 @@ class RunBook:
             kept = Runs(session).keep(run_id, version, columns)
             if kept:
                 Runs(session).name(row.place, run_words(row.job_name, log))
+                tried = [(one.cause, TOLD[one.helped]) for one in log.tried]
+                Remedies(session).set(run_id, row.family, tried)
                 Runs(session).measure(run_id, [field.id for field in kind.log], log.actual)
                 if finish or row.finished_at is not None:
                     learn(session, kind.id)

@@ -97,6 +97,18 @@ class RunMeasureRow(Base):
     actual: Mapped[float | None]
 
 
+class RemedyTriedRow(Base):
+    """A remedy tried in a run, by its cause, and whether it helped; null where nobody can say."""
+
+    __tablename__ = "remedy_tried"
+    run_id: Mapped[str] = mapped_column(
+        ForeignKey("run.run_id", ondelete="CASCADE"), primary_key=True
+    )
+    cause: Mapped[str] = mapped_column(String(40), primary_key=True, index=True)
+    family: Mapped[str] = mapped_column(String(30))
+    helped: Mapped[bool | None]
+
+
 class RackItemRow(Base):
     """Something the shop owns: a tip, torch, hose, cylinder and so on, by kind and name."""
 

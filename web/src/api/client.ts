@@ -52,6 +52,7 @@ export type ChannelCurve = Schemas["ChannelCurve"];
 export type FileGuess = Schemas["FileGuess"];
 export type Simulation = Schemas["Simulation"];
 export type HeatZone = Schemas["HeatZone"];
+export type FaultsAnswer = Schemas["FaultsAnswer"];
 export type Mend = Schemas["Mend"];
 export type DisplayUnit = Schemas["DisplayUnit"];
 export type SaidMeasure = Schemas["SaidMeasure"];

@@ -81,6 +81,16 @@ export const mendsQuery = (runId: string) =>
     staleTime: Infinity,
   });
 
+export const faultTurnQuery = (runId: string) =>
+  queryOptions({
+    queryKey: ["fault-turn", runId],
+    queryFn: ({ signal }) =>
+      answer(
+        client.GET("/api/runs/{run_id}/faults", { params: { path: { run_id: runId } }, signal }),
+      ),
+    gcTime: 0,
+  });
+
 export const kindsQuery = queryOptions({
   queryKey: ["kinds"],
   queryFn: ({ signal }) => answer(client.GET("/api/jobs/kinds", { signal })),

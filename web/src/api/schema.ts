@@ -400,6 +400,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs/{run_id}/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Fault Signs */
+        get: operations["list_fault_signs"];
+        put?: never;
+        /** Find Fault */
+        post: operations["find_fault"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/tried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tell Tried */
+        post: operations["tell_tried"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs/{run_id}/clocks": {
         parameters: {
             query?: never;
@@ -2230,6 +2265,49 @@ export interface components {
             /** Turn Deg */
             turn_deg?: number | null;
             watch?: components["schemas"]["WatchPlan"] | null;
+        };
+        /**
+         * FaultSign
+         * @description A sign as it is picked from.
+         */
+        FaultSign: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * FaultTurn
+         * @description What a run offers to find by: its signs, and what was tried in it so far.
+         */
+        FaultTurn: {
+            /** Signs */
+            signs: components["schemas"]["FaultSign"][];
+            /** Tried */
+            tried: components["schemas"]["TriedRemedy"][];
+        };
+        /**
+         * FaultsAnswer
+         * @description Answer of the faults reckoner.
+         */
+        FaultsAnswer: {
+            values: components["schemas"]["FaultsValues"];
+            /** Working */
+            working?: components["schemas"]["Working"][];
+            /** Cautions */
+            cautions?: components["schemas"]["Caution"][];
+            /** Schools */
+            schools?: components["schemas"]["School"][];
+        };
+        /**
+         * FaultsValues
+         * @description Causes, likeliest first, and the one look that tells the first two apart.
+         */
+        FaultsValues: {
+            /** Causes */
+            causes: components["schemas"]["RankedCause"][];
+            /** Tells Apart */
+            tells_apart: string;
         };
         /**
          * FieldFault
@@ -4270,6 +4348,28 @@ export interface components {
             barred: string;
         };
         /**
+         * RankedCause
+         * @description A cause: its share of all that is likely, why it stands there, what to do, where to look.
+         */
+        RankedCause: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Share */
+            share: number;
+            /** Why */
+            why: string[];
+            /** Do */
+            do: string;
+            /** Look */
+            look: string;
+            /** Seen */
+            seen: string;
+            /** Stop */
+            stop: boolean;
+        };
+        /**
          * ReadFile
          * @description The certificates of a file, and what in it was not understood and left out.
          *
@@ -4328,6 +4428,21 @@ export interface components {
             spread_hold_c: number | null;
             /** Reaches */
             reaches: boolean;
+        };
+        /**
+         * RemedyTold
+         * @description A remedy that was tried, by its cause, and whether it helped.
+         */
+        RemedyTold: {
+            /** Version */
+            version: number;
+            /** Cause */
+            cause: string;
+            /**
+             * Helped
+             * @enum {string}
+             */
+            helped: "yes" | "no" | "cannot-say";
         };
         /**
          * RivalPlan
@@ -4479,6 +4594,8 @@ export interface components {
             left_undone?: components["schemas"]["LeftUndone"][];
             /** Mended */
             mended?: components["schemas"]["Mended"][];
+            /** Tried */
+            tried?: components["schemas"]["TriedRemedy"][];
             /** Work */
             work?: (components["schemas"]["SeamLog"] | components["schemas"]["MemberLog"] | components["schemas"]["OverlayLog"] | components["schemas"]["HeatLog"]) | null;
             /** Actual */
@@ -4837,6 +4954,14 @@ export interface components {
             neutral_mm: number;
             /** Inertia Mm4 */
             inertia_mm4: number;
+        };
+        /**
+         * SeenSigns
+         * @description What is seen, by the signs' ids.
+         */
+        SeenSigns: {
+            /** Signs */
+            signs: string[];
         };
         /**
          * Shape
@@ -5920,6 +6045,26 @@ export interface components {
              * @default
              */
             connection: string;
+        };
+        /**
+         * TriedRemedy
+         * @description A remedy the finder named and somebody tried: whether it helped, when and by whom.
+         */
+        TriedRemedy: {
+            /** Cause */
+            cause: string;
+            /**
+             * Helped
+             * @enum {string}
+             */
+            helped: "yes" | "no" | "cannot-say";
+            /** At */
+            at: string;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
         };
         /**
          * TubeGiven
@@ -9013,6 +9158,323 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["MendMade"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunNow"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_fault_signs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FaultTurn"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    find_fault: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenSigns"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FaultsAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tell_tried: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemedyTold"];
             };
         };
         responses: {

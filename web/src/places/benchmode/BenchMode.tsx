@@ -251,6 +251,7 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
           if (told !== null) setAt(told.bench.at);
           return told !== null;
         }}
+        onTried={async (cause, helped) => (await bench.tried(cause, helped)) !== null}
       />
       {open === "drill" && (
         <Drill

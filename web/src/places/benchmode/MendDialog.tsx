@@ -6,6 +6,7 @@ import type { Mend } from "../../api/client";
 import { mendsQuery } from "../../api/queries";
 import { Dialog } from "../../parts/Dialog";
 import { useUnits } from "../../shell/settings";
+import { FaultFinder, type Helped } from "./FaultFinder";
 
 interface MendDialogProps {
   open: boolean;
@@ -15,21 +16,41 @@ interface MendDialogProps {
   onClose: () => void;
   /** Keeps what was put right; resolves to whether it was taken. */
   onMended: (id: string) => Promise<boolean>;
+  /** Keeps that a remedy was tried; resolves to whether it was taken. */
+  onTried: (cause: string, helped: Helped) => Promise<boolean>;
 }
 
 const BIG = "min-h-[72px] w-full rounded-lg border-2 px-4 py-2 text-xl font-semibold";
 
-export function MendDialog({ open, runId, fault, onClose, onMended }: MendDialogProps) {
+export function MendDialog(props: MendDialogProps) {
+  const { open, runId, fault, onClose, onMended, onTried } = props;
   const { data: mends } = useQuery({ ...mendsQuery(runId), enabled: open });
   const [chosen, setChosen] = useState<Mend | null>(null);
+  const [finding, setFinding] = useState(false);
   const leave = () => {
     setChosen(null);
+    setFinding(false);
     onClose();
   };
   return (
-    <Dialog open={open} onClose={leave} title={chosen?.wrong ?? "What went wrong?"} at="top">
-      {chosen === null ? (
+    <Dialog
+      open={open}
+      onClose={leave}
+      title={finding ? "Why does it go wrong?" : (chosen?.wrong ?? "What went wrong?")}
+      at="top"
+    >
+      {finding ? (
+        <FaultFinder runId={runId} onTried={onTried} onBack={() => setFinding(false)} />
+      ) : chosen === null ? (
         <ul className="grid gap-3 sm:grid-cols-2">
+          <li className="sm:col-span-2">
+            <button
+              className={`${BIG} border-cone bg-cone-soft text-center`}
+              onClick={() => setFinding(true)}
+            >
+              Find out why
+            </button>
+          </li>
           {(mends ?? []).map((mend) => (
             <li key={mend.id}>
               <button

@@ -83,6 +83,10 @@ export function useBenchRun(run: Run) {
     enqueue((version) =>
       answer(client.POST("/api/runs/{run_id}/mends", { params, body: { version, mend: what } })),
     );
+  const tried = (cause: string, helped: "yes" | "no" | "cannot-say") =>
+    enqueue((version) =>
+      answer(client.POST("/api/runs/{run_id}/tried", { params, body: { version, cause, helped } })),
+    );
   const startClock = (clock: ClockId, ago = "", lain = "", longer = false) => {
     const pressed = performance.now();
     return enqueue((version) => {
@@ -141,7 +145,7 @@ export function useBenchRun(run: Run) {
     setElsewhere(false);
   };
   return {
-    away, refused, elsewhere, clearRefusal, write, stand, begin, confirm, pop, mend, startClock, takeFlameBack, clearClock, testLeaks, tell, finish,
+    away, refused, elsewhere, clearRefusal, write, stand, begin, confirm, pop, mend, tried, startClock, takeFlameBack, clearClock, testLeaks, tell, finish,
   }; // prettier-ignore
 }
 

@@ -1,4 +1,4 @@
-"""Heats that are watched: a row each, and a row for every reading and mark."""
+"""Heats that are watched, every reading and mark in a row; remedies that were tried."""
 
 import sqlalchemy as sa
 from alembic import op
@@ -40,8 +40,20 @@ def upgrade() -> None:
     op.create_index(
         "ux_watch_entry", "watch_entry", ["watch_id", "channel", "at_ms", "phase"], unique=True
     )
+    op.create_table(
+        "remedy_tried",
+        sa.Column(
+            "run_id", sa.String(32), sa.ForeignKey("run.run_id", ondelete="CASCADE"),
+            primary_key=True,
+        ),
+        sa.Column("cause", sa.String(40), primary_key=True),
+        sa.Column("family", sa.String(30), nullable=False),
+        sa.Column("helped", sa.Boolean),
+    )  # fmt: skip
+    op.create_index("ix_remedy_tried_cause", "remedy_tried", ["cause"])
 
 
 def downgrade() -> None:
+    op.drop_table("remedy_tried")
     op.drop_table("watch_entry")
     op.drop_table("watch")
