@@ -10,6 +10,7 @@ from pellak.core.care.leak_test import LEAK_TEST
 from pellak.core.errors import Refused
 from pellak.core.faults.finder import FAULTS
 from pellak.core.gas.cylinders import CYLINDERS
+from pellak.core.hand.hand import HAND
 from pellak.core.heat.reckon import HEAT
 from pellak.core.member.distortion import DISTORTION
 from pellak.core.member.straighten import STRAIGHTEN
@@ -44,6 +45,7 @@ RECKONERS: tuple[Reckoner[Any, Any], ...] = (
     COOL,
     FREE,
     FAULTS,
+    HAND,
 )
 
 
