@@ -23,7 +23,7 @@ def test_why_it_goes_wrong_is_found_and_what_helped_is_kept(page, quick_server, 
     assert axe_violations(page) == []
     page.get_by_role("button", name="What is it?").click()
     causes = page.get_by_role("dialog").get_by_role("listitem")
-    expect(causes.first).to_contain_text("Rust, scale, oil or paint in the joint")
+    expect(causes.first).to_contain_text("rust, scale, oil or paint in the joint")
     expect(causes.first).to_contain_text("explains well “sparks from the pool”")
     expect(causes).to_have_count(3)
     expect(page.get_by_text(re.compile("^Look at .* Else look at "))).to_be_visible()

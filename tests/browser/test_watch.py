@@ -7,7 +7,7 @@ import urllib.request
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px
+from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px, wait_for
 from tests.browser.test_drawings import TEXT_THAT_IS_CUT, WORDS_THAT_CLASH
 
 NUT = re.compile("Stern-gland nut")
@@ -48,11 +48,11 @@ def test_a_simulated_heat_is_watched_to_the_touch_and_taught(page, server, watch
     now = page.get_by_role("region", name="What to do now")
     expect(page.get_by_role("list", name="Places read").get_by_role("listitem")).to_have_count(4)
     expect(page.get_by_text("Do it now:")).to_be_visible()
-    page.wait_for_function("window.calls > 0")
+    wait_for(page, lambda: page.evaluate("window.calls") > 0)
     expect(now).to_contain_text("Touch it", timeout=60_000)
-    page.wait_for_function("document.title.startsWith('● Touch it · ')")
+    expect(page).to_have_title(re.compile("^● Touch it · "))
     page.get_by_role("button", name="Heard").click()
-    page.wait_for_function("document.title.startsWith('Touch it · ')")
+    expect(page).to_have_title(re.compile("^Touch it · "))
     drawn = page.get_by_role("img", name=re.compile("4 places read over .*, beside the plan"))
     expect(drawn).to_be_visible()
     page.get_by_role("button", name="End the watch").click()
@@ -101,7 +101,7 @@ def test_the_hand_alone_by_touch_and_what_is_typed_wrong_stays(browser, server, 
     )
     page.get_by_role("button", name=re.compile("A hand rests on it")).tap()
     expect(now).to_contain_text("Touch it")
-    page.wait_for_function("document.title.includes('Touch it')")
+    expect(page).to_have_title(re.compile("Touch it"))
     # Another page, and back: all of it is still there.
     page.reload()
     expect(now).to_contain_text("Touch it")

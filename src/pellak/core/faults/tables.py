@@ -57,8 +57,13 @@ class Evidence(Record):
 
 
 def _told(name: str, key: str) -> list[Any]:
-    text = files("pellak.core.tables").joinpath(name).read_text("utf-8")
-    found: list[Any] = tomllib.loads(text)[key]
+    """Return the rows of a table, and of the table of that name in each kind's own room."""
+    rooms = sorted(files("pellak.core.kinds").iterdir(), key=lambda room: room.name)
+    tables = [files("pellak.core.tables").joinpath(name), *(r.joinpath(name) for r in rooms)]
+    found: list[Any] = []
+    for table in tables:
+        if table.is_file():
+            found += tomllib.loads(table.read_text("utf-8"))[key]
     return found
 
 
