@@ -123,6 +123,24 @@ def test_a_watch_that_goes_is_gone_on_with_and_an_ended_one_takes_nothing_more(h
         hearth.watches.look("nowhere")
 
 
+def test_a_watch_goes_by_the_job_as_it_is_until_something_was_read(hearth):
+    job, watch = hearth.started()
+    changed = hearth.bench.change(job.id, job.version, {"target_c": "350 C"})
+    again = hearth.watches.start(job.id)
+    assert (again.line.id, again.plan.target_c) == (watch.line.id, 350.0)
+    hearth.watches.take_lines(watch.line.id, "near 20")
+    hearth.bench.change(job.id, changed.version, {"target_c": "400 C"})
+    assert hearth.watches.start(job.id).plan.target_c == 350.0
+
+
+def test_a_cable_that_babbles_makes_no_more_than_so_many_places(hearth):
+    _, watch = hearth.started()
+    told = hearth.watches.take_lines(watch.line.id, "\n".join(f"p{n} 20 +1" for n in range(40)))
+    assert (told.new, len(told.faults)) == (24, 16)
+    assert {one.field for one in told.faults} == {"channel"}
+    assert hearth.watches.take_lines(watch.line.id, "p3 21 +2\np99 20 +2").new == 1
+
+
 def test_a_job_that_is_not_heated_is_not_watched(hearth):
     cold = hearth.bench.add({"name": "Patch", "thickness_mm": 1.2, "length_mm": 640.0})
     with pytest.raises(Refused, match="a job that is heated"):

@@ -11,8 +11,9 @@ from pellak.core.watch.lines import Phase
 from pellak.core.watch.logger_file import FileGuess
 from pellak.core.watch.simulated import Simulation
 from pellak.shop.watch_files import Curves, WatchFiles
+from pellak.shop.watch_lines import Taken
 from pellak.shop.watch_rows import WatchLine
-from pellak.shop.watches import Taken, Watch, WatchBook
+from pellak.shop.watches import Watch, WatchBook
 
 CALENDAR_ANSWER: dict[str, Any] = {
     "response_class": Response,

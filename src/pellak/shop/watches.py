@@ -7,7 +7,7 @@ where it stood after that.
 from collections import OrderedDict
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
-from datetime import UTC, datetime, timedelta
+from datetime import datetime, timedelta
 from threading import Lock
 from typing import TypeVar
 from uuid import uuid4
@@ -15,7 +15,13 @@ from uuid import uuid4
 from pellak.core.errors import Refused
 from pellak.core.watch.by_hand import CHANNEL, HandTell, hand_tells, told_c
 from pellak.core.watch.ending import Ending, ending_of
-from pellak.core.watch.lines import Mark, Phase, Reading, Source, read_line
+from pellak.core.watch.lines import (
+    Mark,
+    Phase,
+    Reading,
+    Source,
+    read_line,
+)
 from pellak.core.watch.plan import WatchPlan
 from pellak.core.watch.simulated import Simulation
 from pellak.core.watch.thermometer import WORDS, Fault
@@ -24,6 +30,7 @@ from pellak.core.watch.watcher import Event, Watcher
 from pellak.core.working import Record
 from pellak.shop.bench import Bench
 from pellak.shop.clock import Clock
+from pellak.shop.watch_lines import LinesRead, Taken
 from pellak.shop.watch_rows import WatchLine, entry_of, line_of, row_of, told_by
 from pellak.store.database import Database
 from pellak.store.runs import Runs
@@ -31,9 +38,7 @@ from pellak.store.tables import WatchRow
 from pellak.store.watches import Entry, Watches
 
 T = TypeVar("T")
-MOST_LISTED, MOST_FOLDED, MOST_LINES, MOST_FAULTS = 100, 12, 100_000, 20
-AHEAD_S = 60.0
-"""How far a thermometer's clock may be ahead of this machine's."""
+MOST_LISTED, MOST_FOLDED, MOST_FAULTS = 100, 12, 20
 
 
 class ChannelNow(Record):
@@ -68,23 +73,6 @@ class Watch(Record):
     told: bool
 
 
-class LineFault(Record):
-    """A line that was not understood: its number, what was read, what is accepted."""
-
-    line: int
-    field: str
-    was_read: str
-    accepted: str
-
-
-class Taken(Record):
-    """What was kept for good of some lines; lines sent before are not kept twice."""
-
-    lines: int
-    new: int
-    faults: list[LineFault]
-
-
 @dataclass
 class _Folded:
     watcher: Watcher
@@ -114,6 +102,11 @@ class WatchBook:
         with self._database.transaction() as session:
             going = next((row for row in Watches(session).going() if row.job_id == job_id), None)
             run = Runs(session).open_for(job_id)
+            if going is not None and not Watches(session).entries(going.watch_id):
+                # Nothing was read yet: it goes by the job as it is now.
+                going.plan = plan.model_dump(mode="json")
+                going.run_id = run.run_id if run else None
+                self._folded.pop(going.watch_id, None)
             row = going or WatchRow(
                 watch_id=uuid4().hex[:12], job_id=job_id, job_name=job.plan.job.name,
                 run_id=run.run_id if run else None, started_at=self._clock(), ended_at=None,
@@ -135,32 +128,12 @@ class WatchBook:
     def take_lines(self, watch_id: str, text: str, source: Source = "thermometer") -> Taken:
         """Keep what lines of the protocol say; see `core.watch.lines`. Raises NotFound, Refused."""
         row = self._open_row(watch_id)
-        now_s = self._since(row)
-        lines = text.splitlines()
-        if len(lines) > MOST_LINES:
-            raise Refused("lines", str(len(lines)), f"at most {MOST_LINES} lines at a time")
-        told: list[Reading | Mark] = []
-        faults: list[LineFault] = []
-
-        def moment_of(when: str) -> float:
-            at_s = (_moment(when) - row.started_at).total_seconds()
-            if at_s > now_s + AHEAD_S:
-                raise Refused("when", when, "a moment that has been: set the thermometer's clock")
-            return at_s
-
-        for number, line in enumerate(lines, start=1):
-            try:
-                one = read_line(line, now_s, moment_of, source)
-            except Refused as refused:
-                faults.append(_fault(number, refused))
-                continue
-            if isinstance(one, Reading) and one.c is None:
-                word = line.split()[1][:40] if len(line.split()) > 1 else ""
-                accepted = "a number, with C, F or K behind it or nothing"
-                faults.append(_fault(number, Refused("temperature", word, accepted)))
-            if one is not None:
-                told.append(one)
-        return Taken(lines=len(lines), new=self.keep(watch_id, told), faults=faults[:MOST_FAULTS])
+        places = self.folded(row, lambda watcher, _: set(watcher.channels))
+        read = LinesRead(row.started_at, self._since(row), places, source)
+        told = read.take(text.splitlines())
+        return Taken(
+            lines=read.lines, new=self.keep(watch_id, told), faults=read.faults[:MOST_FAULTS]
+        )
 
     def keep(self, watch_id: str, told: Sequence[Reading | Mark]) -> int:
         """Keep readings and marks for good; return how many were new."""
@@ -297,14 +270,3 @@ def _may_simulate(plan: WatchPlan) -> bool:
 
 def _no_moment(when: str) -> float:
     raise ValueError(when)
-
-
-def _moment(when: str) -> datetime:
-    moment = datetime.fromisoformat(when)
-    return moment if moment.tzinfo else moment.replace(tzinfo=UTC)
-
-
-def _fault(number: int, refused: Refused) -> LineFault:
-    return LineFault(
-        line=number, field=refused.field, was_read=str(refused.was_read), accepted=refused.accepted
-    )

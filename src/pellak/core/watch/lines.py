@@ -23,6 +23,8 @@ COLDEST_C, HOTTEST_C = -40.0, 1400.0
 """Beyond these no contact thermometer of a shop reads: its wire is broken or its text is wrong."""
 LONGEST_S = 14 * 86_400.0
 LONGEST_LINE = 200
+MOST_CHANNELS = 24
+"""Places of one watch: a cable that babbles would make one of every word."""
 _CHANNEL = re.compile(r"[A-Za-z0-9_.-]{1,24}")
 _TEMPERATURE = re.compile(r"([-+]?\d+(?:[.,]\d+)?)(?:\s*°?([CFK]))?", re.IGNORECASE)
 

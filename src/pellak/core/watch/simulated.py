@@ -47,7 +47,7 @@ def _chance(seed: int, what: str, second: int) -> float:
 
 
 def _noise(seed: int, what: str, second: int) -> float:
-    """Return noise with a spread of 1: the sum of twelve even chances less their mean, by four."""
+    """Return noise with a spread of 1: four even chances less their mean, summed and scaled."""
     return math.sqrt(3) * sum(_chance(seed, f"{what}{n}", second) - 0.5 for n in range(4))
 
 
