@@ -19,6 +19,11 @@ SOURCE = "Steiner's formula for parallel shells; finite volumes, fully implicit 
 class Links(Protocol):
     """How cells hang together at the temperatures they have, W/K and J/K."""
 
+    @property
+    def count(self) -> int:
+        """How many cells there are."""
+        ...
+
     def capacities(self, cells_c: Sequence[float]) -> list[float]:
         """Return what each cell stores, J/K."""
         ...
@@ -47,29 +52,38 @@ class Shells:
     thickness_m: float
     covers: float = 1.0
     k_factor: float = 1.0
-    widths_m: list[float] = field(init=False)
     storing_j_per_k: list[float] = field(init=False)
-    faces_m2: list[float] = field(init=False)
+    halves_per_m: list[tuple[float, float]] = field(init=False)
+    """Of each cell's inner and outer half, what its length comes to over its growing area, 1/m."""
 
     def __post_init__(self) -> None:
-        widths = cell_widths_m(self.thickness_m, CELLS, GROWTH)
-        faces, storing, at = [self._area(0.0)], [], 0.0
-        for width in widths:
-            inner, outer = self._held(at), self._held(at + width)
-            storing.append((outer - inner) * self.filling.heat_j_per_m3_k * self.covers)
-            at += width
-            faces.append(self._area(at))
-        object.__setattr__(self, "widths_m", widths)
+        halves, storing, at = [], [], 0.0
+        for width in cell_widths_m(self.thickness_m, CELLS, GROWTH):
+            middle, end = at + width / 2, at + width
+            held = self._held(end) - self._held(at)
+            storing.append(held * self.filling.heat_j_per_m3_k * self.covers)
+            halves.append((self._per_m(at, middle), self._per_m(middle, end)))
+            at = end
         object.__setattr__(self, "storing_j_per_k", storing)
-        object.__setattr__(self, "faces_m2", faces)
+        object.__setattr__(self, "halves_per_m", halves)
 
     def _area(self, out_m: float) -> float:
         body = self.body
         return body.envelope_m2 + 2 * body.edge_m * out_m + 4 * 3.141592653589793 * out_m**2
 
+    def _per_m(self, from_m: float, to_m: float) -> float:
+        """Return the integral of dx / A between two distances from the body, by Simpson's rule."""
+        middle = self._area((from_m + to_m) / 2)
+        return (to_m - from_m) / 6 * (1 / self._area(from_m) + 4 / middle + 1 / self._area(to_m))
+
     def _held(self, out_m: float) -> float:
         body = self.body
         return body.envelope_m2 * out_m + body.edge_m * out_m**2 + 4.18879020479 * out_m**3
+
+    @property
+    def count(self) -> int:
+        """How many shells there are."""
+        return len(self.storing_j_per_k)
 
     def capacities(self, cells_c: Sequence[float]) -> list[float]:
         """Return what each shell stores, J/K."""
@@ -82,20 +96,18 @@ class Shells:
     def along(self, body_c: float, cells_c: Sequence[float]) -> list[float]:
         """Return conductances from the body's middle out to the room, W/K."""
         share, conductivity = SHELL_SHARE * self.covers * self.k_factor, self.filling.conductivity
-        widths, faces, body = self.widths_m, self.faces_m2, self.body
+        halves, body = self.halves_per_m, self.body
         skin = body.depth_m / (
-            body.shape_factor * body.metal.conductivity(body_c) * faces[0] * self.covers
+            body.shape_factor * body.metal.conductivity(body_c) * self._area(0.0) * self.covers
         )
         k_in = conductivity((body_c + cells_c[0]) / 2 + ZERO_C_K)
-        links = [1 / (skin + widths[0] / 2 / (k_in * faces[0] * share))]
-        for n in range(len(widths) - 1):
+        links = [1 / (skin + halves[0][0] / (k_in * share))]
+        for n in range(len(halves) - 1):
             k = conductivity((cells_c[n] + cells_c[n + 1]) / 2 + ZERO_C_K)
-            links.append(k * share * faces[n + 1] / ((widths[n] + widths[n + 1]) / 2))
+            links.append(k * share / (halves[n][1] + halves[n + 1][0]))
         k_out = conductivity(cells_c[-1] + ZERO_C_K)
-        outer = faces[-1] * self.covers
-        links.append(
-            1 / (widths[-1] / 2 / (k_out * faces[-1] * share) + 1 / (OUTER_W_PER_M2_K * outer))
-        )
+        outer = self._area(self.thickness_m) * self.covers
+        links.append(1 / (halves[-1][1] / (k_out * share) + 1 / (OUTER_W_PER_M2_K * outer)))
         return links
 
 
@@ -112,6 +124,11 @@ class FinCells:
     def __post_init__(self) -> None:
         widths = cell_widths_m(self.fin.length_m, FIN_CELLS, FIN_GROWTH)
         object.__setattr__(self, "widths_m", widths)
+
+    @property
+    def count(self) -> int:
+        """How many lengths of tube there are."""
+        return len(self.widths_m)
 
     def capacities(self, cells_c: Sequence[float]) -> list[float]:
         """Return what each length of tube stores, J/K."""

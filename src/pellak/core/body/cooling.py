@@ -76,7 +76,7 @@ def _between(keys: Sequence[float], values: Sequence[float], key: float) -> floa
 def run_cooling(of: Cooling) -> CoolRun:
     """Return the run from start down to `end_c`, which lies over the room."""
     body, metal, room_c = of.body, of.body.metal, of.room_c
-    cells = [of.shells_start_c] * len(of.shells.widths_m) if of.shells else []
+    cells = [of.shells_start_c] * of.shells.count if of.shells else []
     hours, temperatures, spreads = [0.0], [of.start_c], [0.0]
     at_c, spread, at_s, steps = of.start_c, 0.0, 0.0, 0
     seconds = _first_s(of)
@@ -123,7 +123,7 @@ def _first_s(of: Cooling) -> float:
     if of.shells is None:
         return 1.0
     store, links = of.shells.capacities([]), of.shells.along(
-        of.start_c, [of.shells_start_c] * len(of.shells.widths_m)
+        of.start_c, [of.shells_start_c] * of.shells.count
     )  # fmt: skip
     return 0.5 * store[0] / links[0]
 

@@ -125,8 +125,7 @@ class Soaking:
 
 def links_cells(links: Links, at_c: float) -> list[float]:
     """Return the cells of a chain, all at one temperature, °C."""
-    assert isinstance(links, (Shells, FinCells))
-    return [at_c] * len(links.widths_m)
+    return [at_c] * links.count
 
 
 @dataclass(frozen=True)
