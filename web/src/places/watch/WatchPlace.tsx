@@ -98,7 +98,7 @@ function WatchOf({ watch, away }: { watch: Watch; away: boolean }) {
         <WatchChart watch={watch} drawn={drawn} />
         <section aria-label="What happened">
           <h2 className="font-semibold">What happened</h2>
-          <ol className="max-h-72 overflow-y-auto" tabIndex={0}>
+          <ol>
             {[...watch.events].reverse().map((one, n) => (
               <li key={watch.events.length - n} className="border-t border-line py-1.5">
                 <span className="mr-3 inline-block w-16 text-mute tabular-nums">
