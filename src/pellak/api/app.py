@@ -145,7 +145,7 @@ def _beside(*again: Again) -> Callable[[FastAPI], AbstractAsyncContextManager[No
             except StoreError as error:
                 # A full disk must not stop the work; the page shows how old the newest backup is.
                 _log.warning("%s: %s", one.failed, error)
-            await asyncio.sleep(one.every_s)
+            await asyncio.sleep(one.every_s)  # until it is due again
 
     @asynccontextmanager
     async def beside(_app: FastAPI) -> AsyncIterator[None]:

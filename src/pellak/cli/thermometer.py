@@ -64,7 +64,7 @@ class Cable:
                     raise Refused("watch", line, str(detail)) from None
             except (urllib.error.URLError, TimeoutError, ConnectionError):
                 print("pellak: away; the line is kept and sent again", file=sys.stderr)
-            time.sleep(AGAIN_S)
+            time.sleep(AGAIN_S)  # before it is sent again
 
 
 def watch(args: argparse.Namespace) -> None:

@@ -1,8 +1,9 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 
-import { ProblemError, sendFile } from "../api/client";
+import { sendFile } from "../api/client";
 import { Dialog } from "./Dialog";
+import { FaultLines } from "./FaultLines";
 
 interface FileDialogProps<Held extends { left_out: string[] }, Came> {
   open: boolean;
@@ -39,8 +40,7 @@ export function FileDialog<Held extends { left_out: string[] }, Came>(
     take.reset();
     props.onClose();
   };
-  const error = take.error ?? look.error;
-  const faults = error instanceof ProblemError ? (error.problem.errors ?? []) : [];
+  const error = take.error ?? look.error ?? null;
   const held = look.data;
   const lines = held ? props.read(held) : [];
   return (
@@ -61,20 +61,7 @@ export function FileDialog<Held extends { left_out: string[] }, Came>(
       />
       <div aria-live="polite" className="mt-3 space-y-2">
         {look.isPending && <p className="text-mute">Reading…</p>}
-        {faults.map((fault) => (
-          <p
-            key={fault.field}
-            role="alert"
-            className="border-l-4 border-stop bg-stop-soft px-3 py-2"
-          >
-            <strong>{fault.field}</strong>: read “{fault.was_read}”; wanted {fault.accepted}.
-          </p>
-        ))}
-        {error && faults.length === 0 && (
-          <p role="alert" className="text-stop">
-            {error.message}
-          </p>
-        )}
+        <FaultLines error={error} />
         {held && !take.data && (
           <>
             <p>

@@ -3,6 +3,7 @@ import { useNavigate } from "react-router";
 
 import { answer, client, type Run } from "../../api/client";
 import { Dialog } from "../../parts/Dialog";
+import { FaultLines } from "../../parts/FaultLines";
 import { BigChoice } from "./BigChoice";
 import { STARTS } from "./phases";
 import type { Hand, Start } from "./useBenchRun";
@@ -75,6 +76,7 @@ export function BenchMenu({ open, onClose, run, comfort, onHand, onBegin }: Benc
             Watch its heat
           </button>
         )}
+        <FaultLines error={watching.error} />
         <button
           className="min-h-[72px] w-full rounded-lg bg-ink text-2xl font-semibold text-panel"
           onClick={onClose}

@@ -1,8 +1,9 @@
 import { useMutation } from "@tanstack/react-query";
 import { useId, useState } from "react";
 
-import { answer, client, type FileGuess, ProblemError } from "../../api/client";
+import { answer, client, type FileGuess } from "../../api/client";
 import { Dialog } from "../../parts/Dialog";
+import { FaultLines } from "../../parts/FaultLines";
 
 type Column = FileGuess["columns"][number];
 const ROLES = [
@@ -44,8 +45,7 @@ export function LoggerDialog({ open, watchId, onClose }: LoggerDialogProps) {
     take.reset();
     onClose();
   };
-  const error = take.error ?? look.error;
-  const faults = error instanceof ProblemError ? (error.problem.errors ?? []) : [];
+  const error = take.error ?? look.error ?? null;
   const put = (place: number, change: Partial<Column>) =>
     setGuess(
       (now) =>
@@ -80,20 +80,7 @@ export function LoggerDialog({ open, watchId, onClose }: LoggerDialogProps) {
         }}
       />
       <div aria-live="polite" className="mt-3 space-y-2">
-        {faults.map((fault) => (
-          <p
-            key={fault.field}
-            role="alert"
-            className="border-l-4 border-stop bg-stop-soft px-3 py-2"
-          >
-            <strong>{fault.field}</strong>: read “{fault.was_read}”; wanted {fault.accepted}.
-          </p>
-        ))}
-        {error && faults.length === 0 && (
-          <p role="alert" className="text-stop">
-            {error.message}
-          </p>
-        )}
+        <FaultLines error={error} />
         {guess && !take.data && (
           <>
             <p>{guess.rows} rows. Taken for:</p>

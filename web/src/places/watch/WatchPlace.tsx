@@ -5,6 +5,7 @@ import { Link, useParams } from "react-router";
 
 import { answer, client, type Simulation, type Watch } from "../../api/client";
 import { watchQuery } from "../../api/queries";
+import { useNotify } from "../../parts/Notices";
 import { Away, Waiting } from "../../parts/States";
 import { clockWords } from "../../parts/useCounting";
 import { useUnits } from "../../shell/settings";
@@ -37,6 +38,9 @@ function WatchOf({ watch, away }: { watch: Watch; away: boolean }) {
   const { line } = watch;
   const drawn = useCurves(line.id, watch.last_entry);
   const params = { path: { watch_id: line.id } };
+  const notify = useNotify();
+  // What is told in a box is answered beside it; what is only pressed, in a notice.
+  const pressed = { onError: (error: Error) => notify(error.message) };
   const told = {
     onSuccess: (now: Watch) => {
       cache.setQueryData(watchQuery(line.id).queryKey, now);
@@ -45,6 +49,7 @@ function WatchOf({ watch, away }: { watch: Watch; away: boolean }) {
   };
   const mark = useMutation({
     ...told,
+    ...pressed,
     mutationFn: (phase: Watch["phase"]) =>
       answer(client.POST("/api/watches/{watch_id}/marks", { params, body: { phase } })),
   });
@@ -60,10 +65,12 @@ function WatchOf({ watch, away }: { watch: Watch; away: boolean }) {
   });
   const end = useMutation({
     ...told,
+    ...pressed,
     mutationFn: () => answer(client.POST("/api/watches/{watch_id}/end", { params })),
   });
   const teach = useMutation({
     ...told,
+    ...pressed,
     mutationFn: () => answer(client.POST("/api/watches/{watch_id}/teach", { params })),
   });
   const reads = watch.channels.flatMap((one) => (one.c == null ? [] : [one.c]));
