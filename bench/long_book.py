@@ -54,10 +54,18 @@ def fill(folder: Path, jobs: int, runs: int) -> None:
             for number in range(batch, min(batch + 2000, runs)):
                 who = chance.choice(("Brit", "Anders", "Jorun"))
                 at = START + timedelta(minutes=20 * number + 1)
-                more = {"run_id": f"r{number}", "who": who, "started_at": at}
+                more = {
+                    "run_id": f"r{number}", "who": who, "started_at": at,
+                    "family": chance.choice(("carbon-steel", "aluminium", "chromoly")),
+                    "thickness_mm": chance.choice((0.8, 1.2, 1.5, 3.0, 5.0)),
+                    "joint": chance.choice(("butt", "lap", "fillet")),
+                    "tip": chance.choice(("B1", "B2", "B3")),
+                    "verdict": chance.choice(("good", "good", "reworked", "scrap")),
+                }  # fmt: skip
+                seen = chance.choice((["even-band"], ["burn-through"], ["sparks", "popping"]))
                 row = RunRow(**{**run_like, **more})
                 words = f"{run_like['job_name']}\n{who}" + ("\nrare bird" if number == 7 else "")
-                Runs(session).add(row, words)
+                Runs(session).add(row, words, seen)
                 Runs(session).measure(row.run_id, list(taken), taken)
     database.close()
 
@@ -72,6 +80,11 @@ def times_ms(served: Served) -> dict[str, float]:
         "runs, common word": "/api/runs?words=brit",
         "runs, rare word": "/api/runs?words=rare%20bird",
         "runs, no such word": "/api/runs?words=unheard",
+        "book, first page": "/api/book/runs",
+        "book, middle": "/api/book/runs?offset=500&facets=false",
+        "book, thin aluminium": "/api/book/runs?family=aluminium&thickness=0&sort=slowest",
+        "book, signs and word": "/api/book/runs?sign=burn-through&sign=sparks&words=brit",
+        "book, statistics": "/api/book/statistics?family=aluminium",
         "rack, gas": "/api/rack/gas",
         "fire watches": "/api/fire-watches",
     }

@@ -9,8 +9,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from pellak.core.hand.fit import PERSON_SIGMA, PRIOR_SIGMA
 from pellak.core.hand.given import HandGiven, TimedPuddle
-from pellak.core.hand.hand import PERSON_SIGMA, PRIOR_SIGMA, reckon_hand
+from pellak.core.hand.hand import reckon_hand
 from pellak.core.hand.timed import READ_WITHIN, factor_of, seconds_at
 from pellak.core.heat.solve import HeatGiven, solve_heat
 from pellak.core.tables import heat_families

@@ -6,7 +6,8 @@ from itertools import count
 import pytest
 
 from pellak.core.errors import Refused
-from pellak.demo.ferry import RUNS, load_demo
+from pellak.demo.ferry import load_demo
+from pellak.demo.half_year import RUNS
 from pellak.demo.jobs import JOBS
 from pellak.shop.at_bench import AtBench
 from pellak.shop.bench import Bench

@@ -54,6 +54,18 @@ const router = createBrowserRouter([
       { path: "/rack", ...fetched(() => import("./places/rack/RackPlace")) },
       { path: "/metals", ...fetched(() => import("./places/metals/MetalsPlace")) },
       { path: "/runs", ...fetched(() => import("./places/runbook/RunBook")) },
+      { path: "/runs/counted", ...fetched(() => import("./places/runbook/CountedPlace")) },
+      { path: "/runs/procedures", ...fetched(() => import("./places/procedures/ProceduresPlace")) },
+      {
+        path: "/runs/procedures/:number",
+        ...fetched(() => import("./places/procedures/ProcedurePlace")),
+      },
+      {
+        path: "/runs/beside/:first/:second",
+        ...fetched(() => import("./places/runbook/BesidePlace")),
+      },
+      { path: "/runs/why", ...fetched(() => import("./places/runbook/WhyPlace")) },
+      { path: "/runs/hand", ...fetched(() => import("./places/hand/HandPlace")) },
       { path: "/runs/:runId", ...fetched(() => import("./places/runbook/RunPage")) },
       {
         path: "*",

@@ -17,10 +17,14 @@ from starlette.staticfiles import StaticFiles
 
 from pellak import __version__
 from pellak.api.bench_routes import bench_router
+from pellak.api.book_routes import book_router
 from pellak.api.guards import Guards
+from pellak.api.hand_routes import hand_router
 from pellak.api.metal_routes import metal_router
 from pellak.api.paper_routes import paper_router
+from pellak.api.photo_routes import photo_router
 from pellak.api.problems import install_problems, name_problem_media_type
+from pellak.api.procedure_routes import procedure_router
 from pellak.api.rack_routes import rack_router
 from pellak.api.reckon_routes import reckon_router
 from pellak.api.run_routes import run_router
@@ -35,10 +39,15 @@ from pellak.shop.bench import Bench
 from pellak.shop.clock import Clock, Moments, machine_moment, now_utc
 from pellak.shop.find import Finder
 from pellak.shop.gas_book import GasBook
+from pellak.shop.hand_book import HandBook
 from pellak.shop.metals import Metals
+from pellak.shop.photo_book import PhotoBook
 from pellak.shop.planning import Planner
+from pellak.shop.procedures import ProcedureBook
 from pellak.shop.rack import RackBook
 from pellak.shop.run_book import RunBook
+from pellak.shop.run_files import RunFiles
+from pellak.shop.run_search import RunSearch
 from pellak.shop.settings import Settings
 from pellak.shop.sign_ins import SignIns
 from pellak.shop.simulated_thermometer import SimulatedThermometers
@@ -49,7 +58,7 @@ from pellak.store.database import Database
 from pellak.store.errors import StoreError
 
 NONCE_MARK = "%NONCE%"
-LOOKS_EVERY_S, SENDS_EVERY_S = 600.0, 0.5
+LOOKS_EVERY_S, SENDS_EVERY_S, READ_EVERY_S = 600.0, 0.5, 60.0
 THREADS = 4
 _log = logging.getLogger("pellak")
 
@@ -92,7 +101,9 @@ def create_app(
     bench, settings = Bench(database, clock, planner, whole), Settings(database)
     watches = WatchBook(database, bench, clock)
     simulated = SimulatedThermometers(watches, clock)
+    search = RunSearch(database)
     beside = [
+        Again(search.refresh, READ_EVERY_S, "the run book is not read ahead"),
         Again(simulated.send, SENDS_EVERY_S, "a simulated thermometer is silent"),
         *([Again(keeping.make_if_due, LOOKS_EVERY_S, "no backup was made")] if backups else []),
     ]
@@ -109,6 +120,11 @@ def create_app(
     app.include_router(paper_router(bench, settings))
     book = RunBook(database, clock, moments, planner)
     app.include_router(run_router(book, AtBench(database, book, moments)))
+    app.include_router(book_router(search, RunFiles(database, search, clock)))
+    photos, procedures = PhotoBook(database, clock), ProcedureBook(database, book, clock)
+    app.include_router(photo_router(photos))
+    app.include_router(procedure_router(procedures, photos, book))
+    app.include_router(hand_router(HandBook(database, clock, planner)))
     app.include_router(watch_router(watches, WatchFiles(database, watches, book, clock)))
     app.include_router(metal_router(Metals(database, clock)))
     app.include_router(rack_router(RackBook(database, clock), GasBook(database, clock, whole)))

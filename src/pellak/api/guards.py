@@ -2,6 +2,7 @@
 
 import asyncio
 import logging
+import re
 import secrets
 from urllib.parse import urlsplit
 
@@ -15,7 +16,9 @@ from pellak.api.sharing import COOKIE, SIGN_IN, Sharing, allowed
 from pellak.core.text import unkeepable
 from pellak.shop.sign_ins import SignIns
 
-LARGEST_BODY_BYTES = 1_000_000
+LARGEST_BODY_BYTES, LARGEST_FILE_BYTES = 1_000_000, 20_000_000
+LARGE_DOORS = re.compile(r"/api/runs/[^/]+/photos|/api/book/import")
+"""The doors that take more than a form or a table: a photo as it came, a book of runs."""
 BODY_WITHIN_S = 30.0
 SMALL_BODY_BYTES, LARGE_BODIES_AT_ONCE, LARGE_BODIES_HERE = 65_536, 6, 24
 """Hundreds of large bodies sent and given up on at once would fill the memory: some are read, a
@@ -77,13 +80,14 @@ class Guards:
         if problem is None and large and self._large_here >= LARGE_BODIES_HERE:
             problem = busy()
         if problem is None:
-            whole = await self._body_in_turn(receive, headers, large)
+            most = _most_bytes(scope["path"])
+            whole = await self._body_in_turn(receive, headers, large, most)
             if whole is None:
                 # Whoever sent it is gone or too slow: what came is not what was meant.
                 return
             body = whole
-            if len(body) > LARGEST_BODY_BYTES:
-                problem = _too_large()
+            if len(body) > most:
+                problem = _too_large(most)
             elif headers.get("content-type", "") != FILES and unkeepable(body):
                 problem = Problem(
                     title="That text cannot be kept",
@@ -101,15 +105,17 @@ class Guards:
                 raise
             await problem_response(unexpected())(scope, receive, guarded_send)
 
-    async def _body_in_turn(self, receive: Receive, headers: Headers, large: bool) -> bytes | None:
+    async def _body_in_turn(
+        self, receive: Receive, headers: Headers, large: bool, most: int
+    ) -> bytes | None:
         """Return the body; of large ones only some are read at once, the others wait unread."""
         announced = _announced(headers)
         if not large:
-            return await _whole_body(receive, announced)
+            return await _whole_body(receive, announced, most)
         self._large_here += 1
         try:
             async with self._large_bodies:
-                return await _whole_body(receive, announced)
+                return await _whole_body(receive, announced, most)
         finally:
             self._large_here -= 1
 
@@ -135,8 +141,8 @@ class Guards:
                 title="Wrong origin", status=403, detail="Another site's page may not ask here."
             )
         announced = _announced(headers)
-        if announced is not None and announced > LARGEST_BODY_BYTES:
-            return _too_large()
+        if announced is not None and announced > _most_bytes(path):
+            return _too_large(_most_bytes(path))
         return None
 
     async def _not_let_in(self, scope: Scope, headers: Headers) -> Problem | None:
@@ -160,7 +166,7 @@ class Guards:
         return None
 
 
-async def _whole_body(receive: Receive, announced: int | None) -> bytes | None:
+async def _whole_body(receive: Receive, announced: int | None, most: int) -> bytes | None:
     """Return the body once it is here whole; None where it never came so.
 
     Past the limit it is cut: its length says that it was too much, whatever its head said.
@@ -173,7 +179,7 @@ async def _whole_body(receive: Receive, announced: int | None) -> bytes | None:
                 if message["type"] != "http.request":
                     return None
                 body += message.get("body", b"")
-                if len(body) > LARGEST_BODY_BYTES:
+                if len(body) > most:
                     return bytes(body)
                 if not message.get("more_body", False):
                     break
@@ -201,11 +207,15 @@ def _netloc(origin: str) -> str | None:
         return None
 
 
-def _too_large() -> Problem:
+def _most_bytes(path: str) -> int:
+    return LARGEST_FILE_BYTES if LARGE_DOORS.fullmatch(path) else LARGEST_BODY_BYTES
+
+
+def _too_large(most: int) -> Problem:
     return Problem(
         title="Too large",
         status=413,
-        detail=f"A request may hold {LARGEST_BODY_BYTES // 1_000_000} MB at most.",
+        detail=f"This may hold {most // 1_000_000} MB at most.",
     )
 
 

@@ -38,7 +38,8 @@ class CsvResponse(Response):
     media_type = "text/csv"
 
 
-def _pdf(document: bytes, name: str) -> PdfResponse:
+def pdf_answer(document: bytes, name: str) -> PdfResponse:
+    """Return a document as a PDF under a name."""
     return PdfResponse(document, headers={"Content-Disposition": f'inline; filename="{name}.pdf"'})
 
 
@@ -59,7 +60,7 @@ def paper_router(bench: Bench, settings: Settings) -> APIRouter:
         job_id: str, request: Request, paper: Paper = "a4", units: Units = "metric"
     ) -> PdfResponse:
         address = f"{str(request.base_url).rstrip('/')}/jobs/{job_id}"
-        return _pdf(job_card(bench.open(job_id).plan, address, paper, units), "job-card")
+        return pdf_answer(job_card(bench.open(job_id).plan, address, paper, units), "job-card")
 
     def marks(job_id: str) -> tuple[str, Marks]:
         plan = bench.open(job_id).plan
@@ -69,7 +70,7 @@ def paper_router(bench: Bench, settings: Settings) -> APIRouter:
     def print_tape(job_id: str, paper: Paper = "a4", units: Units = "metric") -> PdfResponse:
         name, told = marks(job_id)
         tape = tape_pdf(told.places, told.length_mm, name, told.name, paper, units)
-        return _pdf(tape, told.file)
+        return pdf_answer(tape, told.file)
 
     @router.get("/jobs/{job_id}/marks.svg", operation_id="draw_tape", response_class=SvgResponse)
     def draw_tape(job_id: str, units: Units = "metric") -> SvgResponse:
@@ -84,6 +85,6 @@ def paper_router(bench: Bench, settings: Settings) -> APIRouter:
 
     @router.get("/shop/card.pdf", operation_id="print_shop_card", response_class=PdfResponse)
     def print_shop_card(paper: Paper = "a4", units: Units = "metric") -> PdfResponse:
-        return _pdf(shop_card(settings.schools(), paper, units), "shop-card")
+        return pdf_answer(shop_card(settings.schools(), paper, units), "shop-card")
 
     return router

@@ -8,12 +8,14 @@ from pydantic import BaseModel, ConfigDict, Field
 from pellak.api.problems import documented
 from pellak.core.care.clocks import ClockId
 from pellak.core.care.sequences import Start
-from pellak.core.fault_search import FaultTurn
+from pellak.core.fault_search import FaultSign, FaultTurn, signs_shown
 from pellak.core.faults.finder import FaultsAnswer
 from pellak.core.gas.hose import Gas
 from pellak.core.mends import Mend
+from pellak.core.next_time import Proposed
 from pellak.core.run_log import Helped, Popped, Sign, signs
 from pellak.core.stops import Answered
+from pellak.core.tables import MetalFamily
 from pellak.shop.at_bench import AtBench, FireWatchLine
 from pellak.shop.run_book import Run, RunBook, RunNow, RunPage
 
@@ -78,6 +80,20 @@ class SeenSigns(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
     signs: list[str] = Field(min_length=1, max_length=12)
+
+
+class SeenInLog(BaseModel):
+    """What is seen once it is done, by the log's signs; nothing yet is none."""
+
+    model_config = ConfigDict(extra="forbid")
+    seen: list[str] = Field(max_length=40)
+
+
+class SeenAlone(SeenSigns):
+    """What is seen with no run at hand, on which work and metal; null is any."""
+
+    kind: str = Field(default="seam", max_length=20)
+    family: MetalFamily | None = None
 
 
 class RemedyTold(At):
@@ -164,6 +180,16 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
     def tell_mend(run_id: str, made: MendMade) -> RunNow:
         return bench.mend(run_id, made.version, made.mend)
 
+    @router.get("/faults", operation_id="list_signs_alone")
+    def list_signs_alone(
+        kind: Annotated[str, Query(max_length=20)] = "seam", family: MetalFamily | None = None
+    ) -> list[FaultSign]:
+        return signs_shown(kind, family)
+
+    @router.post("/faults", operation_id="find_fault_alone")
+    def find_fault_alone(seen: SeenAlone) -> FaultsAnswer:
+        return bench.faults_alone(seen.kind, seen.family, seen.signs)
+
     @router.get("/runs/{run_id}/faults", operation_id="list_fault_signs")
     def list_fault_signs(run_id: str) -> FaultTurn:
         return bench.fault_turn(run_id)
@@ -171,6 +197,10 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
     @router.post("/runs/{run_id}/faults", operation_id="find_fault")
     def find_fault(run_id: str, seen: SeenSigns) -> FaultsAnswer:
         return bench.faults(run_id, seen.signs)
+
+    @router.post("/runs/{run_id}/proposed", operation_id="propose_for_log")
+    def propose_for_log(run_id: str, seen: SeenInLog) -> Proposed:
+        return bench.proposed(run_id, seen.seen)
 
     @router.post("/runs/{run_id}/tried", operation_id="tell_tried")
     def tell_tried(run_id: str, told: RemedyTold) -> RunNow:

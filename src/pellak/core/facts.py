@@ -6,6 +6,7 @@ from typing import Literal
 from pydantic import Field
 
 from pellak.core.gas.limits import LimitRegion
+from pellak.core.heat.solve import HeatGiven
 from pellak.core.preheat.heated_band import HeatZone
 from pellak.core.seam.job_gas import JobGas
 from pellak.core.seam.pace import Direction
@@ -36,6 +37,12 @@ class Facts(Record):
     greatest_l_per_h: float | None = None
     """The greatest flow of any pass: what draw limits are judged at."""
     puddle_s: float | None = None
+    heat: HeatGiven | None = None
+    """The piece and flame that puddle is reckoned for, in the model's own hand."""
+    hand: str = ""
+    """Whose factor the times are planned with, in words; nothing where they are the model's."""
+    torch: str = ""
+    tip: str = ""
     tack_hold_s: float | None = None
     direction: Direction | None = None
     rod: str | None = None

@@ -32,7 +32,11 @@ class FaultTurn(Record):
 
 def signs_of(plan: Plan) -> list[FaultSign]:
     """Return the signs this kind of work and metal can show."""
-    kind, family = plan.job.kind, plan.job.family
+    return signs_shown(plan.job.kind, plan.job.family)
+
+
+def signs_shown(kind: str, family: str | None) -> list[FaultSign]:
+    """Return the signs a kind of work and a metal can show; an untold metal is any."""
     return [
         FaultSign(id=sign.id, name=sign.name)
         for sign in fault_signs().values()

@@ -1,12 +1,14 @@
 """What a run of a kind logs: times and measures, each beside what was planned."""
 
+from typing import Literal
+
 from pellak.core.errors import Refused
 from pellak.core.facts import Facts
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.reading.units import QuantityKind
 from pellak.core.working import Record
 
-BARE = {"s": " s", "min": " min"}
+LogGroup = Literal["timed", "set", "measured"]
 SECONDS = {"s": 1.0, "min": 60.0}
 
 
@@ -15,7 +17,8 @@ class LogField(Record):
 
     `planned` names the fact it is held against, nothing where its kind plans it under its own id
     or nobody does; `burns` says that
-    it counts the minutes the flame burnt; without a `quantity` it is a number on a scale.
+    it counts the minutes the flame burnt; without a `quantity` it is a number on a scale. `group`
+    tells times from what was set and what was measured.
     """
 
     id: str
@@ -27,6 +30,7 @@ class LogField(Record):
     most: float
     planned: str = ""
     burns: bool = False
+    group: LogGroup = "timed"
 
     def read(self, told: object) -> float | None:
         """Return what was typed or timed, in the field's own unit; nothing typed is None.
@@ -50,10 +54,11 @@ class LogField(Record):
                 raise Refused(self.id, text, f"a number, {self.unit}") from None
         bare = text.strip().replace(",", ".").replace(".", "", 1).isdigit()
         try:
-            found = read_quantity(text + BARE[self.unit] if bare else text, self.quantity).value
+            whole = f"{text} {self.unit}" if bare else text
+            found = read_quantity(whole, self.quantity).value
         except Refused as refused:
             raise Refused(self.id, text, refused.accepted) from None
-        return found / SECONDS[self.unit]
+        return found / SECONDS.get(self.unit, 1.0)
 
 
 class LoggedMeasure(Record):
@@ -66,6 +71,7 @@ class LoggedMeasure(Record):
     least: float
     planned: float | None
     actual: float | None
+    group: LogGroup = "timed"
 
 
 def planned_by(facts: Facts, field: LogField) -> float | None:

@@ -4,6 +4,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 
 from pellak.core.body.learning import BodyTold
+from pellak.core.hand.known import KnownHand
 from pellak.core.job_base import ShopSchools
 from pellak.core.kinds.kind import ShopAsked
 from pellak.core.kinds.registry import kind_of
@@ -19,11 +20,11 @@ def compose_plan(
     job: Job,
     shop: ShopSchools,
     rack: Sequence[RackTip] = (),
-    hand_factor: float = 1.0,
     own: Metals | None = None,
     equipment: Equipment | None = None,
     learned: Mapping[str, Sequence[Any]] | None = None,
     watched: Sequence[BodyTold] = (),
+    known_hand: KnownHand | None = None,
 ) -> Plan:
     """Return the plan of a job, figures the person decided beside those reckoned.
 
@@ -31,11 +32,11 @@ def compose_plan(
         job: what the person decided; figures wait until enough is told.
         shop: the shop's schools, which the job may overrule.
         rack: the tips to choose from; without any, number drills stand in.
-        hand_factor: heat of this hand and torch against the model's, 1 until fitted.
         own: the shop's own heats, which the job may name.
         equipment: the whole rack; its tips are judged where `rack` names none.
         learned: what runs told, by kind of job, newest first.
         watched: what heats that were watched told of flame and media, newest first.
+        known_hand: the hand the shop plans with; None is the model's.
     """
     held = (equipment or Equipment()).choosing({part: getattr(job, part) for part in GEAR})
     if held.mixer is not None:
@@ -43,6 +44,6 @@ def compose_plan(
         shop = shop.model_copy(update={"mixer": held.mixer})
     kind, told = kind_of(job), learned or {}
     asked = ShopAsked(
-        shop, rack or held.tips, hand_factor, own, held, told.get(kind.id, ()), watched
+        shop, rack or held.tips, own, held, told.get(kind.id, ()), watched, known_hand
     )
     return kind.plan(job, asked)

@@ -6,6 +6,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, StringConstraints, ValidationError, field_validator, model_validator
 
+from pellak.core.as_run import MOST_PUDDLES, USED, VERDICTS, PuddleTimed, UsedId, Verdict
 from pellak.core.care.cards import Hand
 from pellak.core.care.clocks import ClockMark
 from pellak.core.care.leak_test import LeakTestGiven, LeakTestValues
@@ -17,26 +18,41 @@ from pellak.core.rack.stock import RodTaken
 from pellak.core.tables import rows
 from pellak.core.working import Number, Record, short
 
-ENTRIES = ("who", "hand", "seen", "notes")
+ENTRIES = (
+    "who", "hand", "seen", "notes", "used", "puddles", "verdict", "changed", "next_time",
+)  # fmt: skip
 """What a person writes of any kind of job, beside what its kind logs; where the bench stands, stops
 and clocks have their own ways in."""
 
 
+SignSide = Literal["front", "back", "flame", "panel"]
+
+
 class Sign(Record):
-    """Something seen at the bench, good or bad."""
+    """Something seen at the bench, good or bad: on which side, on which metals, none named any."""
 
     id: str
     label: str
     good: bool
+    side: SignSide
+    only: list[str]
 
 
 @cache
 def signs() -> tuple[Sign, ...]:
     """Return the signs a run may be logged with."""
     return tuple(
-        Sign(id=row["id"], label=row["label"], good=row["good"] == "yes")
+        Sign(
+            id=row["id"], label=row["label"], good=row["good"] == "yes",
+            side=row["side"], only=row["only"].split(),
+        )
         for row in rows("signs.csv")
-    )
+    )  # fmt: skip
+
+
+def signs_on(family: str) -> list[Sign]:
+    """Return the signs a metal can show."""
+    return [sign for sign in signs() if not sign.only or family in sign.only]
 
 
 class Confirmation(Record):
@@ -144,6 +160,13 @@ class RunLog(Record):
         default_factory=dict, max_length=40
     )
     """Times and measures taken, by the log field of its kind."""
+    puddles: list[PuddleTimed] = Field(default_factory=list, max_length=MOST_PUDDLES)
+    used: dict[UsedId, Annotated[str, Field(max_length=80)]] = Field(default_factory=dict)
+    """What it was really done with."""
+    verdict: Verdict = ""
+    changed: str = Field(default="", max_length=1000)
+    """What was changed in the middle, and why."""
+    next_time: str = Field(default="", max_length=1000)
     rods: list[RodTaken] = Field(default_factory=list, max_length=20)
     """Rod taken from the rack, written as the run is closed."""
     who: Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)] = ""
@@ -230,10 +253,25 @@ def with_trace(before: RunLog, after: RunLog, fields: Sequence[LogField], at: st
         if was != now:
             stood = "nothing" if was is None else f"{short(was, 3)} {field.unit}"
             undone.append(f"{field.label.lower()}, {stood}")
-    if before.who and before.who != after.who:
-        undone.append(f"torch held by {before.who}")
-    if before.notes and before.notes not in after.notes:
-        undone.append(f"note “{before.notes}”")
+    said = {
+        "torch held by": (before.who, after.who),
+        "it came out": (VERDICTS.get(before.verdict, ""), VERDICTS.get(after.verdict, "")),
+        **{
+            f"{label.lower()},": (before.used.get(name, ""), after.used.get(name, ""))
+            for name, label in USED.items()
+        },
+    }
+    undone += [f"{what} {was}" for what, (was, now) in said.items() if was and was != now]
+    written = {
+        "note": (before.notes, after.notes),
+        "changed in the middle": (before.changed, after.changed),
+        "next time": (before.next_time, after.next_time),
+    }
+    # What was only added to stands as it was.
+    undone += [f"{what} “{was}”" for what, (was, now) in written.items() if was and was not in now]
+    if any(puddle not in after.puddles for puddle in before.puddles):
+        seconds = ", ".join(f"{short(one.s, 3)} s" for one in before.puddles)
+        undone.append(f"more puddles: {seconds}")
     if set(before.seen) - set(after.seen):
         undone.append("something seen")
     for what in undone:

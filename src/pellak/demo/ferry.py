@@ -1,28 +1,21 @@
 """Load the demo once: tips, jobs and six months of runs from a fixed seed."""
 
-import math
-import random
-from collections.abc import Mapping
-from datetime import timedelta
 from typing import Any
 
-from pellak.core.heat.solve import HeatGiven, solve_heat
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
-from pellak.core.plan import compose_plan
-from pellak.core.run_log import RunLog
-from pellak.core.torch.candidates import RackTip
+from pellak.demo.half_year import enter_half_year, enter_procedures
 from pellak.demo.jobs import JOBS, demo_job
+from pellak.demo.photos import enter_photos
 from pellak.demo.work_done import LAST_DAY, enter_watch, enter_work_done
 from pellak.shop.bench import Bench
 from pellak.shop.metals import Metals
+from pellak.shop.photo_book import PhotoBook
+from pellak.shop.procedures import ProcedureBook
 from pellak.shop.rack import RackBook
 from pellak.shop.run_book import RunBook
 from pellak.shop.watches import WatchBook
 from pellak.store.database import Database
 from pellak.store.rack import Rack
 
-SEED = 1907
 TIPS = (("B1", 0.51), ("B2", 0.66), ("B3", 0.81), ("B4", 0.99), ("B5", 1.32), ("B6", 1.85))
 RACK: tuple[dict[str, Any], ...] = (
     {"kind": "torch", "name": "Wharf handle", "mixer": "equal-pressure", "connection": "G 3/8 LH"},
@@ -87,22 +80,7 @@ HEATS: tuple[dict[str, str], ...] = (
     },
 )
 """Two made-up certificates of one grade, so that there is something to compare."""
-LOGGED_JOINTS = ("butt",)
-"""The joints the made-up runs were done on; they come first among the jobs."""
-PEOPLE: Mapping[str, float] = {"Ansel": 1.06, "Brit": 0.94, "Tove": 0.86}
-"""Made-up hands, by their true hand factor."""
-RUNS = 36
-DAYS = 182
-READING_ERROR_S = 0.25
 LOADED_KEY = "demo_loaded"
-NOTES = (
-    "",
-    "",
-    "Raised it off the bench on brick, came up evener.",
-    "Draught from the slip door, moved the screen.",
-    "Second half better once it had cooled.",
-    "Edges wanted more brushing underneath.",
-)
 
 
 def load_demo(
@@ -119,58 +97,12 @@ def load_demo(
     for heat in HEATS:
         metals.add(heat)
     job_ids = [bench.add(demo_job(told).model_dump()).id for told in JOBS]
-    _enter_runs(bench, book, rack.tips(), job_ids)
+    enter_half_year(bench, book, job_ids)
+    newest = book.lines(most=1).lines[0]
+    enter_photos(PhotoBook(database, lambda: LAST_DAY), newest.id)
+    enter_procedures(ProcedureBook(database, book, lambda: LAST_DAY), book)
     enter_work_done(bench, book, job_ids)
     enter_watch(bench, WatchBook(database, bench, lambda: LAST_DAY), job_ids)
     with database.transaction() as session:
         Rack(session).set_setting(LOADED_KEY, True)
     return True
-
-
-def _enter_runs(bench: Bench, book: RunBook, tips: list[RackTip], job_ids: list[str]) -> None:
-    chance = random.Random(SEED)
-    jobs = [bench.open(job_id).plan.job for job_id in job_ids]
-    plans = [
-        compose_plan(job, ShopSchools(), tips)
-        for job in jobs
-        if isinstance(job, SeamJob) and job.joint in LOGGED_JOINTS
-    ]
-    days = sorted(chance.uniform(0, DAYS) for _ in range(RUNS))
-    for day in days:
-        place = chance.randrange(len(plans))
-        who = chance.choice(sorted(PEOPLE))
-        morning = LAST_DAY - timedelta(days=DAYS - round(day))
-        started_at = morning + timedelta(minutes=chance.randrange(-80, 340))
-        log = _log(chance, who, plans[place].job.model_dump(), plans[place].candidates[0])
-        book.enter(job_ids[place], plans[place], started_at, log)
-
-
-def _log(chance: random.Random, who: str, job: dict[str, Any], tip: Any) -> RunLog:
-    hand = PEOPLE[who] * math.exp(chance.gauss(0, 0.08))
-    outcome = solve_heat(
-        HeatGiven(
-            family=job["family"],
-            thickness_mm=job["thickness_mm"],
-            acetylene_l_per_h=tip.acetylene_l_per_h,
-            orifice_mm=tip.orifice_mm,
-            hand_factor=hand,
-        )
-    ).expected
-    puddle_s = (outcome.puddle_s or 10.0) + chance.gauss(0, READING_ERROR_S)
-    seam_min = None
-    if outcome.travel is not None:
-        seam_min = job["length_mm"] / (60_000 * outcome.travel.travel_m_per_s)
-        seam_min = round(seam_min * math.exp(chance.gauss(0.12, 0.1)), 1)
-    good = chance.random() < 0.75
-    seen = ["even-band", "wet-together", "root-through"][: chance.randint(1, 3)]
-    if not good:
-        seen = [
-            chance.choice(["sparks", "panel-moved", "popping", "one-side-first", "burn-through"])
-        ]
-    return RunLog(
-        who=who,
-        actual={"puddle_s": round(max(0.5, puddle_s), 1)}
-        | ({} if seam_min is None else {"seam_min": seam_min}),
-        seen=seen,
-        notes=chance.choice(NOTES),
-    )

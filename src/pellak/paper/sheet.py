@@ -115,6 +115,24 @@ def draw_column(canvas: Canvas, column: Column, x: float, top: float, width: flo
     return float(top)
 
 
+def draw_frame(
+    canvas: Canvas, type_: Type, head: Column, foot: str, width: float, height: float
+) -> tuple[float, float]:
+    """Draw a head with its rule and a foot in small type; return where the room between ends.
+
+    The upper end is the rule's height, the lower one just above the foot, both in points.
+    """
+    inner = width - 2 * MARGIN
+    under = draw_column(canvas, head, MARGIN, height - MARGIN, inner) - 3 * mm
+    canvas.setStrokeColor(INK)
+    canvas.setLineWidth(1.2)
+    canvas.line(MARGIN, under, width - MARGIN, under)
+    small = type_.line(foot, type_.small)
+    _, tall = small.wrap(inner, 100)
+    small.drawOn(canvas, MARGIN, MARGIN)
+    return under, MARGIN + float(tall) + 2 * mm
+
+
 def one_page(
     size: PaperSize, title: str, draw: Callable[[Canvas, Type, float, float], float]
 ) -> bytes:

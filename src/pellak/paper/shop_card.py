@@ -10,7 +10,7 @@ from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
 from pellak.core.job_base import ShopSchools
 from pellak.core.working import short
 from pellak.paper.measures import System, prose
-from pellak.paper.sheet import INK, MARGIN, PaperSize, Type, draw_column, one_page
+from pellak.paper.sheet import MARGIN, PaperSize, Type, draw_column, draw_frame, one_page
 
 STARTING = ("people", "place", "equipment", "gas", "light-up")
 GUTTER = 6 * mm
@@ -54,7 +54,7 @@ def shop_card(schools: ShopSchools, size: PaperSize = "a4", system: System = "me
     gas = [s for s in starting if s.phase in ("gas", "light-up")]
 
     def draw(canvas: Canvas, type_: Type, width: float, height: float) -> float:
-        inner, half = width - 2 * MARGIN, (width - 2 * MARGIN - GUTTER) / 2
+        half = (width - 2 * MARGIN - GUTTER) / 2
         head = [
             type_.line("Starting up and shutting down", type_.title),
             type_.line(
@@ -63,14 +63,7 @@ def shop_card(schools: ShopSchools, size: PaperSize = "a4", system: System = "me
                 type_.body,
             ),
         ]
-        under = draw_column(canvas, head, MARGIN, height - MARGIN, inner) - 3 * mm
-        canvas.setStrokeColor(INK)
-        canvas.setLineWidth(1.2)
-        canvas.line(MARGIN, under, width - MARGIN, under)
-        guidance = type_.line(GUIDANCE, type_.small)
-        _, tall = guidance.wrap(inner, 100)
-        guidance.drawOn(canvas, MARGIN, MARGIN)
-        floor = MARGIN + tall + 2 * mm
+        under, floor = draw_frame(canvas, type_, head, GUIDANCE, width, height)
         drill = [
             type_.line("Backfire or flash-back", type_.head),
             *(

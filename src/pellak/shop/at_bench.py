@@ -14,13 +14,16 @@ from pellak.core.bench import (
 from pellak.core.care.clocks import ClockId, ClockState, Moment, clock_state
 from pellak.core.care.sequences import Start
 from pellak.core.fault_search import FaultTurn, faults_of, signs_of, with_tried
-from pellak.core.faults.finder import FaultsAnswer
+from pellak.core.faults.finder import FaultsAnswer, reckon_faults
+from pellak.core.faults.given import FaultsGiven, Tried
 from pellak.core.gas.hose import Gas
 from pellak.core.mends import Mend, mends_for, with_mended
 from pellak.core.mishaps import flame_back, popped
+from pellak.core.next_time import Proposed, proposed
 from pellak.core.planned import Plan
 from pellak.core.run_log import Helped, Popped, RunLog
 from pellak.core.stops import Answered, confirmed
+from pellak.core.tables import MetalFamily
 from pellak.core.working import Record
 from pellak.shop.clock import Moments, machine_moment
 from pellak.shop.rack import put_out_of_use
@@ -148,10 +151,29 @@ class AtBench:
     def faults(self, run_id: str, signs: Sequence[str]) -> FaultsAnswer:
         """Return what most likely went wrong. What helped on this metal counts, else on any."""
         run = self._book.look(run_id)
+        return faults_of(run.plan, run.log, signs, self._helped(run.line.family))
+
+    def faults_alone(
+        self, kind: str, family: MetalFamily | None, seen: Sequence[str]
+    ) -> FaultsAnswer:
+        """Return what most likely goes wrong with no run at hand: by signs and what helped here.
+
+        Raises Refused for a sign such work cannot show.
+        """
+        helped = self._helped(family or "")
+        tried = [Tried(cause=cause, tried=n, helped=k) for cause, (n, k) in helped.items()]
+        return reckon_faults(FaultsGiven(kind=kind, family=family, signs=list(seen), tried=tried))
+
+    def proposed(self, run_id: str, seen: Sequence[str]) -> Proposed:
+        """Return how a log may be closed, by what is seen; the person decides."""
+        run = self._book.look(run_id)
+        return proposed(run.plan, run.log, seen, self._helped(run.line.family))
+
+    def _helped(self, family: str) -> dict[str, tuple[int, int]]:
+        """Return how often each remedy helped, on this metal where it was tried on it."""
         with self._database.reading() as session:
             remedies = Remedies(session)
-            helped = {**remedies.counted(None), **remedies.counted(run.line.family)}
-        return faults_of(run.plan, run.log, signs, helped)
+            return {**remedies.counted(None), **remedies.counted(family)}
 
     def tried(self, run_id: str, version: int, cause: str, helped: Helped) -> Run:
         """Keep that a remedy was tried, and whether it helped."""

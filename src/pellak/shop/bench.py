@@ -23,6 +23,7 @@ from pellak.shop.clock import Clock
 from pellak.shop.cursor import cursor_of, place_of
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.planning import Planner, ShopNow
+from pellak.shop.procedure_lines import ProcedureLine, offered_for
 from pellak.shop.whole_bench import WholeBench, plan_mark
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
@@ -65,7 +66,7 @@ class JobLook(Record):
 
 
 class OpenJob(Record):
-    """A job with its plan, as the bench shows it."""
+    """A job with its plan, as the bench shows it, and what was done on such a piece before."""
 
     id: str
     version: int
@@ -74,6 +75,7 @@ class OpenJob(Record):
     ticket: Ticket
     mark: str
     plan: Plan
+    offered: list[ProcedureLine]
 
 
 @dataclass(frozen=True)
@@ -87,6 +89,7 @@ class _Standing:
     ticket: Ticket
     job: Job
     shop: ShopNow
+    offered: list[ProcedureLine]
 
 
 def ticket_line(job: Job, own: MetalsById) -> str:
@@ -223,14 +226,16 @@ class Bench:
         return self._opened(standing)
 
     def _standing(self, session: Session, row: JobRow) -> _Standing:
+        job = job_from(row.document)
         return _Standing(
             job_id=row.job_id,
             version=row.version,
             saved_at=row.saved_at,
             undo_steps=Jobs(session).count_revisions(row.job_id),
             ticket=_ticket(row, Runs(session).open_ids([row.job_id]).get(row.job_id)),
-            job=job_from(row.document),
+            job=job,
             shop=self._planner.shop(session),
+            offered=offered_for(session, job),
         )
 
     def _opened(self, standing: _Standing) -> OpenJob:
@@ -243,6 +248,7 @@ class Bench:
             ticket=standing.ticket,
             mark=plan_mark(plan),
             plan=plan,
+            offered=standing.offered,
         )
 
     def _write_missing_lines(self) -> None:

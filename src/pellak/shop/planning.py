@@ -12,6 +12,7 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from pellak.core.body.learning import BodyTold
+from pellak.core.hand.known import KnownHand
 from pellak.core.job_base import ShopSchools
 from pellak.core.kinds.registry import KINDS
 from pellak.core.kinds.unions import Job, work_kept
@@ -23,7 +24,7 @@ from pellak.core.rack.equipment import Equipment
 from pellak.core.rack.items import read_item
 from pellak.core.run_log import RunLog
 from pellak.shop.clock import Clock, now_utc
-from pellak.shop.settings import shop_schools
+from pellak.shop.settings import hand_kept, shop_schools
 from pellak.store.change_count import shop_changes
 from pellak.store.heat_lots import HeatLots
 from pellak.store.rack import Rack
@@ -46,6 +47,7 @@ class ShopNow:
     own: Metals
     learned: Mapping[str, Sequence[Any]]
     watched: Sequence[BodyTold]
+    known_hand: KnownHand | None
 
 
 def own_metals(session: Session) -> Metals:
@@ -93,6 +95,7 @@ class Planner:
             own_metals(session),
             _learned(session),
             [BodyTold.model_validate(told) for told in Watches(session).told(MOST_WATCHED)],
+            hand_kept(rack).now,
         )
         self._shop = fresh
         return fresh
@@ -107,15 +110,19 @@ class Planner:
         with self._one_at_a_time:
             if (known := self._kept(key)) is not None:
                 return known
-            plan = compose_plan(
-                job, shop.schools, equipment=shop.equipment, own=shop.own,
-                learned=shop.learned, watched=shop.watched,
-            )  # fmt: skip
+            plan = self.compose(job, shop)
         with self._lock:
             self._plans[key] = plan
             while len(self._plans) > PLANS_KEPT:
                 self._plans.popitem(last=False)
         return plan
+
+    def compose(self, job: Job, shop: ShopNow) -> Plan:
+        """Return the plan of a job, reckoned anew and not kept."""
+        return compose_plan(
+            job, shop.schools, equipment=shop.equipment, own=shop.own,
+            learned=shop.learned, watched=shop.watched, known_hand=shop.known_hand,
+        )  # fmt: skip
 
     def _kept(self, key: tuple[int, str]) -> Plan | None:
         with self._lock:

@@ -6,28 +6,40 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
+from pellak.core.as_run import Used
+from pellak.core.as_used import used_of
 from pellak.core.bench import BenchState, bench_state, burns, restarted_after_clock_change
 from pellak.core.binding import bound_by
 from pellak.core.care.clocks import Moment
 from pellak.core.errors import Refused
 from pellak.core.job import job_from
 from pellak.core.kinds.registry import kind_named, kind_of
+from pellak.core.log_field import LoggedMeasure
 from pellak.core.planned import Plan
-from pellak.core.run_log import Helped, RunLog, holds_nothing, with_entries, with_trace
+from pellak.core.run_log import RunLog, Sign, holds_nothing, signs_on, with_entries, with_trace
 from pellak.core.working import Record
 from pellak.shop.clock import Clock, Moments, machine_moment
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.planning import Planner
 from pellak.shop.rack import weigh_out
-from pellak.shop.run_rows import RunLine, add_run, learn, log_columns, run_line, run_words
+from pellak.shop.run_rows import (
+    RunLine,
+    add_run,
+    learn,
+    log_columns,
+    logged_measures,
+    run_line,
+    run_words,
+    told_of,
+)  # fmt: skip
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
+from pellak.store.photos import Photos
 from pellak.store.remedies import Remedies
 from pellak.store.runs import Runs
 from pellak.store.tables import JobRow, RunRow
 
 PAGE = 100
-TOLD: dict[Helped, bool | None] = {"yes": True, "no": False, "cannot-say": None}
 
 
 class RunNow(Record):
@@ -36,6 +48,8 @@ class RunNow(Record):
     version: int
     line: RunLine
     log: RunLog
+    measures: list[LoggedMeasure]
+    used: list[Used]
     bench: BenchState
 
 
@@ -43,6 +57,7 @@ class Run(RunNow):
     """One run whole, with the plan it is done under, which never changes."""
 
     plan: Plan
+    signs: list[Sign]
 
 
 class RunPage(Record):
@@ -102,7 +117,9 @@ class RunBook:
             now = Runs(session).open_for(job_id)
             if _mark(now) != _mark(standing):
                 return None
-            if now is not None and holds_nothing(RunLog.model_validate(now.log)):
+            # A photo is something that happened.
+            empty = now is not None and not Photos(session).count(now.run_id)
+            if now is not None and empty and holds_nothing(RunLog.model_validate(now.log)):
                 Runs(session).delete(now.run_id)
             elif now is not None:
                 now.finished_at = self._clock()
@@ -176,8 +193,8 @@ class RunBook:
             kept = Runs(session).keep(run_id, version, columns)
             if kept:
                 Runs(session).name(row.place, run_words(row.job_name, log))
-                tried = [(one.cause, TOLD[one.helped]) for one in log.tried]
-                Remedies(session).set(run_id, row.family, tried)
+                Runs(session).sign(run_id, log.seen)
+                Remedies(session).set(run_id, row.family, told_of(log))
                 Runs(session).measure(run_id, [field.id for field in kind.log], log.actual)
                 if finish or row.finished_at is not None:
                     learn(session, kind.id)
@@ -196,7 +213,10 @@ class RunBook:
             version=row.version,
             line=run_line(row, measures),
             log=log,
+            measures=logged_measures(row, measures),
+            used=used_of(bound, log),
             plan=Plan.model_validate(row.plan),
+            signs=signs_on(row.family) if kind_named(row.kind).signs else [],
             bench=bench_state(bound, log, self._moments(), binds),
         )
 

@@ -1,6 +1,6 @@
 """Runs as rows: what of a run stands in columns of its own, and a run as the book lists it."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from datetime import datetime
 from typing import Any
 from uuid import uuid4
@@ -9,11 +9,13 @@ from sqlalchemy.orm import Session
 
 from pellak.core.facts_kept import facts_kept
 from pellak.core.kinds.registry import kind_named, kind_of
+from pellak.core.kinds.unions import log_kept_before
 from pellak.core.log_field import LogField, LoggedMeasure, planned_by
 from pellak.core.planned import Plan
-from pellak.core.run_log import RunLog, signs
+from pellak.core.run_log import Helped, RunLog, signs
 from pellak.core.working import Record
 from pellak.store.change_count import count_change
+from pellak.store.remedies import Remedies
 from pellak.store.runs import Runs
 from pellak.store.tables import RunMeasureRow, RunRow
 
@@ -33,13 +35,18 @@ class RunLine(Record):
     measures: list[LoggedMeasure]
     came: str
     seen: list[str]
+    verdict: str
+    tip: str
     method_version: str
 
 
 def log_columns(log: RunLog, fields: Sequence[LogField]) -> dict[str, Any]:
     """Return a log as its row keeps it, what is searched and summed in columns of its own."""
     burnt = [log.actual[field.id] for field in fields if field.burns and field.id in log.actual]
+    used = {name: log.used[name] for name in ("torch", "tip") if log.used.get(name)}
     return {
+        **used,
+        "verdict": log.verdict,
         "log": log.model_dump(mode="json"),
         "who": log.who,
         "flame_min": sum(burnt) if burnt else None,
@@ -55,17 +62,33 @@ def learn(session: Session, kind: str) -> None:
 
 
 def run_words(job_name: str, log: RunLog) -> str:
-    """Return what a run is found by: its job, whoever welded it, what was seen."""
+    """Return what a run is found by: its job, whoever welded it, what was seen and written."""
     seen = [sign.label for sign in signs() if sign.id in log.seen]
-    return "\n".join([job_name, log.who, *seen])
+    said = [log.notes, log.changed, log.next_time, *log.used.values()]
+    return "\n".join([job_name, log.who, *seen, *(one for one in said if one)])
 
 
-def add_run(session: Session, job_id: str, plan: Plan, started_at: datetime, log: RunLog) -> RunRow:
+TOLD: Mapping[Helped, bool | None] = {"yes": True, "no": False, "cannot-say": None}
+
+
+def told_of(log: RunLog) -> list[tuple[str, bool | None]]:
+    """Return the causes whose remedies were tried, and whether each helped."""
+    return [(one.cause, TOLD[one.helped]) for one in log.tried]
+
+
+def add_run(
+    session: Session,
+    job_id: str,
+    plan: Plan,
+    started_at: datetime,
+    log: RunLog,
+    run_id: str | None = None,
+) -> RunRow:
     """Return a new run, kept with its words and with what was planned of each measure."""
     facts, kind = plan.facts or facts_kept(plan.stations), kind_of(plan.job)
     flow, ratio = facts.acetylene_l_per_h, facts.oxygen_ratio
     row = RunRow(
-        run_id=uuid4().hex[:12],
+        run_id=run_id or uuid4().hex[:12],
         job_id=job_id,
         job_name=plan.job.name,
         kind=kind.id,
@@ -75,27 +98,28 @@ def add_run(session: Session, job_id: str, plan: Plan, started_at: datetime, log
         started_at=started_at,
         acetylene_l_per_h=flow,
         oxygen_l_per_h=None if flow is None or ratio is None else flow * ratio,
+        length_mm=getattr(plan.job, "length_mm", None),
+        joint=plan.job.model_dump().get("joint") or "",
+        heat=facts.heat.model_dump(mode="json") if facts.heat else None,
         plan=plan.model_dump(mode="json"),
         version=1,
-        **log_columns(log, kind.log),
+        **{"torch": facts.torch, "tip": facts.tip, **log_columns(log, kind.log)},
     )
-    Runs(session).add(row, run_words(row.job_name, log))
-    session.add_all(
-        RunMeasureRow(
-            run_id=row.run_id,
-            field=field.id,
-            planned=planned_by(facts, field),
-            actual=log.actual.get(field.id),
-        )
-        for field in kind.log
-    )
+    Runs(session).add(row, run_words(row.job_name, log), log.seen)
+    Remedies(session).set(row.run_id, row.family, told_of(log))
+    for field in kind.log:
+        planned, actual = planned_by(facts, field), log.actual.get(field.id)
+        if planned is not None or actual is not None:
+            session.add(
+                RunMeasureRow(run_id=row.run_id, field=field.id, planned=planned, actual=actual)
+            )
     return row
 
 
-def run_line(row: RunRow, measures: Sequence[RunMeasureRow]) -> RunLine:
-    """Return a run as the book lists it, its measures in the order its kind logs them."""
-    kind, told = kind_named(row.kind), {measure.field: measure for measure in measures}
-    logged = [
+def logged_measures(row: RunRow, measures: Sequence[RunMeasureRow]) -> list[LoggedMeasure]:
+    """Return all a run logs, planned beside actual, in the order its kind logs it."""
+    told = {measure.field: measure for measure in measures}
+    return [
         LoggedMeasure(
             id=field.id,
             label=field.label,
@@ -104,14 +128,24 @@ def run_line(row: RunRow, measures: Sequence[RunMeasureRow]) -> RunLine:
             least=field.least,
             planned=told[field.id].planned if field.id in told else None,
             actual=told[field.id].actual if field.id in told else None,
+            group=field.group,
         )
-        for field in kind.log
+        for field in kind_named(row.kind).log
     ]
-    ours, log = {"id", "seen", "measures", "came"}, RunLog.model_validate(row.log)
+
+
+def run_line(row: RunRow, measures: Sequence[RunMeasureRow]) -> RunLine:
+    """Return a run as the book lists it, with the times that were taken."""
+    kind = kind_named(row.kind)
+    logged = [one for one in logged_measures(row, measures) if one.group == "timed"]
+    ours = {"id", "seen", "measures", "came"}
+    # A log is long; whole it is read only where something of it came that is told.
+    told = log_kept_before(row.log)
+    work = RunLog.model_validate(told).work if told.get("work") else None
     return RunLine(
         id=row.run_id,
-        seen=log.seen,
-        came=kind.came(log.work),
+        seen=told.get("seen", []),
+        came=kind.came(work),
         measures=logged,
         **{name: getattr(row, name) for name in RunLine.model_fields if name not in ours},
     )

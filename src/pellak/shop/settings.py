@@ -3,14 +3,29 @@
 from collections.abc import Mapping
 from typing import Any
 
-from pydantic import ValidationError
+from pydantic import Field, ValidationError
 
 from pellak.core.errors import refusals
+from pellak.core.hand.known import KnownHand
 from pellak.core.job_base import ShopSchools
+from pellak.core.working import Record
 from pellak.store.database import Database
 from pellak.store.rack import Rack
 
-SCHOOLS_KEY = "schools"
+SCHOOLS_KEY, HAND_KEY = "schools", "hand"
+MOST_BEFORE = 12
+
+
+class HandKept(Record):
+    """The hand plans go by now, None for the model's, and those they went by before."""
+
+    now: KnownHand | None = None
+    before: list[KnownHand] = Field(default_factory=list, max_length=MOST_BEFORE)
+
+
+def hand_kept(rack: Rack) -> HandKept:
+    """Return the hand the shop's plans go by."""
+    return HandKept.model_validate(rack.setting(HAND_KEY) or {})
 
 
 def shop_schools(rack: Rack) -> ShopSchools:

@@ -12,6 +12,8 @@ from sqlalchemy.orm import Session
 from pellak.store.tables import ChangeCountRow, HeatLotRow, RackItemRow, SettingRow
 
 SHOP = "shop"
+RUNS, DROPPED = "run", "run-dropped"
+"""Runs as they are changed, and those that were dropped before anything happened in them."""
 _READ_BY_PLANS = (RackItemRow, SettingRow, HeatLotRow)
 
 
@@ -25,15 +27,24 @@ def count_changes(session: Session, _context: Any, _instances: Any) -> None:
 
 def count_change(session: Session) -> None:
     """Count a change of the shop that is no row of its own: something learned."""
-    counted = insert(ChangeCountRow).values(what=SHOP, count=1)
-    session.connection().execute(
-        counted.on_conflict_do_update(
-            index_elements=[ChangeCountRow.what], set_={"count": ChangeCountRow.count + 1}
-        )
+    count_up(session, SHOP)
+
+
+def count_up(session: Session, what: str) -> int:
+    """Count one more of something; return how many that is now."""
+    counted = insert(ChangeCountRow).values(what=what, count=1)
+    one_more = counted.on_conflict_do_update(
+        index_elements=[ChangeCountRow.what], set_={"count": ChangeCountRow.count + 1}
     )
+    (count,) = session.connection().execute(one_more.returning(ChangeCountRow.count)).one()
+    return int(count)
+
+
+def counted(session: Session, what: str) -> int:
+    """Return how often something was counted so far."""
+    return session.scalar(select(ChangeCountRow.count).where(ChangeCountRow.what == what)) or 0
 
 
 def shop_changes(session: Session) -> int:
     """Return how often the shop was changed so far."""
-    counted = select(ChangeCountRow.count).where(ChangeCountRow.what == SHOP)
-    return session.scalar(counted) or 0
+    return counted(session, SHOP)

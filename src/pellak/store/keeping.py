@@ -12,6 +12,7 @@ from pathlib import Path
 from pellak.store.errors import Unusable, in_our_words
 from pellak.store.form import FILE_NAME
 from pellak.store.health import check_file, read_only
+from pellak.store.photo_files import copy_photos
 
 BACKUPS = "backups"
 USUALLY_KEPT = 14
@@ -39,6 +40,14 @@ def back_up(source: Path, target: Path) -> None:
             copied.execute("PRAGMA journal_mode=DELETE")
 
     _write_beside(target, copy)
+    if target.parent != source.parent / BACKUPS:
+        # Those made beside the records share the records' own photos, which never change.
+        copy_photos(source.parent, photos_beside(target))
+
+
+def photos_beside(backup: Path) -> Path:
+    """Return the folder that holds the photos of a backup kept elsewhere."""
+    return backup.with_name(f"{backup.name}-files")
 
 
 def restore(source: Path, folder: Path, now: datetime) -> Path | None:
@@ -80,6 +89,9 @@ def restore(source: Path, folder: Path, now: datetime) -> Path | None:
             if part_of_it.exists():
                 part_of_it.rename(aside.with_name(aside.name + ending))
 
+    copy_photos(photos_beside(source), folder)
+    if source.parent.name == BACKUPS:
+        copy_photos(source.parent.parent, folder)
     _write_beside(standing, copy, set_aside)
     return aside
 

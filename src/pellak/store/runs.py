@@ -9,8 +9,9 @@ from sqlalchemy import column, delete, func, select, table, text, update
 from sqlalchemy.dialects.sqlite import insert
 from sqlalchemy.orm import Session, defer
 
+from pellak.store.change_count import DROPPED, RUNS, count_up
 from pellak.store.page import Page, cut
-from pellak.store.tables import RunMeasureRow, RunRow
+from pellak.store.tables import RunMeasureRow, RunRow, RunSignRow
 
 EPOCH = datetime(1970, 1, 1, tzinfo=UTC)
 SHORTEST_SEARCH = 3
@@ -28,15 +29,23 @@ class Runs:
     def __init__(self, session: Session) -> None:
         self._session = session
 
-    def add(self, row: RunRow, words: str = "") -> None:
-        """Keep a new run, found again by these words."""
+    def add(self, row: RunRow, words: str = "", signs: Sequence[str] = ()) -> None:
+        """Keep a new run, found again by these words and signs."""
         place = (row.started_at - EPOCH) // timedelta(microseconds=1)
         while self._session.scalar(select(RunRow.place).where(RunRow.place == place)) is not None:
             place += 1
-        row.place = place
+        row.place, row.touched = place, count_up(self._session, RUNS)
         self._session.add(row)
         self._session.flush()
         self.name(place, words)
+        self.sign(row.run_id, signs)
+
+    def sign(self, run_id: str, signs: Sequence[str]) -> None:
+        """Let a run be found by these signs, and by no others."""
+        self._session.execute(delete(RunSignRow).where(RunSignRow.run_id == run_id))
+        seen = [{"run_id": run_id, "sign": sign} for sign in dict.fromkeys(signs)]
+        if seen:
+            self._session.execute(insert(RunSignRow), seen)
 
     def name(self, place: int, words: str) -> None:
         """Let the run at a place be found by these words, and by no others."""
@@ -71,6 +80,11 @@ class Runs:
             statement = statement.where(RunRow.place < before)
         rows = self._session.scalars(statement.limit(most + 1)).all()
         return cut(rows, most, lambda row: row.place)
+
+    def by_id(self, run_ids: Sequence[str]) -> dict[str, RunRow]:
+        """Return some runs without their plans, by id."""
+        statement = select(RunRow).options(_NO_PLAN).where(RunRow.run_id.in_(run_ids))
+        return {row.run_id: row for row in self._session.scalars(statement)}
 
     def newest(self) -> RunRow | None:
         """Return the newest run without its plan, or None."""
@@ -124,6 +138,7 @@ class Runs:
         No plan is loaded or written.
         """
         statement = update(RunRow).where(RunRow.run_id == run_id, RunRow.version == version)
+        columns = {**columns, "touched": count_up(self._session, RUNS)}
         kept = self._session.execute(statement.values(version=version + 1, **columns))
         return bool(getattr(kept, "rowcount", 0))
 
@@ -154,9 +169,16 @@ class Runs:
         return found
 
     def measure(self, run_id: str, fields: Sequence[str], actual: Mapping[str, float]) -> None:
-        """Write what a run measured of these fields; a field not taken is null."""
+        """Write what a run measured of these fields; a field not taken any more is null."""
+        untaken = [field for field in fields if field not in actual]
+        gone = update(RunMeasureRow).where(
+            RunMeasureRow.run_id == run_id, RunMeasureRow.field.in_(untaken)
+        )
+        self._session.execute(gone.values(actual=None))
         taken = [
-            {"run_id": run_id, "field": field, "actual": actual.get(field)} for field in fields
+            {"run_id": run_id, "field": field, "actual": actual[field]}
+            for field in fields
+            if field in actual
         ]
         if taken:
             row = insert(RunMeasureRow)
@@ -175,5 +197,7 @@ class Runs:
             self._session.execute(
                 text("DELETE FROM run_words WHERE rowid = :place"), {"place": row.place}
             )
-            self._session.execute(delete(RunMeasureRow).where(RunMeasureRow.run_id == run_id))
+            for rows in (RunMeasureRow, RunSignRow):
+                self._session.execute(delete(rows).where(rows.run_id == run_id))
+            count_up(self._session, DROPPED)
             self._session.delete(row)

@@ -60,7 +60,8 @@ class RunRow(Base):
     """A run keeps the plan it was done under, so a later change of rule never rewrites it.
 
     What lists and sums need stands in columns of its own: a kept plan is never loaded for them.
-    `place` orders the book: the microsecond a run began, made unique.
+    `place` orders the book: the microsecond a run began, made unique; `touched` rises with every
+    change of any run. `heat` is the piece and flame its first puddle was planned for.
     """
 
     __tablename__ = "run"
@@ -80,9 +81,59 @@ class RunRow(Base):
     acetylene_l_per_h: Mapped[float | None]
     oxygen_l_per_h: Mapped[float | None]
     fire_watch: Mapped[bool] = mapped_column(default=False, index=True)
+    torch: Mapped[str] = mapped_column(String(80), default="")
+    tip: Mapped[str] = mapped_column(String(80), default="")
+    joint: Mapped[str] = mapped_column(String(40), default="")
+    verdict: Mapped[str] = mapped_column(String(20), default="")
+    length_mm: Mapped[float | None]
+    heat: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+    touched: Mapped[int] = mapped_column(BigInteger, index=True, default=0)
     log: Mapped[dict[str, Any]] = mapped_column(JSON)
     plan: Mapped[dict[str, Any]] = mapped_column(JSON)
     version: Mapped[int]
+
+
+class RunSignRow(Base):
+    """A sign that was seen in a run."""
+
+    __tablename__ = "run_sign"
+    run_id: Mapped[str] = mapped_column(
+        ForeignKey("run.run_id", ondelete="CASCADE"), primary_key=True
+    )
+    sign: Mapped[str] = mapped_column(String(40), primary_key=True)
+
+
+class PhotoRow(Base):
+    """A photo of a run: which slot it stands in, the file it is by its hash, how large, the scale
+    laid on it and the lengths measured by it."""
+
+    __tablename__ = "photo"
+    photo_id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    run_id: Mapped[str] = mapped_column(ForeignKey("run.run_id", ondelete="CASCADE"), index=True)
+    slot: Mapped[str] = mapped_column(String(20))
+    sha256: Mapped[str] = mapped_column(String(64), index=True)
+    width_px: Mapped[int]
+    height_px: Mapped[int]
+    added_at: Mapped[datetime] = mapped_column(UtcMoment)
+    marks: Mapped[dict[str, Any]] = mapped_column(JSON)
+    version: Mapped[int]
+
+
+class ProcedureRow(Base):
+    """One version of a shop procedure; every version that was ever signed stays."""
+
+    __tablename__ = "procedure"
+    __table_args__ = (Index("ix_procedure_family_joint", "family", "joint"),)
+    number: Mapped[int] = mapped_column(primary_key=True)
+    version: Mapped[int] = mapped_column(primary_key=True)
+    run_id: Mapped[str] = mapped_column(ForeignKey("run.run_id"), index=True)
+    name: Mapped[str] = mapped_column(String(80))
+    family: Mapped[str] = mapped_column(String(30))
+    joint: Mapped[str] = mapped_column(String(40))
+    thickness_mm: Mapped[float]
+    signed_by: Mapped[str] = mapped_column(String(60))
+    signed_at: Mapped[datetime] = mapped_column(UtcMoment)
+    document: Mapped[dict[str, Any]] = mapped_column(JSON)
 
 
 class RunMeasureRow(Base):

@@ -400,6 +400,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Signs Alone */
+        get: operations["list_signs_alone"];
+        put?: never;
+        /** Find Fault Alone */
+        post: operations["find_fault_alone"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs/{run_id}/faults": {
         parameters: {
             query?: never;
@@ -412,6 +430,23 @@ export interface paths {
         put?: never;
         /** Find Fault */
         post: operations["find_fault"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/proposed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Propose For Log */
+        post: operations["propose_for_log"];
         delete?: never;
         options?: never;
         head?: never;
@@ -548,6 +583,300 @@ export interface paths {
         get: operations["list_signs"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Book Words */
+        get: operations["list_book_words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Find Runs */
+        get: operations["find_runs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/statistics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Count Runs */
+        get: operations["count_runs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/export.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Export Runs Csv */
+        get: operations["export_runs_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/export.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Export Runs Json */
+        get: operations["export_runs_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/book/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Import Runs */
+        post: operations["import_runs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Photos */
+        get: operations["list_photos"];
+        put?: never;
+        /** Add Photo */
+        post: operations["add_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Show Photo */
+        get: operations["show_photo"];
+        put?: never;
+        post?: never;
+        /** Take Photo Out */
+        delete: operations["take_photo_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo_id}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Mark Photo */
+        put: operations["mark_photo"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/procedures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Procedures */
+        get: operations["list_procedures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/procedures/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Look At Procedure */
+        get: operations["look_at_procedure"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/procedures/{number}/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Print Procedure */
+        get: operations["print_procedure"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/procedure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Draft Procedure */
+        get: operations["draft_procedure"];
+        put?: never;
+        /** Sign Procedure */
+        post: operations["sign_procedure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Print Run */
+        get: operations["print_run"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/beside/{other_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Compare Runs */
+        get: operations["compare_runs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Look At Hand */
+        get: operations["look_at_hand"];
+        put?: never;
+        /** Take Hand Up */
+        post: operations["take_hand_up"];
+        /** Put Hand Down */
+        delete: operations["put_hand_down"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hand/cleaned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tell Tip Cleaned */
+        post: operations["tell_tip_cleaned"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1378,6 +1707,38 @@ export interface components {
             signs: boolean;
         };
         /**
+         * BookStatistics
+         * @description What the runs that are wanted say. `signs` are those that went wrong, commonest first.
+         */
+        BookStatistics: {
+            /** Runs */
+            runs: number;
+            /** Success */
+            success: components["schemas"]["Share"][];
+            /** Months */
+            months: components["schemas"]["MonthRatio"][];
+            /** Gas */
+            gas: components["schemas"]["GasPerMetre"][];
+            /** Signs */
+            signs: components["schemas"]["SignTold"][];
+        };
+        /**
+         * BookWords
+         * @description How a run came out, where a puddle was timed, what a photo shows, orders, metals.
+         */
+        BookWords: {
+            /** Verdicts */
+            verdicts: components["schemas"]["Word"][];
+            /** Puddle Places */
+            puddle_places: components["schemas"]["Word"][];
+            /** Slots */
+            slots: components["schemas"]["Word"][];
+            /** Sorts */
+            sorts: components["schemas"]["Word"][];
+            /** Metals */
+            metals: components["schemas"]["Word"][];
+        };
+        /**
          * BowPoint
          * @description A place along the member and the bow there, mm.
          */
@@ -1615,6 +1976,32 @@ export interface components {
             sample?: string[];
         };
         /**
+         * CompareLine
+         * @description One thing of two runs: as text, and how far apart, 0 the same, 1 or more worth a look.
+         */
+        CompareLine: {
+            /** Label */
+            label: string;
+            /** Group */
+            group: string;
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /** Apart */
+            apart: number;
+        };
+        /**
+         * Compared
+         * @description Two runs' differences, furthest apart first, and what is the same.
+         */
+        Compared: {
+            /** Differs */
+            differs: components["schemas"]["CompareLine"][];
+            /** Same */
+            same: components["schemas"]["CompareLine"][];
+        };
+        /**
          * Confirmation
          * @description A stop that was answered, when (UTC, ISO 8601), by whom and about which piece.
          *
@@ -1812,6 +2199,22 @@ export interface components {
             t_12h_c: number | null;
             /** Curve */
             curve: number[][];
+        };
+        /**
+         * Cure
+         * @description A remedy that was tried where a sign was seen, and how often it helped.
+         */
+        Cure: {
+            /** Cause */
+            cause: string;
+            /** Name */
+            name: string;
+            /** Do */
+            do: string;
+            /** Tried */
+            tried: number;
+            /** Helped */
+            helped: number;
         };
         /**
          * Curve
@@ -2061,6 +2464,37 @@ export interface components {
             hrc_high: number;
         };
         /**
+         * Drift
+         * @description Something that has grown slower: how far its sum stands in standard deviations, since which
+         *     log (its place in what was given, from 0), what share of its heat it lost, out of how many
+         *     logs since.
+         */
+        Drift: {
+            /** Name */
+            name: string;
+            /** Sum */
+            sum: number;
+            /** Since */
+            since: number;
+            /** Less */
+            less: number;
+            /** N */
+            n: number;
+        };
+        /**
+         * DriftLine
+         * @description A tip or torch that has grown slower, what to do about it, and how it was found.
+         */
+        DriftLine: {
+            /** Group */
+            group: string;
+            drift: components["schemas"]["Drift"];
+            /** Says */
+            says: string;
+            /** How */
+            how: string;
+        };
+        /**
          * DrillSign
          * @description Which of the two it was, how it shows, and what follows.
          */
@@ -2192,6 +2626,48 @@ export interface components {
             text: string;
         };
         /**
+         * Facet
+         * @description A way to tell runs apart.
+         */
+        Facet: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "family" | "thickness" | "joint" | "who" | "tip" | "verdict" | "sign" | "kind";
+            /** Label */
+            label: string;
+            /** Values */
+            values: components["schemas"]["FacetValue"][];
+        };
+        /**
+         * FacetValue
+         * @description A value, and how many of the runs wanted otherwise have it.
+         */
+        FacetValue: {
+            /** Value */
+            value: string;
+            /** Label */
+            label: string;
+            /** Count */
+            count: number;
+            /** Chosen */
+            chosen: boolean;
+        };
+        /**
+         * FactorLine
+         * @description The factor of a person, torch or metal among the others alike, and in words what it means.
+         */
+        FactorLine: {
+            /** Group */
+            group: string;
+            /** Name */
+            name: string;
+            fitted: components["schemas"]["Fitted"];
+            /** Says */
+            says: string;
+        };
+        /**
          * Facts
          * @description The facts of one plan; null where the job does not say enough yet.
          *
@@ -2210,6 +2686,22 @@ export interface components {
             greatest_l_per_h?: number | null;
             /** Puddle S */
             puddle_s?: number | null;
+            heat?: components["schemas"]["HeatGiven"] | null;
+            /**
+             * Hand
+             * @default
+             */
+            hand: string;
+            /**
+             * Torch
+             * @default
+             */
+            torch: string;
+            /**
+             * Tip
+             * @default
+             */
+            tip: string;
             /** Tack Hold S */
             tack_hold_s?: number | null;
             /** Direction */
@@ -2469,6 +2961,20 @@ export interface components {
             clock: components["schemas"]["ClockState"];
         };
         /**
+         * Fitted
+         * @description A factor with its band, one standard deviation of its logarithm either way, and its logs.
+         */
+        Fitted: {
+            /** Factor */
+            factor: number;
+            /** Factor Low */
+            factor_low: number;
+            /** Factor High */
+            factor_high: number;
+            /** N */
+            n: number;
+        };
+        /**
          * FlameBack
          * @description Why the flame was not out after all.
          */
@@ -2620,6 +3126,24 @@ export interface components {
             what_next: string[];
         };
         /**
+         * GasPerMetre
+         * @description Acetylene a metre of seam took, L: how many runs, the middle one, and the quartiles.
+         */
+        GasPerMetre: {
+            /** Metal */
+            metal: string;
+            /** Thickness */
+            thickness: string;
+            /** N */
+            n: number;
+            /** Middle L */
+            middle_l: number;
+            /** Low L */
+            low_l: number;
+            /** High L */
+            high_l: number;
+        };
+        /**
          * GasReadings
          * @description One side's readings, bar gauge, as the clock started and as it stopped.
          */
@@ -2689,6 +3213,63 @@ export interface components {
             text: string;
         };
         /**
+         * HandKept
+         * @description The hand plans go by now, None for the model's, and those they went by before.
+         */
+        HandKept: {
+            now?: components["schemas"]["KnownHand"] | null;
+            /** Before */
+            before?: components["schemas"]["KnownHand"][];
+        };
+        /**
+         * HandPage
+         * @description All the page of the hand shows. `offered` is what would be taken up today, None while
+         *     nothing was timed; `all` what every hand gives together.
+         */
+        HandPage: {
+            /** Points */
+            points: components["schemas"]["HandPoint"][];
+            all: components["schemas"]["Fitted"] | null;
+            /** Factors */
+            factors: components["schemas"]["FactorLine"][];
+            /** Drifts */
+            drifts: components["schemas"]["DriftLine"][];
+            /** People */
+            people: string[];
+            offered: components["schemas"]["KnownHand"] | null;
+            kept: components["schemas"]["HandKept"];
+            /** Changes */
+            changes: components["schemas"]["PlanChange"][];
+        };
+        /**
+         * HandPoint
+         * @description A timed puddle with the run it was timed in.
+         */
+        HandPoint: {
+            /** Run Id */
+            run_id: string;
+            /** Job Name */
+            job_name: string;
+            /** Day */
+            day: string;
+            /** Tip */
+            tip: string;
+            /** Torch */
+            torch: string;
+            point: components["schemas"]["PuddlePoint"];
+        };
+        /**
+         * HandTaken
+         * @description Whose hand plans are made for from now on; nothing is anybody's.
+         */
+        HandTaken: {
+            /**
+             * Person
+             * @default
+             */
+            person: string;
+        };
+        /**
          * HandTell
          * @description One tap: what was seen, and the heat it says, °C; None where the heat is typed.
          */
@@ -2734,6 +3315,42 @@ export interface components {
             acetylene_low_l_per_h: number;
             /** Acetylene High L Per H */
             acetylene_high_l_per_h: number;
+        };
+        /**
+         * HeatGiven
+         * @description A piece and the flame on it.
+         */
+        HeatGiven: {
+            /** Family */
+            family?: ("carbon-steel" | "chromoly" | "stainless" | "aluminium" | "lead" | "cast-iron") | null;
+            /** Alloy */
+            alloy?: string | null;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /**
+             * Joint
+             * @default butt
+             * @enum {string}
+             */
+            joint: "butt" | "tipped-edge" | "outside-corner" | "tee" | "lap" | "cluster" | "pipe-butt" | "casting-crack";
+            /**
+             * Start C
+             * @default 20
+             */
+            start_c: number;
+            /**
+             * Hand Factor
+             * @default 1
+             */
+            hand_factor: number;
+            /** Hand Sigma */
+            hand_sigma?: number | null;
+            /** Acetylene L Per H */
+            acetylene_l_per_h: number;
+            /** Orifice Mm */
+            orifice_mm?: number | null;
+            /** Near Edge Mm */
+            near_edge_mm?: number | null;
         };
         /**
          * HeatJob
@@ -3216,6 +3833,36 @@ export interface components {
             angle_rad: number;
         };
         /**
+         * KnownHand
+         * @description Factors taken up: when, whose they are (nothing is anybody's), of how many puddles; for any
+         *     torch by metal, and torch by torch.
+         */
+        KnownHand: {
+            /** Taken Up */
+            taken_up: string;
+            /**
+             * Person
+             * @default
+             */
+            person: string;
+            /** N */
+            n: number;
+            /** Read Within */
+            read_within: {
+                [key: string]: number;
+            };
+            /** By Metal */
+            by_metal: {
+                [key: string]: components["schemas"]["Fitted"];
+            };
+            /** By Torch */
+            by_torch: {
+                [key: string]: {
+                    [key: string]: components["schemas"]["Fitted"];
+                };
+            };
+        };
+        /**
          * Layer
          * @description A layer as laid. `dilution` is the share of base in it, `own_share` that of the rod.
          */
@@ -3400,6 +4047,12 @@ export interface components {
             planned: number | null;
             /** Actual */
             actual: number | null;
+            /**
+             * Group
+             * @default timed
+             * @enum {string}
+             */
+            group: "timed" | "set" | "measured";
         };
         /**
          * LoggerAgreed
@@ -3432,17 +4085,6 @@ export interface components {
             phase: "warming" | "welding" | "cooling";
         };
         /**
-         * Marked
-         * @description What is done from now on.
-         */
-        Marked: {
-            /**
-             * Phase
-             * @enum {string}
-             */
-            phase: "warming" | "welding" | "cooling";
-        };
-        /**
          * Measured
          * @description What was measured at a place between rounds: the gap, and how far an edge stands proud.
          */
@@ -3453,6 +4095,23 @@ export interface components {
             gap_mm?: number | null;
             /** Rise Mm */
             rise_mm?: number | null;
+        };
+        /**
+         * MeasuredLength
+         * @description A length measured on a photo, mm, with its range and working; None without a scale that
+         *     carries it.
+         */
+        MeasuredLength: {
+            /** Name */
+            name: string;
+            /** Length Mm */
+            length_mm: number | null;
+            /** Low Mm */
+            low_mm: number | null;
+            /** High Mm */
+            high_mm: number | null;
+            /** Working */
+            working: components["schemas"]["Working"][];
         };
         /**
          * MemberDrawing
@@ -3692,6 +4351,32 @@ export interface components {
             boot_s: number;
         };
         /**
+         * MonthRatio
+         * @description Puddles of a month, timed over planned: how many, the middle one, and the quartiles.
+         */
+        MonthRatio: {
+            /** Month */
+            month: string;
+            /** N */
+            n: number;
+            /** Middle */
+            middle: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * NextTime
+         * @description Something to do otherwise next time, and why it is proposed.
+         */
+        NextTime: {
+            /** Text */
+            text: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * OneLineAnswer
          * @description The answer to a one-line question: a headline, what was asked, and the working behind it.
          */
@@ -3711,7 +4396,7 @@ export interface components {
         };
         /**
          * OpenJob
-         * @description A job with its plan, as the bench shows it.
+         * @description A job with its plan, as the bench shows it, and what was done on such a piece before.
          */
         OpenJob: {
             /** Id */
@@ -3729,6 +4414,8 @@ export interface components {
             /** Mark */
             mark: string;
             plan: components["schemas"]["Plan"];
+            /** Offered */
+            offered: components["schemas"]["ProcedureLine"][];
         };
         /**
          * OverlayGiven
@@ -4120,6 +4807,79 @@ export interface components {
             y_mm: number;
         };
         /**
+         * Photo
+         * @description A photo of a run: its slot, how large it is, what was marked and measured on it.
+         */
+        Photo: {
+            /** Id */
+            id: string;
+            /** Run Id */
+            run_id: string;
+            /**
+             * Slot
+             * @enum {string}
+             */
+            slot: "fit-up" | "flame" | "tip" | "front" | "back" | "colour" | "line" | "dressed";
+            /** Slot Name */
+            slot_name: string;
+            /** Width Px */
+            width_px: number;
+            /** Height Px */
+            height_px: number;
+            /**
+             * Added At
+             * Format: date-time
+             */
+            added_at: string;
+            /** Version */
+            version: number;
+            marks: components["schemas"]["PhotoMarks"];
+            /** Measured */
+            measured: components["schemas"]["MeasuredLength"][];
+        };
+        /**
+         * PhotoLength
+         * @description Two places between which a length is wanted, and what it is a length of.
+         */
+        PhotoLength: {
+            a: components["schemas"]["PhotoPoint"];
+            b: components["schemas"]["PhotoPoint"];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+        };
+        /**
+         * PhotoMarks
+         * @description What was marked on a photo: its scale, and lengths.
+         */
+        PhotoMarks: {
+            scale?: components["schemas"]["PhotoScale"] | null;
+            /** Lengths */
+            lengths?: components["schemas"]["PhotoLength"][];
+        };
+        /**
+         * PhotoPoint
+         * @description A place on a photo: shares of its width and height, from the top left.
+         */
+        PhotoPoint: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * PhotoScale
+         * @description Two places on something whose length is known, mm.
+         */
+        PhotoScale: {
+            a: components["schemas"]["PhotoPoint"];
+            b: components["schemas"]["PhotoPoint"];
+            /** Length Mm */
+            length_mm: number;
+        };
+        /**
          * Place
          * @description A place in the section, mm from the root.
          */
@@ -4158,6 +4918,20 @@ export interface components {
             may_start: boolean;
             /** Why Not */
             why_not: string;
+        };
+        /**
+         * PlanChange
+         * @description What taking the hand up would change of a job on the bench: its first puddle, s.
+         */
+        PlanChange: {
+            /** Job Id */
+            job_id: string;
+            /** Job Name */
+            job_name: string;
+            /** Now S */
+            now_s: number | null;
+            /** Then S */
+            then_s: number | null;
         };
         /**
          * PlanMarks
@@ -4232,6 +5006,142 @@ export interface components {
             errors: components["schemas"]["FieldFault"][];
             /** Current */
             current?: unknown;
+        };
+        /**
+         * Procedure
+         * @description A version whole, and the others there are.
+         */
+        Procedure: {
+            /** Number */
+            number: number;
+            /** Version */
+            version: number;
+            /** Name */
+            name: string;
+            /** Piece */
+            piece: string;
+            /** For Mm */
+            for_mm: string;
+            /** Run Id */
+            run_id: string;
+            /** Signed By */
+            signed_by: string;
+            /**
+             * Signed At
+             * Format: date-time
+             */
+            signed_at: string;
+            text: components["schemas"]["ProcedureText"];
+            /** Versions */
+            versions: number[];
+        };
+        /**
+         * ProcedureDraft
+         * @description What a run would be as a procedure, and those it could be a better version of.
+         */
+        ProcedureDraft: {
+            /** Name */
+            name: string;
+            text: components["schemas"]["ProcedureText"];
+            /** Betters */
+            betters: components["schemas"]["ProcedureLine"][];
+        };
+        /**
+         * ProcedureLine
+         * @description A version of a procedure: number, piece, from which run, by whom it was signed and when.
+         */
+        ProcedureLine: {
+            /** Number */
+            number: number;
+            /** Version */
+            version: number;
+            /** Name */
+            name: string;
+            /** Piece */
+            piece: string;
+            /** For Mm */
+            for_mm: string;
+            /** Run Id */
+            run_id: string;
+            /** Signed By */
+            signed_by: string;
+            /**
+             * Signed At
+             * Format: date-time
+             */
+            signed_at: string;
+        };
+        /**
+         * ProcedureText
+         * @description What a procedure says: set-up, order, notes, the photo that shows how it should look.
+         */
+        ProcedureText: {
+            /** Set Up */
+            set_up?: components["schemas"]["SetLine"][];
+            /** Order */
+            order?: components["schemas"]["SetLine"][];
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /** Photo Id */
+            photo_id?: string | null;
+        };
+        /**
+         * Proposed
+         * @description What a log may be closed with; the person decides.
+         */
+        Proposed: {
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "" | "good" | "reworked" | "scrap";
+            /** Next Time */
+            next_time: components["schemas"]["NextTime"][];
+        };
+        /**
+         * PuddlePoint
+         * @description A timed puddle: what the model's own hand would take, between what the fit of its person,
+         *     torch and metal lets expect nine in ten, what it took; all s.
+         *
+         *     `stray` goes against the others; `left_out` is beyond any believable factor, or was timed with
+         *     a tip that had clogged.
+         */
+        PuddlePoint: {
+            /** Log */
+            log: number;
+            /** Model S */
+            model_s: number | null;
+            /** Low S */
+            low_s: number | null;
+            /** High S */
+            high_s: number | null;
+            /** Timed S */
+            timed_s: number;
+            /** Person */
+            person: string;
+            /** Family */
+            family: string;
+            /** Stray */
+            stray: boolean;
+            /** Left Out */
+            left_out: boolean;
+        };
+        /**
+         * PuddleTimed
+         * @description One more puddle that was timed: seconds, and where.
+         */
+        PuddleTimed: {
+            /** S */
+            s: number;
+            /**
+             * At
+             * @default sheet
+             * @enum {string}
+             */
+            at: "sheet" | "edge" | "tack" | "seam";
         };
         /**
          * PurgeSeconds
@@ -4517,8 +5427,14 @@ export interface components {
             version: number;
             line: components["schemas"]["RunLine"];
             log: components["schemas"]["RunLog"];
+            /** Measures */
+            measures: components["schemas"]["LoggedMeasure"][];
+            /** Used */
+            used: components["schemas"]["Used"][];
             bench: components["schemas"]["BenchState"];
             plan: components["schemas"]["Plan"];
+            /** Signs */
+            signs: components["schemas"]["Sign"][];
         };
         /**
          * RunLine
@@ -4552,6 +5468,10 @@ export interface components {
             came: string;
             /** Seen */
             seen: string[];
+            /** Verdict */
+            verdict: string;
+            /** Tip */
+            tip: string;
             /** Method Version */
             method_version: string;
         };
@@ -4602,6 +5522,28 @@ export interface components {
             actual?: {
                 [key: string]: number;
             };
+            /** Puddles */
+            puddles?: components["schemas"]["PuddleTimed"][];
+            /** Used */
+            used?: {
+                [key: string]: string;
+            };
+            /**
+             * Verdict
+             * @default
+             * @enum {string}
+             */
+            verdict: "" | "good" | "reworked" | "scrap";
+            /**
+             * Changed
+             * @default
+             */
+            changed: string;
+            /**
+             * Next Time
+             * @default
+             */
+            next_time: string;
             /** Rods */
             rods?: components["schemas"]["RodTaken"][];
             /**
@@ -4626,6 +5568,10 @@ export interface components {
             version: number;
             line: components["schemas"]["RunLine"];
             log: components["schemas"]["RunLog"];
+            /** Measures */
+            measures: components["schemas"]["LoggedMeasure"][];
+            /** Used */
+            used: components["schemas"]["Used"][];
             bench: components["schemas"]["BenchState"];
         };
         /**
@@ -4637,6 +5583,30 @@ export interface components {
             lines: components["schemas"]["RunLine"][];
             /** Next */
             next: number | null;
+        };
+        /**
+         * RunsFound
+         * @description Some of the runs that are wanted, how many there are, and what may be chosen further.
+         */
+        RunsFound: {
+            /** Total */
+            total: number;
+            /** Offset */
+            offset: number;
+            /** Lines */
+            lines: components["schemas"]["RunLine"][];
+            /** Facets */
+            facets: components["schemas"]["Facet"][];
+        };
+        /**
+         * RunsTakenIn
+         * @description How many runs of a file were new, and how many were in the book already.
+         */
+        RunsTakenIn: {
+            /** New */
+            new: number;
+            /** Known */
+            known: number;
         };
         /**
          * SaidMeasure
@@ -4956,12 +5926,47 @@ export interface components {
             inertia_mm4: number;
         };
         /**
+         * SeenAlone
+         * @description What is seen with no run at hand, on which work and metal; null is any.
+         */
+        SeenAlone: {
+            /** Signs */
+            signs: string[];
+            /**
+             * Kind
+             * @default seam
+             */
+            kind: string;
+            /** Family */
+            family?: ("carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "tool-steel" | "manganese-steel" | "cast-iron" | "aluminium" | "lead") | null;
+        };
+        /**
+         * SeenInLog
+         * @description What is seen once it is done, by the log's signs; nothing yet is none.
+         */
+        SeenInLog: {
+            /** Seen */
+            seen: string[];
+        };
+        /**
          * SeenSigns
          * @description What is seen, by the signs' ids.
          */
         SeenSigns: {
             /** Signs */
             signs: string[];
+        };
+        /**
+         * SetLine
+         * @description One line of the set-up: what, how much, and whether that was measured or only planned.
+         */
+        SetLine: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+            /** Measured */
+            measured: boolean;
         };
         /**
          * Shape
@@ -4977,6 +5982,24 @@ export interface components {
             role: "metal" | "far" | "hidden" | "pool" | "crack";
             /** Points */
             points: components["schemas"]["Place"][];
+        };
+        /**
+         * Share
+         * @description How many of how many, and the range the true share may well lie in.
+         */
+        Share: {
+            /** Metal */
+            metal: string;
+            /** Thickness */
+            thickness: string;
+            /** Good */
+            good: number;
+            /** Judged */
+            judged: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
         };
         /**
          * ShopSchools
@@ -5046,7 +6069,7 @@ export interface components {
         };
         /**
          * Sign
-         * @description Something seen at the bench, good or bad.
+         * @description Something seen at the bench, good or bad: on which side, on which metals, none named any.
          */
         Sign: {
             /** Id */
@@ -5055,6 +6078,43 @@ export interface components {
             label: string;
             /** Good */
             good: boolean;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "front" | "back" | "flame" | "panel";
+            /** Only */
+            only: string[];
+        };
+        /**
+         * SignTold
+         * @description How often a sign was seen among the runs wanted, and what cured it.
+         */
+        SignTold: {
+            /** Sign */
+            sign: string;
+            /** Runs */
+            runs: number;
+            /** Cures */
+            cures: components["schemas"]["Cure"][];
+        };
+        /**
+         * Signed
+         * @description A run signed as a procedure: its name, what to heed, who answers for it; `number` names the
+         *     one it is a better version of.
+         */
+        Signed: {
+            /** Name */
+            name: string;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /** Signed By */
+            signed_by: string;
+            /** Number */
+            number?: number | null;
         };
         /**
          * SignedIn
@@ -5831,6 +6891,11 @@ export interface components {
             start_c: number;
             /** Acetylene L Per H */
             acetylene_l_per_h?: number | null;
+            /**
+             * Hand Factor
+             * @default 1
+             */
+            hand_factor: number;
             /** Limit C */
             limit_c?: number | null;
             /** Fused Mm2 */
@@ -5975,6 +7040,14 @@ export interface components {
             chart: components["schemas"]["ChartRow"] | null;
         };
         /**
+         * TipCleaned
+         * @description The tip that was cleaned or measured.
+         */
+        TipCleaned: {
+            /** Tip */
+            tip: string;
+        };
+        /**
          * TipItem
          * @description A tip: its name is the label stamped on it.
          */
@@ -6080,6 +7153,32 @@ export interface components {
              * @default 1
              */
             count: number;
+        };
+        /**
+         * TwoRuns
+         * @description Two runs and how they compare.
+         */
+        TwoRuns: {
+            first: components["schemas"]["Run"];
+            second: components["schemas"]["Run"];
+            compared: components["schemas"]["Compared"];
+        };
+        /**
+         * Used
+         * @description Something a run was done with, in words, planned beside what it really was.
+         */
+        Used: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "torch" | "tip" | "rod" | "flame" | "lens" | "cooling";
+            /** Label */
+            label: string;
+            /** Planned */
+            planned: string;
+            /** Actual */
+            actual: string;
         };
         /**
          * Verdict
@@ -6357,6 +7456,16 @@ export interface components {
             leg_mm: number;
         };
         /**
+         * Word
+         * @description Something by its id, and what it is called.
+         */
+        Word: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+        };
+        /**
          * Working
          * @description How one figure came about. `value` is None where the figure does not apply.
          */
@@ -6390,6 +7499,26 @@ export interface components {
              * @default
              */
             note: string;
+        };
+        /**
+         * Marked
+         * @description A photo's scale and lengths, against the version they were laid on.
+         */
+        pellak__api__photo_routes__Marked: {
+            /** Version */
+            version: number;
+            marks: components["schemas"]["PhotoMarks"];
+        };
+        /**
+         * Marked
+         * @description What is done from now on.
+         */
+        pellak__api__watch_routes__Marked: {
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "warming" | "welding" | "cooling";
         };
     };
     responses: never;
@@ -9253,6 +10382,215 @@ export interface operations {
             };
         };
     };
+    list_signs_alone: {
+        parameters: {
+            query?: {
+                kind?: string;
+                family?: ("carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "tool-steel" | "manganese-steel" | "cast-iron" | "aluminium" | "lead") | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FaultSign"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    find_fault_alone: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenAlone"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FaultsAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_fault_signs: {
         parameters: {
             query?: never;
@@ -9378,6 +10716,113 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FaultsAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    propose_for_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenInLog"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Proposed"];
                 };
             };
             /** @description Bad Request */
@@ -10308,6 +11753,2112 @@ export interface operations {
             };
         };
     };
+    list_book_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookWords"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    find_runs: {
+        parameters: {
+            query?: {
+                words?: string;
+                offset?: number;
+                most?: number;
+                facets?: boolean;
+                family?: string[] | null;
+                thickness?: string[] | null;
+                joint?: string[] | null;
+                who?: string[] | null;
+                tip?: string[] | null;
+                verdict?: string[] | null;
+                sign?: string[] | null;
+                kind?: string[] | null;
+                least_mm?: number | null;
+                most_mm?: number | null;
+                first?: string | null;
+                last?: string | null;
+                sort?: "newest" | "oldest" | "thinnest" | "thickest" | "slowest" | "quickest";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunsFound"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    count_runs: {
+        parameters: {
+            query?: {
+                words?: string;
+                family?: string[] | null;
+                thickness?: string[] | null;
+                joint?: string[] | null;
+                who?: string[] | null;
+                tip?: string[] | null;
+                verdict?: string[] | null;
+                sign?: string[] | null;
+                kind?: string[] | null;
+                least_mm?: number | null;
+                most_mm?: number | null;
+                first?: string | null;
+                last?: string | null;
+                sort?: "newest" | "oldest" | "thinnest" | "thickest" | "slowest" | "quickest";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookStatistics"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_runs_csv: {
+        parameters: {
+            query?: {
+                words?: string;
+                family?: string[] | null;
+                thickness?: string[] | null;
+                joint?: string[] | null;
+                who?: string[] | null;
+                tip?: string[] | null;
+                verdict?: string[] | null;
+                sign?: string[] | null;
+                kind?: string[] | null;
+                least_mm?: number | null;
+                most_mm?: number | null;
+                first?: string | null;
+                last?: string | null;
+                sort?: "newest" | "oldest" | "thinnest" | "thickest" | "slowest" | "quickest";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                    "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_runs_json: {
+        parameters: {
+            query?: {
+                words?: string;
+                family?: string[] | null;
+                thickness?: string[] | null;
+                joint?: string[] | null;
+                who?: string[] | null;
+                tip?: string[] | null;
+                verdict?: string[] | null;
+                sign?: string[] | null;
+                kind?: string[] | null;
+                least_mm?: number | null;
+                most_mm?: number | null;
+                first?: string | null;
+                last?: string | null;
+                sort?: "newest" | "oldest" | "thinnest" | "thickest" | "slowest" | "quickest";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                    "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_runs: {
+        parameters: {
+            query?: {
+                rename?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunsTakenIn"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_photos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_photo: {
+        parameters: {
+            query: {
+                slot: "fit-up" | "flame" | "tip" | "front" | "back" | "colour" | "line" | "dressed";
+            };
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    show_photo: {
+        parameters: {
+            query?: {
+                small?: boolean;
+            };
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_photo_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    mark_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["pellak__api__photo_routes__Marked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_procedures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProcedureLine"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_at_procedure: {
+        parameters: {
+            query?: {
+                version?: number | null;
+            };
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Procedure"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    print_procedure: {
+        parameters: {
+            query?: {
+                version?: number | null;
+                paper?: "a4" | "letter";
+                units?: "metric" | "inch";
+            };
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    draft_procedure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProcedureDraft"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sign_procedure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Signed"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Procedure"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    print_run: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+                units?: "metric" | "inch";
+            };
+            header?: never;
+            path: {
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    compare_runs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: string;
+                other_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TwoRuns"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_at_hand: {
+        parameters: {
+            query?: {
+                person?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_hand_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandTaken"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_hand_down: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tell_tip_cleaned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TipCleaned"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     start_watch: {
         parameters: {
             query?: never;
@@ -10840,7 +14391,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Marked"];
+                "application/json": components["schemas"]["pellak__api__watch_routes__Marked"];
             };
         };
         responses: {

@@ -3,7 +3,8 @@ import { useUnits } from "../shell/settings";
 /** Links to a printed page, on both papers, in the units shown. */
 export function PaperLinks({ what, path }: { what: string; path: string }) {
   const units = useUnits();
-  const href = (paper: string) => `${path}?paper=${paper}&units=${units.system}`;
+  const href = (paper: string) =>
+    `${path}${path.includes("?") ? "&" : "?"}paper=${paper}&units=${units.system}`;
   return (
     <span data-screen-only className="whitespace-nowrap">
       {what}{" "}

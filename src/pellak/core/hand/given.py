@@ -7,7 +7,7 @@ from pellak.core.working import Number, Record
 
 
 class TimedPuddle(HeatGiven):
-    """One puddle: the piece, the flame on it, the seconds it took, whose hand and which torch.
+    """One puddle: the piece, the flame on it, the seconds it took, whose hand, which torch and tip.
 
     `weight` tells how far it is to be trusted, 1 as any other, less for one that was hurried.
     """
@@ -15,6 +15,7 @@ class TimedPuddle(HeatGiven):
     puddle_s: Number = Field(gt=0, le=600)
     person: str = Field(default="", max_length=60)
     torch: str = Field(default="", max_length=60)
+    tip: str = Field(default="", max_length=40)
     weight: Number = Field(default=1.0, gt=0, le=10)
 
 

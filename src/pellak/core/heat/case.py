@@ -35,7 +35,8 @@ def bore_for_flow_mm(acetylene_l_per_h: float) -> float:
 class HeatCase:
     """The inputs of the plate model.
 
-    `hand_factor` scales the heat for a hand and torch: 1 until fitted from logged puddles.
+    `hand_factor` scales the heat for a hand and torch: 1 until fitted from logged puddles;
+    `hand_sigma` is how sure that is, None while it goes by the family's table row.
     `orifice_mm` None means the bore that suits the flow. `near_edge_mm` is the distance to an edge
     across the seam, None for the middle of a sheet; `edge_kept` whether flame past it wraps on.
     """
@@ -49,6 +50,12 @@ class HeatCase:
     orifice_mm: float | None = None
     near_edge_mm: float | None = None
     edge_kept: bool = False
+    hand_sigma: float | None = None
+
+    @property
+    def sigma_ln_hand(self) -> float:
+        """Spread of the logarithm of hands and torches about the factor."""
+        return self.family.sigma_ln_hand if self.hand_sigma is None else self.hand_sigma
 
     @property
     def bore_mm(self) -> float:

@@ -176,6 +176,9 @@ def _working(name: str, solution: HeatSolution, note: str) -> Working:
         k: v for k, v in _numbers(solution.expected).items() if k not in _UNKNOWN.get(name, ())
     }
     notes = [note] if note else []
+    if solution.expected.case.hand_sigma is not None:
+        factor = solution.expected.case.hand_factor
+        notes.append(f"the hand’s own factor, ×{factor:.2f} of the model’s heat, from its log")
     if reached and not whole:
         notes.append("at one end of the range of hands it is not reached")
     if figure(solution.expected) is None:
@@ -207,7 +210,7 @@ def _cautions(given: HeatGiven, solution: HeatSolution) -> list[Caution]:
                 source=SOURCE,
             )
         )
-    if case.family.family in ("aluminium", "lead"):
+    if case.family.family in ("aluminium", "lead") and case.hand_sigma is None:
         cautions.append(
             Caution(
                 level="note",

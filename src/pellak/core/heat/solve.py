@@ -29,6 +29,7 @@ class PieceGiven(Record):
     joint: Joint = "butt"
     start_c: Number = Field(default=20.0, ge=-40, le=1200)
     hand_factor: Number = Field(default=1.0, ge=0.2, le=5)
+    hand_sigma: Number | None = Field(default=None, gt=0, le=1)
 
     def metal(self) -> HeatFamily:
         """Return the heat constants; the start must be cold enough to be solid."""
@@ -46,8 +47,9 @@ class PieceGiven(Record):
             family=family, thickness_mm=self.thickness_mm, start_c=self.start_c, heat_paths=paths
         )
         return HeatCase(
-            family, self.thickness_mm, flow, self.start_c, paths, hand_factor=self.hand_factor
-        )
+            family, self.thickness_mm, flow, self.start_c, paths,
+            hand_factor=self.hand_factor, hand_sigma=self.hand_sigma,
+        )  # fmt: skip
 
 
 class HeatGiven(PieceGiven):
@@ -127,7 +129,7 @@ def solve_heat(given: HeatGiven) -> HeatSolution:
 
 @lru_cache(maxsize=SOLUTIONS_KEPT)
 def _solved(case: HeatCase, matched: HeatCase) -> HeatSolution:
-    spread = math.exp(case.family.sigma_ln_hand)
+    spread = math.exp(case.sigma_ln_hand)
     cases = [
         case,
         replace(case, hand_factor=case.hand_factor / spread),

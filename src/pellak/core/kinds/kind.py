@@ -5,6 +5,7 @@ from dataclasses import dataclass, field
 from typing import Any, Generic, TypeVar
 
 from pellak.core.body.learning import BodyTold
+from pellak.core.hand.known import MODEL_HAND, HandFactor, KnownHand
 from pellak.core.job_base import JobBase, ShopSchools
 from pellak.core.kinds.unions import Work, WorkLog, WorkNow
 from pellak.core.log_field import LogField
@@ -22,19 +23,26 @@ J = TypeVar("J", bound=JobBase)
 
 @dataclass(frozen=True)
 class ShopAsked:
-    """The shop a plan is made for: schools, tips, hand, own heats, rack, and what it learned.
+    """The shop a plan is made for: schools, tips, own heats, rack, and what it learned.
 
     `learned` is what runs of this kind told, `watched` what heats that were watched told of flame
-    and media, both newest first.
+    and media, both newest first; `known_hand` the hand it plans with, None for the model's.
     """
 
     schools: ShopSchools
     rack: Sequence[RackTip] = ()
-    hand_factor: float = 1.0
     own: Metals | None = None
     equipment: Equipment = field(default_factory=Equipment)
     learned: Sequence[Any] = ()
     watched: Sequence[BodyTold] = ()
+    known_hand: KnownHand | None = None
+
+    def hand(self, family: str) -> HandFactor:
+        """Return the factor plans of a metal are made with, by the torch in the hand."""
+        if self.known_hand is None:
+            return MODEL_HAND
+        torch = self.equipment.torch
+        return self.known_hand.of(family, torch.name if torch else "")
 
 
 @dataclass(frozen=True)

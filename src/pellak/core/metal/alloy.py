@@ -20,6 +20,13 @@ FAMILY_NAMES: Mapping[str, str] = {
     "aluminium": "aluminium",
     "lead": "lead",
 }
+
+
+def family_name(family: str) -> str:
+    """Return a family in words; one nobody knows as it is written."""
+    return FAMILY_NAMES.get(family, family)
+
+
 FERROUS: frozenset[str] = frozenset(get_args(MetalFamily)) - {"aluminium", "lead"}
 HARDENABLE: frozenset[str] = frozenset({"carbon-steel", "chromoly", "alloy-steel"})
 """Families whose preheat goes by carbon equivalent."""

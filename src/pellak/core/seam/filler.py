@@ -136,6 +136,7 @@ def heat_given_of(given: FillerGiven) -> HeatGiven:
     piece = HeatGiven(
         family=given.family, alloy=given.alloy, thickness_mm=given.thickness_mm,
         joint=given.joint, start_c=given.start_c, hand_factor=given.hand_factor,
+        hand_sigma=given.hand_sigma,
         orifice_mm=given.orifice_mm,
         acetylene_l_per_h=given.acetylene_l_per_h or 100.0,
     )  # fmt: skip

@@ -79,7 +79,10 @@ def tack_case(given: TacksGiven) -> HeatCase:
     flow = given.acetylene_l_per_h or rule_flow_l_per_h(
         family=family, thickness_mm=given.thickness_mm, start_c=given.start_c, heat_paths=paths
     )
-    return HeatCase(family, given.thickness_mm, min(flow, 20_000.0), given.start_c, paths)
+    return HeatCase(
+        family, given.thickness_mm, min(flow, 20_000.0), given.start_c, paths,
+        hand_factor=given.hand_factor,
+    )  # fmt: skip
 
 
 def _puddle_s(given: TacksGiven, case: HeatCase) -> float | None:
@@ -87,6 +90,7 @@ def _puddle_s(given: TacksGiven, case: HeatCase) -> float | None:
         HeatGiven(
             family=given.family, thickness_mm=given.thickness_mm, joint=given.joint,
             start_c=given.start_c, acetylene_l_per_h=case.acetylene_l_per_h,
+            hand_factor=given.hand_factor,
         )
     )  # fmt: skip
     return solved.expected.puddle_s

@@ -36,6 +36,7 @@ class TacksGiven(Record):
     joint: Joint = "butt"
     start_c: Number = Field(default=ROOM_C, ge=-20, le=800)
     acetylene_l_per_h: Number | None = Field(default=None, ge=2, le=20_000)
+    hand_factor: Number = Field(default=1.0, ge=0.2, le=5)
     limit_c: Number | None = Field(default=None, ge=30, le=300)
     fused_mm2: Number | None = Field(default=None, ge=0, le=20_000)
     done: int = Field(default=0, ge=0, le=MOST_TACKS)

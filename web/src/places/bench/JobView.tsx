@@ -14,6 +14,7 @@ import { ConflictDialog } from "./ConflictDialog";
 import { LeadingPicture } from "./LeadingPicture";
 import { PlanBoard } from "./PlanBoard";
 import { FigureColumn } from "./FigureColumn";
+import { OfferedLine } from "../procedures/OfferedLine";
 import { JobHead } from "./JobHead";
 import { SeamLine } from "./SeamLine";
 import { roomOf } from "../../kinds/rooms";
@@ -172,6 +173,7 @@ export function JobView({ job, early }: JobViewProps) {
           onRedo={redo.next === null ? null : () => void doAgain()}
         />
         <SeamLine stations={stations} selected={selected} onSelect={select} />
+        <OfferedLine offered={job.offered} />
         <div className="mt-3 flex flex-col gap-3">
           {/* At the work's own station the work is the picture, and the piece stands under it. */}
           {selected === workAt && plan.work && WorkBoard && (

@@ -14,39 +14,44 @@ const TOLD: { id: Helped; label: string }[] = [
 ];
 
 interface FaultFinderProps {
-  runId: string;
-  onTried: (cause: string, helped: Helped) => Promise<boolean>;
-  onBack: () => void;
+  signs: readonly { id: string; name: string }[];
+  tried: readonly { cause: string; helped: Helped }[];
+  find: (seen: readonly string[]) => Promise<FaultsAnswer>;
+  /** Keeps that a remedy was tried; nothing where there is no run to keep it with. */
+  onTried: ((cause: string, helped: Helped) => Promise<boolean>) | null;
+  onBack: (() => void) | null;
 }
 
-export function FaultFinder({ runId, onTried, onBack }: FaultFinderProps) {
+/** The finder for a run: its own signs, its set-up, what was tried in it. */
+export function RunFaultFinder({
+  runId,
+  ...rest
+}: Pick<FaultFinderProps, "onTried" | "onBack"> & { runId: string }) {
   const { data: turn } = useQuery(faultTurnQuery(runId));
-  const [signs, setSigns] = useState<readonly string[]>([]);
-  const find = useMutation({
-    mutationFn: (seen: readonly string[]) =>
-      answer(
-        client.POST("/api/runs/{run_id}/faults", {
-          params: { path: { run_id: runId } },
-          body: { signs: [...seen] },
-        }),
-      ),
-  });
-  if (find.data)
-    return (
-      <Found
-        found={find.data}
-        tried={turn?.tried ?? []}
-        onTried={onTried}
-        onBack={() => find.reset()}
-      />
+  const find = (seen: readonly string[]) =>
+    answer(
+      client.POST("/api/runs/{run_id}/faults", {
+        params: { path: { run_id: runId } },
+        body: { signs: [...seen] },
+      }),
     );
+  if (!turn) return null;
+  return <FaultFinder signs={turn.signs} tried={turn.tried} find={find} {...rest} />;
+}
+
+export function FaultFinder(props: FaultFinderProps) {
+  const { signs: offered, tried, onTried, onBack } = props;
+  const [signs, setSigns] = useState<readonly string[]>([]);
+  const find = useMutation({ mutationFn: props.find });
+  if (find.data)
+    return <Found found={find.data} tried={tried} onTried={onTried} onBack={() => find.reset()} />;
   const turned = (id: string) =>
     setSigns((now) => (now.includes(id) ? now.filter((one) => one !== id) : [...now, id]));
   return (
     <div className="space-y-4">
       <p className="text-lg">Tap everything you see or hear.</p>
       <div role="group" aria-label="What is seen" className="flex flex-wrap gap-2">
-        {(turn?.signs ?? []).map((sign) => (
+        {offered.map((sign) => (
           <button
             key={sign.id}
             aria-pressed={signs.includes(sign.id)}
@@ -68,9 +73,11 @@ export function FaultFinder({ runId, onTried, onBack }: FaultFinderProps) {
         </p>
       )}
       <div className="sticky -bottom-5 -mb-5 grid grid-cols-2 gap-3 bg-panel pt-2 pb-5">
-        <button className="min-h-[72px] rounded-lg border-2 border-ink text-xl" onClick={onBack}>
-          Back
-        </button>
+        {onBack && (
+          <button className="min-h-[72px] rounded-lg border-2 border-ink text-xl" onClick={onBack}>
+            Back
+          </button>
+        )}
         <button
           className="min-h-[72px] rounded-lg bg-ink text-xl font-semibold text-panel disabled:bg-shade disabled:text-mute"
           disabled={signs.length === 0 || find.isPending}
@@ -85,8 +92,8 @@ export function FaultFinder({ runId, onTried, onBack }: FaultFinderProps) {
 
 interface FoundProps {
   found: FaultsAnswer;
-  tried: readonly { cause: string; helped: Helped }[];
-  onTried: (cause: string, helped: Helped) => Promise<boolean>;
+  tried: FaultFinderProps["tried"];
+  onTried: FaultFinderProps["onTried"];
   onBack: () => void;
 }
 
@@ -96,7 +103,7 @@ function Found({ found, tried, onTried, onBack }: FoundProps) {
     Object.fromEntries(tried.map((one) => [one.cause, one.helped])),
   );
   const tell = (cause: string, helped: Helped) =>
-    void onTried(cause, helped).then(
+    void onTried?.(cause, helped).then(
       (kept) => kept && setTold((now) => ({ ...now, [cause]: helped })),
     );
   return (
@@ -125,26 +132,28 @@ function Found({ found, tried, onTried, onBack }: FoundProps) {
             <p className={`mt-1 text-lg ${one.stop ? "font-semibold text-stop" : ""}`}>
               {units.prose(one.do)}
             </p>
-            <div
-              role="group"
-              aria-label={`Did it help: ${one.name}`}
-              className="mt-2 grid grid-cols-3 gap-2"
-            >
-              {TOLD.map((helped) => (
-                <button
-                  key={helped.id}
-                  aria-pressed={told[one.id] === helped.id}
-                  className={`min-h-14 rounded-lg border-2 px-1 ${
-                    told[one.id] === helped.id
-                      ? "border-cone bg-cone-soft font-semibold"
-                      : "border-line bg-panel"
-                  }`}
-                  onClick={() => tell(one.id, helped.id)}
-                >
-                  {helped.label}
-                </button>
-              ))}
-            </div>
+            {onTried && (
+              <div
+                role="group"
+                aria-label={`Did it help: ${one.name}`}
+                className="mt-2 grid grid-cols-3 gap-2"
+              >
+                {TOLD.map((helped) => (
+                  <button
+                    key={helped.id}
+                    aria-pressed={told[one.id] === helped.id}
+                    className={`min-h-14 rounded-lg border-2 px-1 ${
+                      told[one.id] === helped.id
+                        ? "border-cone bg-cone-soft font-semibold"
+                        : "border-line bg-panel"
+                    }`}
+                    onClick={() => tell(one.id, helped.id)}
+                  >
+                    {helped.label}
+                  </button>
+                ))}
+              </div>
+            )}
           </li>
         ))}
       </ol>

@@ -1,10 +1,15 @@
-import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
 
 import { faultOf, type Run } from "../../api/client";
-import { runsQuery, signsQuery } from "../../api/queries";
-import { useUnits } from "../../shell/settings";
+import { runsQuery } from "../../api/queries";
 import { significant } from "../../shell/units";
+import { RunPhotos } from "../photos/RunPhotos";
+import { LogMeasures } from "./LogMeasures";
+import { LogPuddles, type PuddleTyped } from "./LogPuddles";
+import { LogSigns } from "./LogSigns";
+import { LogUsed } from "./LogUsed";
+import { LogVerdict } from "./LogVerdict";
 
 interface LogFormProps {
   run: Run;
@@ -15,32 +20,48 @@ interface LogFormProps {
 
 const first = (value: number | null | undefined) => (value == null ? "" : significant(value, 3));
 
-/** What was seen and timed, in one screen of big targets. */
+/** What was seen, timed, set and measured, in one screen of big targets; nothing must be told. */
 export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
-  const units = useUnits();
   const id = useId();
-  const { data: signs } = useQuery(signsQuery);
   const { data: earlier } = useInfiniteQuery(runsQuery());
-  const [who, setWho] = useState(run.log.who ?? "");
-  const { measures } = run.line;
+  const { measures, log } = run;
+  const [who, setWho] = useState(log.who ?? "");
   const [taken, setTaken] = useState<Record<string, string>>(
     Object.fromEntries(measures.map((one) => [one.id, first(one.actual)])),
   );
-  const [seen, setSeen] = useState<readonly string[]>(run.log.seen ?? []);
-  const [notes, setNotes] = useState(run.log.notes ?? "");
+  const [seen, setSeen] = useState<readonly string[]>(log.seen ?? []);
+  const [notes, setNotes] = useState(log.notes ?? "");
+  const [verdict, setVerdict] = useState<string>(log.verdict ?? "");
+  const [changed, setChanged] = useState(log.changed ?? "");
+  const [nextTime, setNextTime] = useState(log.next_time ?? "");
+  const [used, setUsed] = useState<Record<string, string>>({ ...log.used });
+  const [puddles, setPuddles] = useState<readonly PuddleTyped[]>(
+    (log.puddles ?? []).map((one) => ({ s: first(one.s), at: one.at ?? "sheet" })),
+  );
   const toggle = (sign: string) =>
     setSeen((all) => (all.includes(sign) ? all.filter((one) => one !== sign) : [...all, sign]));
-  const planned = (value: number | null | undefined, unit: string) =>
-    value == null ? "" : `planned ${units.measure(value, unit, 2)}`;
+  const take = (name: string, typed: string) => setTaken({ ...taken, [name]: typed });
+  const timed = measures.filter((one) => one.group === "timed");
+  const more = measures.filter((one) => one.group !== "timed");
+  // A fault in what is folded away opens it: nobody looks for it there.
+  const faultInMore = more.some((one) => faultOf(error, one.id));
+  const puddleFault = faultOf(error, "puddles");
   return (
     <form
-      className="space-y-5 text-lg"
+      className="space-y-6 text-lg"
       onSubmit={(event) => {
         event.preventDefault();
         onFinish({
           who,
           notes,
           seen,
+          verdict,
+          changed,
+          next_time: nextTime,
+          used: Object.fromEntries(Object.entries(used).filter(([, words]) => words.trim())),
+          puddles: puddles
+            .filter((one) => one.s.trim())
+            .map((one) => ({ s: Number(one.s.replace(",", ".")), at: one.at })),
           // Shown to three digits: what nobody touched is not written back a hair off.
           ...Object.fromEntries(
             measures
@@ -53,26 +74,15 @@ export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
       <p className="font-narrow text-[clamp(1.65rem,4.2vw,3.1rem)] leading-tight font-semibold">
         {run.bench.look}
       </p>
-      <div role="group" aria-label="What was seen" className="flex flex-wrap gap-3">
-        {(run.bench.signs ? (signs ?? []) : []).map((sign) => (
-          <button
-            key={sign.id}
-            type="button"
-            aria-pressed={seen.includes(sign.id)}
-            onClick={() => toggle(sign.id)}
-            className={`min-h-[72px] rounded-lg border-2 px-4 text-lg ${
-              seen.includes(sign.id)
-                ? sign.good
-                  ? "border-good bg-panel font-semibold text-good"
-                  : "border-warn bg-warn-soft font-semibold"
-                : "border-line bg-panel"
-            }`}
-          >
-            {seen.includes(sign.id) ? "✓ " : ""}
-            {sign.label}
-          </button>
-        ))}
-      </div>
+      <LogSigns signs={run.signs} seen={seen} onToggle={toggle} />
+      <LogVerdict
+        runId={run.line.id}
+        seen={seen}
+        verdict={verdict}
+        nextTime={nextTime}
+        onVerdict={setVerdict}
+        onNextTime={setNextTime}
+      />
       <div className="grid gap-4 sm:grid-cols-3">
         <div>
           <label htmlFor={`${id}-who`}>Who held the torch?</label>
@@ -90,29 +100,43 @@ export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
             ))}
           </datalist>
         </div>
-        {measures.map((one) => {
-          const wrong = faultOf(error, one.id);
-          return (
-            <div key={one.id}>
-              <label htmlFor={`${id}-${one.id}`}>{one.asked}</label>
-              <input
-                id={`${id}-${one.id}`}
-                className={`field min-h-[72px] ${wrong ? "border-stop" : ""}`}
-                aria-invalid={wrong !== null}
-                aria-describedby={`${id}-${one.id}-note`}
-                value={taken[one.id] ?? ""}
-                onChange={(event) => setTaken({ ...taken, [one.id]: event.target.value })}
-              />
-              <p
-                id={`${id}-${one.id}-note`}
-                role={wrong ? "alert" : undefined}
-                className={wrong ? "text-stop" : "text-mute"}
-              >
-                {wrong ?? planned(one.planned, one.unit)}
-              </p>
-            </div>
-          );
-        })}
+        <LogMeasures measures={timed} taken={taken} error={error} onTake={take} />
+        {timed.some((one) => one.id === "puddle_s") && (
+          <LogPuddles puddles={puddles} wrong={puddleFault} onChange={setPuddles} />
+        )}
+      </div>
+      <RunPhotos
+        runId={run.line.id}
+        measures={measures}
+        onWrite={(field, mm) => take(field, significant(mm, 3) + " mm")}
+      />
+      {(more.length > 0 || run.used.length > 0) && (
+        <details open={faultInMore || undefined} className="rounded-lg border-2 border-line px-4">
+          <summary className="min-h-[72px] cursor-pointer py-5 font-semibold">
+            As it was set and measured
+          </summary>
+          <p className="text-mute">
+            Planned beside each. Every one helps the next plan; none must be told.
+          </p>
+          <div className="mt-3 grid gap-4 pb-5 sm:grid-cols-2">
+            <LogUsed
+              used={run.used}
+              told={used}
+              onTell={(name, typed) => setUsed({ ...used, [name]: typed })}
+            />
+            <LogMeasures measures={more} taken={taken} error={error} onTake={take} />
+          </div>
+        </details>
+      )}
+      <div>
+        <label htmlFor={`${id}-changed`}>What was changed in the middle, and why?</label>
+        <textarea
+          id={`${id}-changed`}
+          className="field min-h-16 py-2"
+          maxLength={1000}
+          value={changed}
+          onChange={(event) => setChanged(event.target.value)}
+        />
       </div>
       <div>
         <label htmlFor={`${id}-notes`}>Anything to remember next time?</label>
@@ -124,7 +148,7 @@ export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
           onChange={(event) => setNotes(event.target.value)}
         />
       </div>
-      {error && !measures.some((one) => faultOf(error, one.id)) && (
+      {error && !puddleFault && !measures.some((one) => faultOf(error, one.id)) && (
         <p role="alert" className="text-stop">
           {error.message}
         </p>

@@ -6,7 +6,7 @@ import type { Mend } from "../../api/client";
 import { mendsQuery } from "../../api/queries";
 import { Dialog } from "../../parts/Dialog";
 import { useUnits } from "../../shell/settings";
-import { FaultFinder, type Helped } from "./FaultFinder";
+import { RunFaultFinder, type Helped } from "./FaultFinder";
 
 interface MendDialogProps {
   open: boolean;
@@ -40,7 +40,7 @@ export function MendDialog(props: MendDialogProps) {
       at="top"
     >
       {finding ? (
-        <FaultFinder runId={runId} onTried={onTried} onBack={() => setFinding(false)} />
+        <RunFaultFinder runId={runId} onTried={onTried} onBack={() => setFinding(false)} />
       ) : chosen === null ? (
         <ul className="grid gap-3 sm:grid-cols-2">
           <li className="sm:col-span-2">

@@ -1,22 +1,53 @@
-import { useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 
+import { answer, client } from "../../api/client";
 import { runQuery, signsQuery, watchesQuery } from "../../api/queries";
 import { roomOf } from "../../kinds/rooms";
 import { FigureBlock } from "../../figures/FigureBlock";
+import { Dialog } from "../../parts/Dialog";
+import { PaperLinks } from "../../parts/PaperLinks";
 import { Away, Waiting } from "../../parts/States";
 import { useUnits } from "../../shell/settings";
 import { CorrectForm } from "./CorrectForm";
+import { SignDialog } from "../procedures/SignDialog";
+import { RunPhotos } from "../photos/RunPhotos";
+import { RunFaultFinder, type Helped } from "../benchmode/FaultFinder";
 import { dayAndTime } from "./dates";
+import { useBookWords } from "./useBookWords";
 
 /** One run: planned beside actual, what was seen, and the plan it was done under. */
 export default function RunPage() {
   const { runId = "" } = useParams();
   const units = useUnits();
+  const { label } = useBookWords();
   const [correcting, setCorrecting] = useState(false);
+  const [finding, setFinding] = useState(false);
+  const [signing, setSigning] = useState(false);
   const { data: run, error, refetch } = useQuery(runQuery(runId));
   const { data: signs } = useQuery(signsQuery);
+  const cache = useQueryClient();
+  const write = useMutation({
+    mutationFn: (entries: Record<string, unknown>) =>
+      answer(
+        client.PATCH("/api/runs/{run_id}", {
+          params: { path: { run_id: runId } },
+          body: { version: run?.version ?? 0, entries, finish: false },
+        }),
+      ),
+    onSuccess: () => cache.invalidateQueries({ queryKey: runQuery(runId).queryKey }),
+  });
+  const tried = useMutation({
+    mutationFn: (told: { cause: string; helped: Helped }) =>
+      answer(
+        client.POST("/api/runs/{run_id}/tried", {
+          params: { path: { run_id: runId } },
+          body: { version: run?.version ?? 0, ...told },
+        }),
+      ),
+    onSuccess: () => cache.invalidateQueries({ queryKey: runQuery(runId).queryKey }),
+  });
   const jobId = run?.line.job_id ?? "";
   const { data: watches } = useQuery({ ...watchesQuery(jobId), enabled: jobId !== "" });
   if (error && !run) return <Away error={error} onRetry={() => void refetch()} />;
@@ -24,7 +55,8 @@ export default function RunPage() {
   const { line, log, plan } = run;
   const told = (value: number | null | undefined, unit: string, digits = 3) =>
     value == null ? "—" : units.measure(value, unit, digits);
-  const timed = line.measures.some((one) => one.planned !== null || one.actual !== null);
+  const measures = run.measures.filter((one) => one.planned !== null || one.actual !== null);
+  const used = run.used.filter((one) => one.actual !== "");
   const { WorkLog } = roomOf(plan);
   return (
     <article className="mx-auto w-full max-w-4xl p-4">
@@ -52,6 +84,16 @@ export default function RunPage() {
             Add or correct
           </button>
         )}
+        {line.finished_at !== null && (
+          <button className="link min-h-11" onClick={() => setFinding(true)}>
+            Why did it go wrong?
+          </button>
+        )}
+        {line.finished_at !== null && "joint" in plan.job && (
+          <button className="link min-h-11" onClick={() => setSigning(true)}>
+            Make it a procedure
+          </button>
+        )}
         {(watches ?? [])
           .filter((watch) => watch.run_id === line.id)
           .map((watch) => (
@@ -59,6 +101,7 @@ export default function RunPage() {
               Its heat as it was watched
             </Link>
           ))}
+        <PaperLinks what="On one page" path={`/api/runs/${line.id}/sheet.pdf`} />
         <button className="link min-h-11" onClick={() => print()}>
           Print
         </button>
@@ -66,18 +109,38 @@ export default function RunPage() {
           Export
         </a>
       </p>
+      {signing && <SignDialog runId={line.id} who={line.who} onClose={() => setSigning(false)} />}
+      {finding && (
+        <Dialog open onClose={() => setFinding(false)} title="Why did it go wrong?" at="top">
+          <RunFaultFinder
+            runId={line.id}
+            onBack={() => setFinding(false)}
+            onTried={(cause, helped) =>
+              tried.mutateAsync({ cause, helped }).then(
+                () => true,
+                () => false,
+              )
+            }
+          />
+          {tried.error && (
+            <p role="alert" className="text-stop">
+              {tried.error.message}
+            </p>
+          )}
+        </Dialog>
+      )}
       {correcting && <CorrectForm run={run} onDone={() => setCorrecting(false)} />}
-      {timed && (
+      {measures.length > 0 && (
         <table className="panel my-4 w-full border-separate border-spacing-0 text-left">
           <thead className="text-sm text-mute">
             <tr>
-              <th className="px-4 py-2 font-normal">Timed</th>
+              <th className="px-4 py-2 font-normal">Timed and measured</th>
               <th className="px-4 py-2 font-normal">Planned</th>
               <th className="px-4 py-2 font-normal">Was</th>
             </tr>
           </thead>
           <tbody>
-            {line.measures.map((one) => (
+            {measures.map((one) => (
               <tr key={one.id}>
                 <th scope="row" className="border-t border-line px-4 py-2 font-medium">
                   {one.label}
@@ -90,8 +153,31 @@ export default function RunPage() {
                 </td>
               </tr>
             ))}
+            {used.map((one) => (
+              <tr key={one.id}>
+                <th scope="row" className="border-t border-line px-4 py-2 font-medium">
+                  {one.label}
+                </th>
+                <td className="border-t border-line px-4 py-2">{one.planned || "—"}</td>
+                <td className="border-t border-line px-4 py-2 font-semibold">{one.actual}</td>
+              </tr>
+            ))}
           </tbody>
         </table>
+      )}
+      {(log.puddles ?? []).length > 0 && (
+        <p>
+          More puddles:{" "}
+          {(log.puddles ?? [])
+            .map((one) => `${told(one.s, "s", 2)} ${label("puddle_places", one.at ?? "sheet")}`)
+            .join(", ")}
+          .
+        </p>
+      )}
+      {log.verdict && (
+        <p className="text-lg">
+          <strong className="font-semibold">{label("verdicts", log.verdict)}</strong>
+        </p>
       )}
       {WorkLog && <WorkLog run={run} />}
       {(log.rods ?? []).length > 0 && (
@@ -111,11 +197,23 @@ export default function RunPage() {
         {(log.seen ?? []).map((id) => signs?.find((s) => s.id === id)?.label ?? id).join(", ") ||
           "Nothing was noted."}
       </p>
+      <Said head="Changed in the middle" text={log.changed} />
+      <Said head="Next time" text={log.next_time} />
       {log.notes && (
         <>
           <h2 className="mt-3 font-semibold">Notes</h2>
           <p className="whitespace-pre-wrap">{log.notes}</p>
         </>
+      )}
+      {/* While the log is corrected its form holds them. */}
+      {!correcting && (
+        <div className="mt-4">
+          <RunPhotos
+            runId={line.id}
+            measures={run.measures}
+            onWrite={(field, mm) => write.mutate({ [field]: mm })}
+          />
+        </div>
       )}
       <Kept
         head="Answered before lighting"
@@ -146,6 +244,16 @@ export default function RunPage() {
           ))}
       </div>
     </article>
+  );
+}
+
+function Said({ head, text }: { head: string; text: string | undefined }) {
+  if (!text) return null;
+  return (
+    <>
+      <h2 className="mt-3 font-semibold">{head}</h2>
+      <p className="whitespace-pre-wrap">{text}</p>
+    </>
   );
 }
 

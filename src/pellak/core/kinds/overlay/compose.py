@@ -3,6 +3,7 @@
 from typing import Any
 
 from pellak.core import METHOD_VERSION
+from pellak.core.as_run import AS_SET
 from pellak.core.care.sequences import GUIDANCE
 from pellak.core.errors import Refused, answered
 from pellak.core.facts import Facts
@@ -284,7 +285,7 @@ OVERLAY_KIND: JobKind[Any] = JobKind(
     OverlayJob,
     overlay_plan,
     _line,
-    log=(_LAYING, _HARDNESS),
+    log=(_LAYING, _HARDNESS, *AS_SET),
     now=overlay_now,
     acts={
         "feather": Act(FeatherSeen, feather_seen),

@@ -4,14 +4,16 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from pellak.core import METHOD_VERSION
+from pellak.core.as_run import AS_SET, AS_WELDED
 from pellak.core.care.sequences import GUIDANCE
 from pellak.core.figure import Station
+from pellak.core.hand.known import MODEL_HAND
 from pellak.core.job_base import metal_of, schools_of
 from pellak.core.kinds.kind import Act, JobKind, Marks, ShopAsked
 from pellak.core.kinds.seam.casting_heat import casting_heat, cooling_of_casting, watch_of
 from pellak.core.kinds.seam.cool_station import cool_station
 from pellak.core.kinds.seam.drawing import SeamDrawing, empty_drawing, seam_drawing
-from pellak.core.kinds.seam.facts_of import facts_of
+from pellak.core.kinds.seam.facts_of import facts_of, planned_of
 from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.kinds.seam.piece import piece_station, seam_length
 from pellak.core.kinds.seam.practice import with_practice
@@ -32,6 +34,7 @@ from pellak.core.kinds.seam.tacking import (
 from pellak.core.kinds.seam.torch_station import torch_station
 from pellak.core.kinds.seam.work import KIND, SeamWork, TackPlan
 from pellak.core.log_field import LogField
+from pellak.core.metal.alloy import heat_family_of
 from pellak.core.own import with_own, without_own
 from pellak.core.piece.dimensions import dimension_rows
 from pellak.core.piece.joint_drawing import joint_drawing
@@ -90,13 +93,11 @@ def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
     schools = schools_of(job, shop)
     metal = metal_of(job, own)
     told = metal is not None and job.thickness_mm is not None
-    preheat = (
-        preheat_of(job, metal, shop, asked.hand_factor) if metal is not None and told else None
-    )
+    constants = heat_family_of(metal.family) if metal else None
+    hand = asked.hand(constants.family) if constants else MODEL_HAND
+    preheat = preheat_of(job, metal, shop, hand) if metal is not None and told else None
     casting = casting_heat(job, metal, preheat, equipment, asked.watched)
-    reckoned = reckon_job(
-        job, shop, asked.rack, asked.hand_factor, metal, preheat, equipment, casting
-    )
+    reckoned = reckon_job(job, shop, asked.rack, hand, metal, preheat, equipment, casting)
     refused = told and reckoned is None
     fall = cooling_of_casting(job, preheat, casting, asked.watched)
     work = seam_work(reckoned) if reckoned else None
@@ -125,7 +126,10 @@ def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
     )
     figures = {figure.id: figure for station in stations for figure in station.figures}
     facts = facts_of(job, schools, preheat, reckoned, work).model_copy(
-        update={"watch": watch_of(preheat, casting, fall)}
+        update={
+            "watch": watch_of(preheat, casting, fall),
+            "planned": planned_of(figures, reckoned, work),
+        }
     )
     cards = safe_cards(KIND, job, schools, family, job.joint, figures, facts, equipment, reckoned)
     stations.insert(SAFE_START_PLACE, safe_start_station(job, schools, family, job.joint, cards))
@@ -188,6 +192,8 @@ SEAM = JobKind(
             id="seam_min", label="Seam", asked="Seam, minutes", unit="min",
             quantity="time", least=0.02, most=1440, planned="seam_min", burns=True,
         ),
+        *AS_SET,
+        *AS_WELDED,
     ),
     now=seam_now,
     acts={"tacks": Act(TacksMade, tacks_made), "measured": Act(TackMeasures, tack_measured)},

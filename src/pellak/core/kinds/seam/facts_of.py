@@ -1,6 +1,9 @@
 """The facts of a job, from what the reckoners said of it."""
 
+from collections.abc import Mapping
+
 from pellak.core.facts import Facts, PurgeSeconds
+from pellak.core.figure import Figure
 from pellak.core.job_base import ShopSchools
 from pellak.core.kinds.seam.casting_heat import WHOLE_PART
 from pellak.core.kinds.seam.job import SeamJob
@@ -59,6 +62,10 @@ def facts_of(
             "oxygen_ratio": reckoned.oxygen_ratio,
             "greatest_l_per_h": work.greatest_l_per_h,
             "puddle_s": reckoned.heat.values.puddle_s,
+            "heat": reckoned.heat_given.model_copy(update={"hand_factor": 1.0, "hand_sigma": None}),
+            "hand": reckoned.hand.told,
+            "torch": reckoned.equipment.torch.name if reckoned.equipment.torch else "",
+            "tip": reckoned.tip.label if reckoned.tip else "",
             "tack_hold_s": tacks.hold_s if tacks else None,
             "direction": direction_of(schools.direction, reckoned.groove.thickness_mm),
             "rod": filler.rod,
@@ -74,3 +81,30 @@ def facts_of(
             "turn_deg": None if drawn else turn_deg(reckoned.groove),
         }
     )
+
+
+def planned_of(
+    figures: Mapping[str, Figure], reckoned: Reckoned | None, work: SeamWork | None
+) -> dict[str, float]:
+    """Return what the plan says of whatever a run logs, by the log field's id."""
+    if reckoned is None or work is None:
+        return {}
+    tacks, band = work.tacks[1].values if work.tacks else None, _value(figures, "blue_band_mm")
+    told: dict[str, float | None] = {
+        "acetylene_flowing_bar": _value(figures, "acetylene_set_bar"),
+        "oxygen_flowing_bar": _value(figures, "oxygen_set_bar"),
+        "feather_ratio": reckoned.flame.values.feather_ratio,
+        "metal_start_c": reckoned.start_c,
+        "gap_before_mm": reckoned.groove.root_gap_mm,
+        "tack_count": float(len(tacks.tacks)) if tacks else None,
+        "tack_s": tacks.hold_s if tacks else None,
+        "bead_front_mm": _value(figures, "pool_width_mm"),
+        "blue_one_side_mm": band / 2 if band is not None else None,
+        "blue_other_side_mm": band / 2 if band is not None else None,
+    }
+    return {name: value for name, value in told.items() if value is not None}
+
+
+def _value(figures: Mapping[str, Figure], name: str) -> float | None:
+    figure = figures.get(name)
+    return figure.value if figure else None

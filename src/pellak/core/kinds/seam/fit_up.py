@@ -131,6 +131,7 @@ def tacks_of(reckoned: Reckoned) -> tuple[TacksGiven, TacksAnswer] | None:
         joint=reckoned.job.joint,
         start_c=reckoned.start_c,
         acetylene_l_per_h=reckoned.acetylene_l_per_h,
+        hand_factor=reckoned.solution.expected.case.hand_factor,
     )
     puddle_s = reckoned.heat.values.puddle_s
     hold_s = reckoned.job.tack_hold_s or held_s(puddle_s)

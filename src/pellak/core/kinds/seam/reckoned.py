@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, fields
 
+from pellak.core.hand.known import HandFactor
 from pellak.core.heat.reckon import HeatAnswer, heat_answer
 from pellak.core.heat.solve import HeatGiven, HeatSolution, PieceGiven, solve_heat
 from pellak.core.job_base import ShopSchools, schools_of
@@ -40,13 +41,15 @@ class Reckoned(TorchSetUp):
     start_c: float
     solution: HeatSolution
     heat: HeatAnswer
+    heat_given: HeatGiven
+    hand: HandFactor
     groove: Groove
     pool_solution: HeatSolution
     pool: HeatAnswer
     casting: CastingHeat | None
 
 
-def preheat_of(job: SeamJob, metal: Metal, shop: ShopSchools, hand_factor: float) -> PreheatAnswer:
+def preheat_of(job: SeamJob, metal: Metal, shop: ShopSchools, hand: HandFactor) -> PreheatAnswer:
     """Ask the preheat reckoner about a job whose thickness is told."""
     assert job.thickness_mm is not None
     given = PreheatGiven(
@@ -58,7 +61,7 @@ def preheat_of(job: SeamJob, metal: Metal, shop: ShopSchools, hand_factor: float
         temper_c=job.temper_c,
         school=schools_of(job, shop).preheat,
     )
-    answer = answer_preheat(PreheatQuestion(metal, given, hand_factor))
+    answer = answer_preheat(PreheatQuestion(metal, given, hand.factor))
     if job.preheat_c is None:
         return answer
     return heated_by_hand(answer, job.preheat_c, metal.family, job.thickness_mm)
@@ -68,7 +71,7 @@ def reckon_job(
     job: SeamJob,
     shop: ShopSchools,
     rack: Sequence[RackTip],
-    hand_factor: float,
+    hand: HandFactor,
     metal: Metal | None,
     preheat: PreheatAnswer | None,
     equipment: Equipment,
@@ -90,7 +93,8 @@ def reckon_job(
         thickness_mm=job.thickness_mm,
         joint=job.joint,
         start_c=start_c,
-        hand_factor=hand_factor,
+        hand_factor=hand.factor,
+        hand_sigma=hand.sigma,
     )
     torch = torch_set_up(job, schools, rack, metal, piece, equipment)
     heat_given = HeatGiven(
@@ -122,6 +126,8 @@ def reckon_job(
         start_c=start_c,
         solution=solution,
         heat=heat,
+        heat_given=heat_given,
+        hand=hand,
         groove=groove,
         pool_solution=pool_solution,
         pool=pool,

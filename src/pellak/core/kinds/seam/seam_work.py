@@ -66,6 +66,7 @@ def filler_of(reckoned: Reckoned) -> FillerAnswer:
             direction=direction_of(reckoned.schools.direction, groove.thickness_mm),
             start_c=reckoned.start_c,
             hand_factor=reckoned.solution.expected.case.hand_factor,
+            hand_sigma=reckoned.solution.expected.case.hand_sigma,
             acetylene_l_per_h=flow,
             orifice_mm=reckoned.solution.expected.case.orifice_mm,
             tip_low_l_per_h=tip.band_l_per_h.low if tip else None,

@@ -58,9 +58,11 @@ def _set_up(
     """Return the torch: a welding tip for the wall, never a big head, which overshoots."""
     if job.thickness_mm is None or metal is None or metal.family not in STEELS:
         return None
+    hand = asked.hand("carbon-steel")
     piece = PieceGiven(
-        family="carbon-steel", thickness_mm=job.thickness_mm, hand_factor=asked.hand_factor
-    )
+        family="carbon-steel", thickness_mm=job.thickness_mm, hand_factor=hand.factor,
+        hand_sigma=hand.sigma,
+    )  # fmt: skip
     return torch_set_up(job, schools, asked.rack, metal, piece, asked.equipment)
 
 

@@ -1,0 +1,46 @@
+"""The shop's hands: what the log says of them, taken up or put down."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Query
+from pydantic import BaseModel, ConfigDict, Field
+
+from pellak.api.problems import documented
+from pellak.shop.hand_book import HandBook, HandPage
+
+
+class HandTaken(BaseModel):
+    """Whose hand plans are made for from now on; nothing is anybody's."""
+
+    model_config = ConfigDict(extra="forbid")
+    person: str = Field(default="", max_length=60)
+
+
+class TipCleaned(BaseModel):
+    """The tip that was cleaned or measured."""
+
+    model_config = ConfigDict(extra="forbid")
+    tip: str = Field(min_length=1, max_length=80)
+
+
+def hand_router(hands: HandBook) -> APIRouter:
+    """Return the routes of the hand."""
+    router = APIRouter(prefix="/api/hand", tags=["run book"], responses=documented())
+
+    @router.get("", operation_id="look_at_hand")
+    def look_at_hand(person: Annotated[str | None, Query(max_length=60)] = None) -> HandPage:
+        return hands.look(person)
+
+    @router.post("", operation_id="take_hand_up")
+    def take_hand_up(taken: HandTaken) -> HandPage:
+        return hands.take_up(taken.person)
+
+    @router.delete("", operation_id="put_hand_down")
+    def put_hand_down() -> HandPage:
+        return hands.put_down()
+
+    @router.post("/cleaned", operation_id="tell_tip_cleaned")
+    def tell_tip_cleaned(told: TipCleaned) -> HandPage:
+        return hands.cleaned(told.tip)
+
+    return router

@@ -1,0 +1,76 @@
+"""Runs as a file from one shop to another: checked as they come in, people renamed if asked."""
+
+from collections.abc import Iterator, Mapping, Sequence
+from typing import Any, Literal
+
+from pydantic import Field, ValidationError
+
+from pellak.core.errors import Refused, refusals
+from pellak.core.planned import Plan
+from pellak.core.run_log import RunLog
+from pellak.core.working import Record
+
+FORMAT: Literal["pellak-runs"] = "pellak-runs"
+VERSION: Literal[1] = 1
+MOST_RUNS = 5000
+WHO = "who"
+
+
+class RunTaken(Record):
+    """One run as it goes from shop to shop: moments in UTC, ISO 8601; plan and log whole."""
+
+    run_id: str = Field(pattern="^[A-Za-z0-9]{1,32}$")
+    job_id: str = Field(pattern="^[A-Za-z0-9]{1,32}$")
+    started_at: str = Field(max_length=40)
+    finished_at: str = Field(max_length=40)
+    plan: Plan
+    log: RunLog
+
+
+class RunsFile(Record):
+    """A file of runs."""
+
+    format: Literal["pellak-runs"]
+    version: Literal[1]
+    runs: list[dict[str, Any]] = Field(max_length=MOST_RUNS)
+
+
+def runs_of(told: object, *, rename: bool) -> Iterator[RunTaken]:
+    """Return the runs of a file, each checked.
+
+    Args:
+        told: the file's JSON.
+        rename: whether people come in as "somebody 1" and so on, in the order they are named.
+
+    Raises:
+        Refused: it is no such file, or a run in it cannot be used; names which and why.
+    """
+    try:
+        file = RunsFile.model_validate(told)
+    except ValidationError as error:
+        first = refusals(error)[0]
+        accepted = f"a file of runs: {first.field} {first.accepted}"
+        raise Refused("file", first.was_read, accepted) from None
+    names: dict[str, str] = {}
+    for place, run in enumerate(file.runs, start=1):
+        try:
+            yield RunTaken.model_validate(_renamed(run, names) if rename else run)
+        except ValidationError as error:
+            first = refusals(error)[0]
+            raise Refused(
+                "file", f"run {place}: {first.was_read}", f"{first.field} {first.accepted}"
+            ) from None
+
+
+def _renamed(told: Any, names: dict[str, str]) -> Any:
+    """Return a document with every person in it under another name, the same one throughout."""
+    if isinstance(told, Mapping):
+        return {
+            key: names.setdefault(value, f"somebody {len(names) + 1}")
+            if key == WHO and isinstance(value, str) and value
+            else _renamed(value, names)
+            for key, value in told.items()
+        }
+    if isinstance(told, Sequence) and not isinstance(told, str):
+        return [_renamed(value, names) for value in told]
+    return told

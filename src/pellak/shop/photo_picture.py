@@ -1,0 +1,76 @@
+"""A photo as it came, made into one that may be kept: looked at, turned upright, drawn anew.
+
+Only what a picture shows is kept: no place, camera or date it was taken, no script behind it."""
+
+import struct
+import warnings
+import zlib
+from dataclasses import dataclass
+from io import BytesIO
+
+from PIL import Image, ImageOps, UnidentifiedImageError
+
+from pellak.core.errors import Refused
+
+FORMATS = ("JPEG", "PNG", "WEBP")
+ACCEPTED = "a JPEG, PNG or WebP picture of at most 20 MB and 60 million pixels"
+MOST_PIXELS = 60_000_000
+LONGEST_PX, SMALL_PX = 2400, 360
+QUALITY, SMALL_QUALITY = 84, 76
+
+
+@dataclass(frozen=True)
+class Picture:
+    """A photo ready to be kept: both sizes as JPEG, and how large the large one is, pixels."""
+
+    photo: bytes
+    small: bytes
+    width_px: int
+    height_px: int
+
+
+def picture_of(content: bytes) -> Picture:
+    """Return a photo made anew from what it shows.
+
+    Raises Refused for what is no picture of the three formats, is damaged, or unfolds to more than
+    a picture can be.
+    """
+    try:
+        with warnings.catch_warnings():
+            warnings.simplefilter("error", Image.DecompressionBombWarning)
+            with Image.open(BytesIO(content), formats=FORMATS) as opened:
+                if opened.width * opened.height > MOST_PIXELS:
+                    raise Refused("photo", f"{opened.width} by {opened.height} pixels", ACCEPTED)
+                # A camera's own smaller copy is enough, and takes an eighth of the memory.
+                opened.draft("RGB", (LONGEST_PX, LONGEST_PX))
+                upright = ImageOps.exif_transpose(opened)
+                large = _on_white(upright)
+    except (  # each is what some damaged or hostile picture makes the library say
+        UnidentifiedImageError, OSError, SyntaxError, ValueError, TypeError, ArithmeticError,
+        LookupError, EOFError, MemoryError, struct.error, zlib.error,
+        Image.DecompressionBombError, Image.DecompressionBombWarning,
+    ):  # fmt: skip
+        raise Refused("photo", f"{len(content)} bytes", ACCEPTED) from None
+    large.thumbnail((LONGEST_PX, LONGEST_PX), Image.Resampling.LANCZOS)
+    small = large.copy()
+    small.thumbnail((SMALL_PX, SMALL_PX), Image.Resampling.LANCZOS)
+    return Picture(_jpeg(large, QUALITY), _jpeg(small, SMALL_QUALITY), large.width, large.height)
+
+
+def _on_white(image: Image.Image) -> Image.Image:
+    """Return the picture without anything to see through."""
+    if image.mode in ("RGBA", "LA", "PA") or "transparency" in image.info:
+        through = image.convert("RGBA")
+        plain = Image.new("RGB", through.size, "white")
+        plain.paste(through, mask=through.getchannel("A"))
+        return plain
+    return image.convert("RGB")
+
+
+def _jpeg(image: Image.Image, quality: int) -> bytes:
+    # Drawn on a fresh sheet, so that nothing that hung on the old one comes along.
+    fresh = Image.new("RGB", image.size)
+    fresh.paste(image)
+    written = BytesIO()
+    fresh.save(written, "JPEG", quality=quality, optimize=True)
+    return written.getvalue()

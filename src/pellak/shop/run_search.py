@@ -1,0 +1,119 @@
+"""Finding runs again and counting what they say, over columns kept in memory.
+
+The columns are only a copy: before each answer what was touched since is read from the records, by
+whomever it was touched, so that nothing stale is told."""
+
+from collections import OrderedDict
+from threading import Lock
+
+from pellak.core.book.columns import Mask, RunColumns, RunEntry
+from pellak.core.book.search import Facet, Found, RunsWanted
+from pellak.core.book.statistics import BookStatistics, book_statistics
+from pellak.core.run_log import signs
+from pellak.core.working import Record
+from pellak.shop.run_rows import RunLine, run_line
+from pellak.store.change_count import DROPPED, counted
+from pellak.store.database import Database
+from pellak.store.run_entries import EntryRow, places_with, touched_since
+from pellak.store.runs import SHORTEST_SEARCH, Runs
+
+SECONDS_A_DAY = 86_400
+MASKS_KEPT = 8
+NEVER = -1
+
+
+class RunsFound(Record):
+    """Some of the runs that are wanted, how many there are, and what may be chosen further."""
+
+    total: int
+    offset: int
+    lines: list[RunLine]
+    facets: list[Facet]
+
+
+def entry_of(row: EntryRow) -> RunEntry:
+    """Return a run as the columns take it."""
+    planned_s, puddle_s = row.puddle_s
+    return RunEntry(
+        run_id=row.run_id,
+        place=row.place,
+        words={
+            "kind": row.kind, "family": row.family, "joint": row.joint, "who": row.who,
+            "tip": row.tip, "verdict": row.verdict,
+        },
+        numbers={
+            "day": row.started_at.timestamp() // SECONDS_A_DAY,
+            "thickness_mm": row.thickness_mm, "length_mm": row.length_mm,
+            "puddle_s": puddle_s, "planned_puddle_s": planned_s,
+            "acetylene_l": row.acetylene_l,
+        },
+        signs=row.signs,
+        tried=row.tried,
+    )  # fmt: skip
+
+
+class RunSearch:
+    """The use cases of finding runs again."""
+
+    def __init__(self, database: Database) -> None:
+        self._database = database
+        self._lock = Lock()
+        self._columns = RunColumns()
+        self._touched = NEVER
+        self._dropped = 0
+        self._masks: OrderedDict[tuple[str, int, int], Mask] = OrderedDict()
+
+    def refresh(self) -> RunColumns:
+        """Return the columns with everything that was touched since."""
+        with self._lock, self._database.reading() as session:
+            dropped = counted(session, DROPPED)
+            if dropped != self._dropped:
+                # Seldom: a run in which nothing had happened was dropped.
+                self._columns, self._touched, self._dropped = RunColumns(), NEVER, dropped
+            for rows in touched_since(session, self._touched):
+                self._columns.enter(entry_of(row) for row in rows)
+                self._touched = rows[-1].touched
+            return self._columns
+
+    def find(
+        self, wanted: RunsWanted, words: str, offset: int, most: int, *, facets: bool
+    ) -> RunsFound:
+        """Return some of the runs wanted, in their order, from the one at `offset`."""
+        columns = self.refresh()
+        with self._lock:
+            found = Found(columns, wanted, self._worded(columns, words))
+            run_ids, total = found.rows(offset, most), found.total
+            told = found.facets() if facets else []
+        with self._database.reading() as session:
+            rows = Runs(session).by_id(run_ids)
+            measures = Runs(session).measures(run_ids)
+            lines = [run_line(rows[one], measures[one]) for one in run_ids if one in rows]
+        return RunsFound(total=total, offset=offset, lines=lines, facets=told)
+
+    def statistics(self, wanted: RunsWanted, words: str) -> BookStatistics:
+        """Return what the runs wanted say."""
+        columns = self.refresh()
+        with self._lock:
+            found = Found(columns, wanted, self._worded(columns, words))
+            return book_statistics(columns, found.mask, [s.id for s in signs() if not s.good])
+
+    def wanted_ids(self, wanted: RunsWanted, words: str, most: int) -> list[str]:
+        """Return the ids of the runs wanted, at most so many."""
+        columns = self.refresh()
+        with self._lock:
+            return Found(columns, wanted, self._worded(columns, words)).rows(0, most)
+
+    def _worded(self, columns: RunColumns, words: str) -> Mask | None:
+        asked = " ".join(words.split()).replace("\0", "")
+        if len(asked) < SHORTEST_SEARCH:
+            return None
+        # Who scrolls or chooses further asks for the same word again and again.
+        key = (asked, self._touched, len(columns))
+        if (known := self._masks.get(key)) is not None:
+            return known
+        with self._database.reading() as session:
+            mask = columns.at_places(places_with(session, asked))
+        self._masks[key] = mask
+        while len(self._masks) > MASKS_KEPT:
+            self._masks.popitem(last=False)
+        return mask
