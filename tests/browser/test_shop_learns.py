@@ -172,7 +172,7 @@ def test_a_good_run_is_signed_and_offered_on_the_next_like_job(page, server, wat
 
 @SIZES
 def test_two_runs_are_laid_side_by_side(page, server, watched, size):
-    opened(page, server, watched, size, "/runs")
+    opened(page, server, watched, size, "/runs?words=Funnel+casing")
     boxes = page.get_by_role("checkbox", name=re.compile("^Compare Funnel casing patch"))
     boxes.nth(0).check()
     expect(page.get_by_text("Pick one more to compare.")).to_be_visible()
@@ -230,7 +230,7 @@ def test_a_log_is_taken_as_planned_in_one_tap_and_proposes_what_to_change(
     page.get_by_role("button", name="Write it in the run book").click()
     expect(page.get_by_role("row", name=re.compile("Bead, back"))).to_contain_text("6.35 mm")
     expect(page.get_by_role("row", name=re.compile("Metal at the start"))).to_contain_text("20 °C")
-    expect(page.get_by_text("good after rework", exact=True)).to_be_visible()
+    expect(page.get_by_role("strong").filter(has_text="good after rework")).to_be_visible()
     sound(page)
 
 

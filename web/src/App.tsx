@@ -1,6 +1,7 @@
 import { QueryCache, QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
 import type { ComponentType, ReactNode } from "react";
-import { createBrowserRouter, RouterProvider } from "react-router";
+import { createBrowserRouter } from "react-router";
+import { RouterProvider } from "react-router/dom";
 
 import { ProblemError } from "./api/client";
 import { signedInQuery } from "./api/queries";
