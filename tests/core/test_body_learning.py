@@ -10,13 +10,7 @@ from hypothesis import strategies as st
 
 from pellak.core.body.cool_given import CoolGiven, cooling_of
 from pellak.core.body.cooling import run_cooling
-from pellak.core.body.learning import (
-    LEAST_ERROR,
-    Told,
-    cooling_told,
-    flame_told,
-    posterior,
-)
+from pellak.core.body.learning import LEAST_ERROR, cooling_told, flame_told
 from pellak.core.body.soak_given import FLAME_SIGMA, SoakGiven, soaking_of
 from pellak.core.body.soaking import run_soak
 from pellak.core.job_base import ShopSchools
@@ -24,6 +18,7 @@ from pellak.core.kinds.heat.wiser import heated
 from pellak.core.plan import compose_plan
 from pellak.core.run_log import RunLog
 from pellak.core.stations.body_learning import with_flame, with_media
+from pellak.core.told import Told, posterior
 from pellak.demo.jobs import JOBS, demo_job
 
 SOAK = SoakGiven(

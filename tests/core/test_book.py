@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 from pellak.core.book.columns import MOST_SIGNS, RunColumns, RunEntry
 from pellak.core.book.search import FACETS, Found, RunsWanted, band_label, thickness_bands
 from pellak.core.book.statistics import book_statistics, wilson
+from pellak.core.book.texts import RunTexts
 from pellak.core.faults.tables import fault_causes
 
 FAMILIES, PEOPLE = ("carbon-steel", "aluminium", "lead"), ("", "Brit", "Tove")
@@ -214,3 +215,19 @@ def test_a_share_lies_in_its_range_which_narrows_with_more_runs(good, of):
 def test_a_share_of_nothing_may_be_anything():
     assert wilson(0, 0) == (0.0, 1.0)
     assert wilson(8, 10) == pytest.approx((0.6491, 0.8964), abs=0.0001)
+
+
+LETTERS = st.text("aBß Éé.*\0\n", max_size=6)
+
+
+@given(st.lists(st.tuples(st.integers(0, 5), LETTERS), max_size=30), LETTERS)
+def test_words_are_found_where_they_stand_now_and_nowhere_else(entered, asked):
+    texts, now = RunTexts(), {}
+    for row, text in entered:
+        texts.enter(row, text)
+        now[row] = text.replace("\0", " ")
+    found = {int(row) for row in texts.found(asked, 6).nonzero()[0]}
+    if asked and "\0" not in asked:
+        assert found == {r for r, text in now.items() if asked.casefold() in text.casefold()}
+    else:
+        assert found == set()

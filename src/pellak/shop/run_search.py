@@ -3,7 +3,6 @@
 The columns are only a copy: before each answer what was touched since is read from the records, by
 whomever it was touched, so that nothing stale is told."""
 
-from collections import OrderedDict
 from threading import Lock
 
 from pellak.core.book.columns import Mask, RunColumns, RunEntry
@@ -14,11 +13,10 @@ from pellak.core.working import Record
 from pellak.shop.run_rows import RunLine, run_line
 from pellak.store.change_count import DROPPED, counted
 from pellak.store.database import Database
-from pellak.store.run_entries import EntryRow, places_with, touched_since
+from pellak.store.run_entries import EntryRow, touched_since
 from pellak.store.runs import SHORTEST_SEARCH, Runs
 
 SECONDS_A_DAY = 86_400
-MASKS_KEPT = 8
 NEVER = -1
 
 
@@ -49,6 +47,7 @@ def entry_of(row: EntryRow) -> RunEntry:
         },
         signs=row.signs,
         tried=row.tried,
+        text=row.words,
     )  # fmt: skip
 
 
@@ -61,7 +60,6 @@ class RunSearch:
         self._columns = RunColumns()
         self._touched = NEVER
         self._dropped = 0
-        self._masks: OrderedDict[tuple[str, int, int], Mask] = OrderedDict()
 
     def refresh(self) -> RunColumns:
         """Return the columns with everything that was touched since."""
@@ -81,7 +79,7 @@ class RunSearch:
         """Return some of the runs wanted, in their order, from the one at `offset`."""
         columns = self.refresh()
         with self._lock:
-            found = Found(columns, wanted, self._worded(columns, words))
+            found = Found(columns, wanted, _worded(columns, words))
             run_ids, total = found.rows(offset, most), found.total
             told = found.facets() if facets else []
         with self._database.reading() as session:
@@ -94,26 +92,16 @@ class RunSearch:
         """Return what the runs wanted say."""
         columns = self.refresh()
         with self._lock:
-            found = Found(columns, wanted, self._worded(columns, words))
+            found = Found(columns, wanted, _worded(columns, words))
             return book_statistics(columns, found.mask, [s.id for s in signs() if not s.good])
 
     def wanted_ids(self, wanted: RunsWanted, words: str, most: int) -> list[str]:
         """Return the ids of the runs wanted, at most so many."""
         columns = self.refresh()
         with self._lock:
-            return Found(columns, wanted, self._worded(columns, words)).rows(0, most)
+            return Found(columns, wanted, _worded(columns, words)).rows(0, most)
 
-    def _worded(self, columns: RunColumns, words: str) -> Mask | None:
-        asked = " ".join(words.split()).replace("\0", "")
-        if len(asked) < SHORTEST_SEARCH:
-            return None
-        # Who scrolls or chooses further asks for the same word again and again.
-        key = (asked, self._touched, len(columns))
-        if (known := self._masks.get(key)) is not None:
-            return known
-        with self._database.reading() as session:
-            mask = columns.at_places(places_with(session, asked))
-        self._masks[key] = mask
-        while len(self._masks) > MASKS_KEPT:
-            self._masks.popitem(last=False)
-        return mask
+
+def _worded(columns: RunColumns, words: str) -> Mask | None:
+    asked = " ".join(words.split())
+    return columns.worded(asked) if len(asked) >= SHORTEST_SEARCH else None

@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import ColumnElement, select, text
+from sqlalchemy import ColumnElement, column, select, table
 from sqlalchemy.orm import Session
 
 from pellak.store.tables import RemedyTriedRow, RunMeasureRow, RunRow, RunSignRow
@@ -13,6 +13,7 @@ from pellak.store.tables import RemedyTriedRow, RunMeasureRow, RunRow, RunSignRo
 PUDDLE = "puddle_s"
 AT_A_TIME = 20_000
 _MINUTES = 60.0
+_WORDS = table("run_words", column("rowid"), column("words"))
 
 
 @dataclass
@@ -37,6 +38,7 @@ class EntryRow:
     """Planned and timed."""
     signs: list[str] = field(default_factory=list)
     tried: list[tuple[str, bool | None]] = field(default_factory=list)
+    words: str = ""
 
     @property
     def acetylene_l(self) -> float | None:
@@ -97,10 +99,11 @@ def _tell(session: Session, by_id: dict[str, EntryRow]) -> None:
         )
         for run_id, cause, helped in session.execute(tried):
             by_id[run_id].tried.append((cause, helped))
-
-
-def places_with(session: Session, words: str) -> Sequence[int]:
-    """Return the places of the runs that some words find, three signs at least."""
-    quoted = '"' + words.replace('"', '""') + '"'
-    found = text("SELECT rowid FROM run_words WHERE words MATCH :words")
-    return [place for (place,) in session.execute(found, {"words": quoted})]
+    by_place = {row.place: row for row in by_id.values()}
+    places = list(by_place)
+    for at in range(0, len(places), 500):
+        words = select(_WORDS.c.rowid, _WORDS.c.words).where(
+            _WORDS.c.rowid.in_(places[at : at + 500])
+        )
+        for place, told in session.execute(words):
+            by_place[place].words = told

@@ -1,7 +1,7 @@
-"""What heatings and coolings that were timed tell the next plan: one factor each, by Bayes."""
+"""What heatings and coolings that were timed tell the next plan: one factor each."""
 
 import math
-from collections.abc import Callable, Iterable
+from collections.abc import Callable
 from functools import lru_cache
 
 from pellak.core.body.cool_given import CoolGiven, CoolIn, cooling_of
@@ -9,38 +9,11 @@ from pellak.core.body.cooling import run_cooling
 from pellak.core.body.media import media
 from pellak.core.body.soak_given import SoakGiven, soaking_of
 from pellak.core.body.soaking import run_soak
+from pellak.core.told import LEAST_FACTOR, MOST_FACTOR, Told
 from pellak.core.working import Record
 
-LEAST_FACTOR, MOST_FACTOR = 1 / 3, 3.0
 TIMED_WITHIN, LEAST_ERROR = 0.10, 0.05
 """A time at the bench is off by a tenth; no run says more than a twentieth."""
-SOURCE = "fitted to your log: Bayes' rule on the logarithm of one factor"
-
-
-class Told(Record):
-    """What one timed run says of a factor: its logarithm, and how far off that may be."""
-
-    ln_factor: float
-    error: float
-
-
-class Factor(Record):
-    """A factor after so many runs, and its spread as a logarithm."""
-
-    factor: float
-    sigma: float
-    runs: int
-
-
-def posterior(prior_sigma: float, told: Iterable[Told]) -> Factor:
-    """Return the factor for a prior of 1 with a spread `prior_sigma`, a logarithm, and the runs.
-
-    Source: normal prior and normal errors of the logarithm.
-    """
-    kept = list(told)
-    weight = 1 / prior_sigma**2 + sum(1 / one.error**2 for one in kept)
-    mean = sum(one.ln_factor / one.error**2 for one in kept) / weight
-    return Factor(factor=math.exp(mean), sigma=1 / math.sqrt(weight), runs=len(kept))
 
 
 def _met(taken: Callable[[float], float | None], timed: float) -> Told | None:

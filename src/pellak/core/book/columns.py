@@ -9,6 +9,8 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from pellak.core.book.texts import RunTexts
+
 WORDS = ("kind", "family", "joint", "who", "tip", "verdict")
 """What stands as a word, by column."""
 NUMBERS = ("day", "thickness_mm", "puddle_s", "planned_puddle_s", "acetylene_l", "length_mm")
@@ -22,7 +24,7 @@ Mask = NDArray[np.bool_]
 class RunEntry:
     """One run as it is entered: words, numbers, signs seen, remedies tried and whether they helped.
 
-    `place` orders the book.
+    `place` orders the book; `text` is all that may be searched for in it.
     """
 
     run_id: str
@@ -31,6 +33,7 @@ class RunEntry:
     numbers: dict[str, float | None]
     signs: Sequence[str] = ()
     tried: Sequence[tuple[str, bool | None]] = ()
+    text: str = ""
 
 
 @dataclass
@@ -45,6 +48,7 @@ class RunColumns:
     def __post_init__(self) -> None:
         """Make room."""
         self._row_of: dict[str, int] = {}
+        self._texts = RunTexts()
         self._label_at: dict[str, dict[str, int]] = {name: {} for name in WORDS}
         self._words = np.zeros((len(WORDS), FIRST_ROOM), dtype=np.int32)
         self._numbers = np.full((len(NUMBERS), FIRST_ROOM), np.nan)
@@ -69,6 +73,7 @@ class RunColumns:
             elif self._places[row] != entry.place:
                 self._order = None
             self._places[row] = entry.place
+            self._texts.enter(row, entry.text)
             self._words[:, row] = [self._code(name, entry.words.get(name, "")) for name in WORDS]
             # None becomes not a number on the way in.
             self._numbers[:, row] = [entry.numbers.get(name) for name in NUMBERS]
@@ -93,14 +98,9 @@ class RunColumns:
         bit = np.int64(1) << self.signs.index(sign)
         return np.asarray((self._seen[: len(self)] & bit) != 0)
 
-    def at_places(self, places: Sequence[int]) -> Mask:
-        """Return which runs stand at some places of the book."""
-        wanted = np.sort(np.array(places, dtype=np.int64))
-        own = self._places[: len(self)]
-        if not len(wanted):
-            return np.zeros(len(self), dtype=np.bool_)
-        at = np.clip(np.searchsorted(wanted, own), 0, len(wanted) - 1)
-        return np.asarray(wanted[at] == own)
+    def worded(self, words: str) -> Mask:
+        """Return which runs hold some words, as one piece and in any case."""
+        return self._texts.found(words, len(self))
 
     @property
     def order(self) -> NDArray[np.int64]:

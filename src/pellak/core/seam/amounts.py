@@ -13,6 +13,7 @@ from pellak.core.seam.pace import SOURCE as PACE_SOURCE
 from pellak.core.seam.pace import VALID_UP_TO_MM, WeldPace
 from pellak.core.seam.passes import LOSS_SHARE, WeldPass, open_sum
 from pellak.core.tables import HeatFamily
+from pellak.core.told import SOURCE as LOG_SOURCE
 from pellak.core.working import Caution, Record, Working, inserted, short
 
 STUB_MM = 60.0
@@ -167,10 +168,13 @@ def pace_workings(
     minutes, gas = sum(p.minutes for p in passes), sum(p.gas_l for p in passes)
     low, high = sum(p.low_min for p in passes), open_sum([p.high_min for p in passes])
     numbers = {"m": pace.min_per_m_per_mm, "t": groove.thickness_mm, "k": pace.direction_factor,
-               "G": pace.groove_factor, "L": length_mm}  # fmt: skip
+               "G": pace.groove_factor, "L": length_mm, "F": pace.log_factor}  # fmt: skip
+    learned = pace.log_factor != 1.0
+    rule = f"{MINUTES_FORMULA} * F" if learned else MINUTES_FORMULA
     limited = any(p.rod_limited for p in passes)
     thick = "" if pace.valid else "beyond the rule's range: another process is the right one"
     note = "m from the plate model, k the direction, G this groove against the usual one"
+    note = f"{note}, F your own seams against it" if learned else note
     note = f"{note}; slowed by the rod the flame can melt" if limited else note
     each = " + ".join(short(p.minutes, 4) for p in passes)
     flows = " + ".join(
@@ -178,9 +182,10 @@ def pace_workings(
     )
     return [
         Working(name="seam_min", value=minutes, unit="min", low=low, high=high,
-                formula="each pass as long as its rod takes" if limited else MINUTES_FORMULA,
-                inserted=each if limited else inserted(MINUTES_FORMULA, numbers),
-                source=PACE_SOURCE, valid=pace.valid, note=thick or note),
+                formula="each pass as long as its rod takes" if limited else rule,
+                inserted=each if limited else inserted(rule, numbers),
+                source=f"{PACE_SOURCE}; {LOG_SOURCE}" if learned else PACE_SOURCE,
+                valid=pace.valid, note=thick or note),
         Working(name="travel_mm_per_min", value=length_mm / minutes, unit="mm/min",
                 low=None if high is None else length_mm / high, high=length_mm / low,
                 formula="L / minutes", inserted=f"{short(length_mm, 5)} / {short(minutes, 4)}",

@@ -27,6 +27,7 @@ from pellak.core.seam.groove import (
     weld_area_mm2,
 )
 from pellak.core.seam.pace import Direction, Pools, paced_by_hand, pools_of, weld_pace
+from pellak.core.seam.pace_told import RULE_SIGMA, paced_by_log
 from pellak.core.seam.passes import FlowSpan, WeldPass, open_sum, weld_passes
 from pellak.core.working import Answer, Number, Reckoner, Record
 
@@ -35,6 +36,8 @@ class FillerGiven(PieceGiven):
     """A seam to be filled; what is not told is what is usual for the joint and thickness.
 
     Without `acetylene_l_per_h` the gas rule's flow, without a band that of the bore it asks for.
+    `pace_factor`: how many times the rule's minutes your own seams took, `pace_sigma` how far that
+    may be off as a logarithm; a travel that is told goes before both.
     """
 
     rod: str | None = Field(default=None, max_length=40)
@@ -52,6 +55,8 @@ class FillerGiven(PieceGiven):
     tip_high_l_per_h: Number | None = Field(default=None, ge=1, le=40_000)
     rod_diameter_mm: Number | None = Field(default=None, ge=0.5, le=12)
     travel_mm_per_min: Number | None = Field(default=None, ge=0.5, le=5000)
+    pace_factor: Number = Field(default=1.0, ge=0.2, le=5)
+    pace_sigma: Number = Field(default=RULE_SIGMA, ge=0, le=1)
 
 
 class FillerValues(Record):
@@ -172,6 +177,8 @@ def reckon_filler(given: FillerGiven, pools: Pools | None = None) -> FillerAnswe
     pace = weld_pace(pools, groove, given.direction)
     if pace is not None and given.travel_mm_per_min is not None:
         pace = paced_by_hand(pace, given.travel_mm_per_min)
+    elif pace is not None:
+        pace = paced_by_log(pace, given.pace_factor, given.pace_sigma)
     passes = (
         weld_passes(groove, case, pace, given.length_mm, _span(given, case.acetylene_l_per_h), rod,
                     given.direction, given.rod_diameter_mm)

@@ -155,6 +155,7 @@ def groove_factor(groove: Groove) -> float:
 class WeldPace:
     """Minutes for each metre of the whole weld, flame on, with the hands' own spread.
 
+    `log_factor` is how many times the rule's minutes the shop's own seams took.
     None where the flow is too small to melt the root at any speed.
     """
 
@@ -165,6 +166,7 @@ class WeldPace:
     direction_factor: float
     groove_factor: float
     valid: bool
+    log_factor: float = 1.0
 
 
 def weld_pace(pools: Pools, groove: Groove, direction: Direction) -> WeldPace | None:

@@ -3,9 +3,10 @@
 from collections.abc import Sequence
 
 from pellak.core.body.cool_given import CoolGiven
-from pellak.core.body.learning import BodyTold, posterior
+from pellak.core.body.learning import BodyTold
 from pellak.core.body.media import media
 from pellak.core.body.soak_given import FLAME_SIGMA, SoakGiven
+from pellak.core.told import posterior
 
 MOST_BEFORE = 20
 

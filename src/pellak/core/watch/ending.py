@@ -3,7 +3,8 @@ these come to."""
 
 import math
 
-from pellak.core.body.learning import Told, cooling_told, flame_told
+from pellak.core.body.learning import cooling_told, flame_told
+from pellak.core.told import Told
 from pellak.core.watch.watcher import Watcher
 from pellak.core.working import Record
 

@@ -32,6 +32,7 @@ from pellak.core.kinds.seam.tacking import (
     tacks_of,
 )
 from pellak.core.kinds.seam.torch_station import torch_station
+from pellak.core.kinds.seam.wiser import seam_timed
 from pellak.core.kinds.seam.work import KIND, SeamWork, TackPlan
 from pellak.core.log_field import LogField
 from pellak.core.metal.alloy import heat_family_of
@@ -100,7 +101,7 @@ def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
     reckoned = reckon_job(job, shop, asked.rack, hand, metal, preheat, equipment, casting)
     refused = told and reckoned is None
     fall = cooling_of_casting(job, preheat, casting, asked.watched)
-    work = seam_work(reckoned) if reckoned else None
+    work = seam_work(reckoned, asked.learned) if reckoned else None
     usual = without_own(job)
     ours = seam_plan(usual, asked).stations if usual else None
     stations = [
@@ -153,6 +154,7 @@ def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
             else None,
             filler=work.filler.values,
             groove=groove_drawing(reckoned.groove, work.filler.values.passes),
+            paced=work.paced,
         )
         if work and reckoned
         else None,
@@ -205,6 +207,7 @@ SEAM = JobKind(
         "rod", "flux",
     ),
     signs=True,
+    learns=seam_timed,
     takes=rods_taken,
     left=left_undone,
 )  # fmt: skip

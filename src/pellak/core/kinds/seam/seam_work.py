@@ -1,5 +1,6 @@
 """What is reckoned of the seam itself, once, for every station that reads it."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from pellak.core.kinds.seam.casting_heat import CastingHeat
@@ -7,11 +8,13 @@ from pellak.core.kinds.seam.fit_up import tacks_of
 from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.kinds.seam.piece import RODLESS_UP_TO_MM, seam_length
 from pellak.core.kinds.seam.reckoned import Reckoned
+from pellak.core.kinds.seam.work import SeamPaced
 from pellak.core.metal.rod import NO_ROD, rod_schools
 from pellak.core.seam.filler import FillerAnswer, FillerGiven, reckon_filler
 from pellak.core.seam.interpass_wait import with_waits
 from pellak.core.seam.job_gas import LIGHTING_MIN, JobGas, job_gas, warming_gas
 from pellak.core.seam.pace import direction_of, pools_of
+from pellak.core.seam.pace_told import pace_factor
 from pellak.core.seam.tacks import TacksAnswer
 from pellak.core.seam.tacks_given import TacksGiven
 from pellak.core.working import School, Working
@@ -46,11 +49,15 @@ def own_travel_mm_per_min(job: SeamJob) -> float | None:
     return float(length.value or 0.0) / job.seam_min
 
 
-def filler_of(reckoned: Reckoned) -> FillerAnswer:
-    """Ask the filler reckoner about a job; a length of 100 mm stands in until one is told."""
+def filler_of(reckoned: Reckoned, learned: Sequence[object] = ()) -> FillerAnswer:
+    """Ask the filler reckoner about a job, paced by the seams of its metal that were timed.
+
+    A length of 100 mm stands in until one is told.
+    """
     job, groove = reckoned.job, reckoned.groove
     length = seam_length(job)
     tip, flow = reckoned.tip, reckoned.acetylene_l_per_h
+    log = pace_factor(reckoned.constants.family, learned)
     answer = reckon_filler(
         FillerGiven(
             family=reckoned.constants.family,
@@ -73,6 +80,8 @@ def filler_of(reckoned: Reckoned) -> FillerAnswer:
             tip_high_l_per_h=tip.band_l_per_h.high if tip else None,
             rod_diameter_mm=job.rod_diameter_mm,
             travel_mm_per_min=own_travel_mm_per_min(job),
+            pace_factor=log.factor,
+            pace_sigma=log.sigma,
         ),
         pools_of(reckoned.pool_solution, groove.form),
     )
@@ -95,6 +104,7 @@ class SeamWork:
     flow_l_per_h: float
     length_known: bool
     casting: CastingHeat | None
+    paced: SeamPaced | None
 
     @property
     def job_min(self) -> float | None:
@@ -128,12 +138,24 @@ class SeamWork:
         return next((w for w in lines if w.name == "seam_min"), None)
 
 
-def seam_work(reckoned: Reckoned) -> SeamWork:
-    """Return rod and passes, tacks, and the gas of a job."""
-    filler, tacks = filler_of(reckoned), tacks_of(reckoned)
+def seam_work(reckoned: Reckoned, learned: Sequence[object]) -> SeamWork:
+    """Return rod and passes, tacks, and the gas of a job in a shop that learned from its runs."""
+    filler, tacks = filler_of(reckoned, learned), tacks_of(reckoned)
     known = seam_length(reckoned.job) is not None
     gas = _gas_of(reckoned, filler, tacks, known=known)
-    return SeamWork(filler, tacks, gas, reckoned.acetylene_l_per_h, known, reckoned.casting)
+    flow = reckoned.acetylene_l_per_h
+    paced = _paced(reckoned, filler, learned) if known else None
+    return SeamWork(filler, tacks, gas, flow, known, reckoned.casting, paced)
+
+
+def _paced(reckoned: Reckoned, filler: FillerAnswer, learned: Sequence[object]) -> SeamPaced | None:
+    values, family = filler.values, reckoned.constants.family
+    if values.minutes is None or values.rod_limited or own_travel_mm_per_min(reckoned.job):
+        return None
+    factor = pace_factor(family, learned)
+    return SeamPaced(
+        family=family, planned_min=values.minutes, factor=factor.factor, seams=factor.runs
+    )
 
 
 def _gas_of(

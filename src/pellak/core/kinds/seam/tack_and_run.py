@@ -68,7 +68,7 @@ def tack_and_run_station(reckoned: Reckoned, work: SeamWork) -> Station:
     minutes, values = work.minutes, work.filler.values
     figures = [*fit_up_figures(reckoned, work.tacks), travel_figure(reckoned, work.filler)]
     if minutes is not None:
-        figures += seam_figures(reckoned, work.filler)
+        figures += seam_figures(reckoned, work)
     one_pass = len(values.passes) == 1
     if one_pass:
         # Widths are of one pool through the whole wall, which passes never make.

@@ -21,13 +21,27 @@ class TackPlan(Record):
     values: TacksValues
 
 
+class SeamPaced(Record):
+    """The minutes a run's are held against, and the factor of the log that is in them, after how
+    many seams."""
+
+    family: str
+    planned_min: float
+    factor: float
+    seams: int
+
+
 class SeamWork(Record):
-    """Tacks, filler and groove; each null where the seam has none."""
+    """Tacks, filler and groove; each null where the seam has none.
+
+    `paced` is null where nobody but the person at the torch set the pace, or no length is told.
+    """
 
     kind: Literal["seam"] = KIND
     tacks: TackPlan | None = None
     filler: FillerValues | None = None
     groove: GrooveDrawing | None = None
+    paced: SeamPaced | None = None
 
 
 class SeamLog(Record):
