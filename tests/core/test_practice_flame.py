@@ -154,7 +154,7 @@ def test_what_goes_wrong_goes_wrong_as_it_does():
     head = Torch(1.0, jets=12)
     full = lit(head, Hands(Set(0.8, 0.8, 0.5, 0.5)))
     assert full.lit
-    starved_head = opened(full, 120, Hands(Set(0.8, 0.8, 0.12, 0.12)))
+    starved_head = opened(full, 120, Hands(Set(0.8, 0.8, 0.08, 0.08)))
     assert "flash-back" in starved_head.happened
     assert set(WORDS) >= set(starved_head.happened)
 
