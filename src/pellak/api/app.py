@@ -23,6 +23,7 @@ from pellak.api.hand_routes import hand_router
 from pellak.api.metal_routes import metal_router
 from pellak.api.paper_routes import paper_router
 from pellak.api.photo_routes import photo_router
+from pellak.api.practice_routes import practice_router
 from pellak.api.problems import install_problems, name_problem_media_type
 from pellak.api.procedure_routes import procedure_router
 from pellak.api.rack_routes import rack_router
@@ -43,6 +44,7 @@ from pellak.shop.hand_book import HandBook
 from pellak.shop.metals import Metals
 from pellak.shop.photo_book import PhotoBook
 from pellak.shop.planning import Planner
+from pellak.shop.practice_book import PracticeBook
 from pellak.shop.procedures import ProcedureBook
 from pellak.shop.rack import RackBook
 from pellak.shop.run_book import RunBook
@@ -125,6 +127,7 @@ def create_app(
     app.include_router(photo_router(photos))
     app.include_router(procedure_router(procedures, photos, book))
     app.include_router(hand_router(HandBook(database, clock, planner)))
+    app.include_router(practice_router(PracticeBook(database, clock)))
     app.include_router(watch_router(watches, WatchFiles(database, watches, book, clock)))
     app.include_router(metal_router(Metals(database, clock)))
     app.include_router(rack_router(RackBook(database, clock), GasBook(database, clock, whole)))

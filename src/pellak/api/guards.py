@@ -55,10 +55,13 @@ class Guards:
         if scope["type"] == "lifespan":
             await self._app(scope, receive, send)
             return
-        if scope["type"] != "http":
-            await send({"type": "websocket.close", "code": 1008})
-            return
         headers = Headers(scope=scope)
+        if scope["type"] == "websocket":
+            if await self._may_talk(scope, headers):
+                await self._app(scope, receive, send)
+            else:
+                await send({"type": "websocket.close", "code": 1008})
+            return
         nonce = scope.setdefault("state", {})["nonce"] = secrets.token_urlsafe(16)
         begun = False
 
@@ -144,6 +147,20 @@ class Guards:
         if announced is not None and announced > _most_bytes(path):
             return _too_large(_most_bytes(path))
         return None
+
+    async def _may_talk(self, scope: Scope, headers: Headers) -> bool:
+        """Return whether a socket may be opened: what it changes, it changes as a POST would.
+
+        A browser asks nobody whether another site's page may open one, so its origin has to be
+        told, and to be ours.
+        """
+        if self._problem("POST", scope["path"], headers) is not None:
+            return False
+        if _netloc(headers.get("origin") or "") != headers.get("host"):
+            return False
+        scope.setdefault("state", {})
+        asked = {**scope, "method": "POST"}
+        return self._sharing is None or await self._not_let_in(asked, headers) is None
 
     async def _not_let_in(self, scope: Scope, headers: Headers) -> Problem | None:
         path = scope["path"]

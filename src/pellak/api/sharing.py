@@ -17,7 +17,7 @@ FIRST_LOCK_S, LONGEST_LOCK_S = 60.0, 900.0
 MOST_ADDRESSES = 2000
 _SAFE = frozenset({"GET", "HEAD", "OPTIONS"})
 _ONLY_LOOKS = re.compile(r"/api/(reckon/.*|find|jobs/[^/]+/preview|[^/]+/look-into|sign-out)")
-_AT_THE_BENCH = re.compile(r"/api/((runs|watches)(/.*)?|jobs/[^/]+/(runs|watches))")
+_AT_THE_BENCH = re.compile(r"/api/((runs|watches|practice)(/.*)?|jobs/[^/]+/(runs|watches))")
 _log = logging.getLogger("pellak")
 
 

@@ -136,6 +136,33 @@ class ProcedureRow(Base):
     document: Mapped[dict[str, Any]] = mapped_column(JSON)
 
 
+class PracticeTryRow(Base):
+    """One try of an exercise: who, which, its points, and all that was said of it."""
+
+    __tablename__ = "practice_try"
+    __table_args__ = (Index("ix_practice_try_who", "who", "tried_at"),)
+    try_id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    who: Mapped[str] = mapped_column(String(60))
+    rung: Mapped[str] = mapped_column(String(40))
+    tried_at: Mapped[datetime] = mapped_column(UtcMoment)
+    points: Mapped[float]
+    document: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
+class PracticeWordRow(Base):
+    """What an instructor said of a learner's exercise, and whether it was signed off by it."""
+
+    __tablename__ = "practice_word"
+    __table_args__ = (Index("ix_practice_word_who", "who", "said_at"),)
+    word_id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    who: Mapped[str] = mapped_column(String(60))
+    rung: Mapped[str] = mapped_column(String(40))
+    said_at: Mapped[datetime] = mapped_column(UtcMoment)
+    said_by: Mapped[str] = mapped_column(String(60))
+    signed_off: Mapped[bool]
+    words: Mapped[str] = mapped_column(String(500))
+
+
 class RunMeasureRow(Base):
     """One time or measure of a run, planned beside actual, by the log field of its kind."""
 

@@ -883,6 +883,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Look At Practice */
+        get: operations["look_at_practice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/group": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Look At Group */
+        get: operations["look_at_group"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say Of Practice */
+        post: operations["say_of_practice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/flames": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Flames To Read */
+        get: operations["flames_to_read"];
+        put?: never;
+        /** Judge Flames */
+        post: operations["judge_flames"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/watches": {
         parameters: {
             query?: never;
@@ -3013,6 +3082,106 @@ export interface components {
             soot: boolean;
         };
         /**
+         * FlameRead
+         * @description An answer held against the truth: points of a hundred and the words that say why.
+         */
+        FlameRead: {
+            /** Number */
+            number: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "carburising" | "neutral" | "oxidising";
+            /** Ratio */
+            ratio: number;
+            /** Points */
+            points: number;
+            /** Why */
+            why: string;
+        };
+        /**
+         * FlameShown
+         * @description A flame to read: its shape in mm and its colours, not what burns in it.
+         */
+        FlameShown: {
+            /** Number */
+            number: number;
+            /** Orifice Mm */
+            orifice_mm: number;
+            /** Cone Mm */
+            cone_mm: number;
+            /** Feather Mm */
+            feather_mm: number;
+            /** Inner */
+            inner: number;
+            /** Sharp */
+            sharp: number;
+            /** Soot */
+            soot: number;
+            /** Envelope Mm */
+            envelope_mm: number;
+            /** Cone */
+            cone: string;
+            /** Feather */
+            feather: string;
+            /** Envelope */
+            envelope: string;
+        };
+        /**
+         * FlameTarget
+         * @description A flame to set: the ratio and jet speed, m/s, it should have; without oxygen the jet is the
+         *     acetylene's own.
+         */
+        FlameTarget: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** About */
+            about: string;
+            /** Ratio Low */
+            ratio_low: number;
+            /** Ratio High */
+            ratio_high: number;
+            /** Jet Low M Per S */
+            jet_low_m_per_s: number;
+            /** Jet High M Per S */
+            jet_high_m_per_s: number;
+            /**
+             * Fuel Only
+             * @default false
+             */
+            fuel_only: boolean;
+            /**
+             * Head
+             * @default false
+             */
+            head: boolean;
+        };
+        /**
+         * FlamesJudged
+         * @description How far off each reading was, and what all are worth together.
+         */
+        FlamesJudged: {
+            /** Points */
+            points: number;
+            /** Read */
+            read: components["schemas"]["FlameRead"][];
+        };
+        /**
+         * FlamesRead
+         * @description Answers to a set of flames: the oxygen ratio somebody read off each.
+         */
+        FlamesRead: {
+            /** Who */
+            who: string;
+            /** Seed */
+            seed: number;
+            /** Ratios */
+            ratios: number[];
+        };
+        /**
          * FlowBand
          * @description Usable acetylene flow of a tip: below it backfires, above it the flame leaves the tip.
          */
@@ -3975,6 +4144,22 @@ export interface components {
             acetylene_leak_l_per_h: number | null;
             /** Oxygen Leak L Per H */
             oxygen_leak_l_per_h: number | null;
+        };
+        /**
+         * Learner
+         * @description Somebody on the ladder: where they stand, what comes today, how it went, what was said.
+         */
+        Learner: {
+            /** Who */
+            who: string;
+            /** Standings */
+            standings: components["schemas"]["Standing"][];
+            /** Tries */
+            tries: components["schemas"]["TryLine"][];
+            /** Words */
+            words: components["schemas"]["PracticeWord"][];
+            /** Signed Off */
+            signed_off: string[];
         };
         /**
          * LeftUndone
@@ -4977,6 +5162,36 @@ export interface components {
             what: "backfire" | "flash-back";
         };
         /**
+         * Practice
+         * @description The ladder, everybody who is on it, and one of them looked at.
+         */
+        Practice: {
+            /** Targets */
+            targets: components["schemas"]["FlameTarget"][];
+            /** People */
+            people: string[];
+            learner: components["schemas"]["Learner"];
+        };
+        /**
+         * PracticeWord
+         * @description What an instructor said of an exercise.
+         */
+        PracticeWord: {
+            /** Rung */
+            rung: string;
+            /**
+             * Said At
+             * Format: date-time
+             */
+            said_at: string;
+            /** Said By */
+            said_by: string;
+            /** Signed Off */
+            signed_off: boolean;
+            /** Words */
+            words: string;
+        };
+        /**
          * PreheatAt
          * @description The preheat of a metal at one thickness, free to move.
          */
@@ -5585,6 +5800,23 @@ export interface components {
             next: number | null;
         };
         /**
+         * Rung
+         * @description One exercise of the ladder.
+         */
+        Rung: {
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "flame" | "look";
+            /** Label */
+            label: string;
+            /** About */
+            about: string;
+        };
+        /**
          * RunsFound
          * @description Some of the runs that are wanted, how many there are, and what may be chosen further.
          */
@@ -5643,6 +5875,20 @@ export interface components {
             values?: {
                 [key: string]: number | string | null;
             };
+        };
+        /**
+         * ScorePart
+         * @description One part of a score: what it is for, points of most, and the words that say why.
+         */
+        ScorePart: {
+            /** Label */
+            label: string;
+            /** Points */
+            points: number;
+            /** Most */
+            most: number;
+            /** Why */
+            why: string;
         };
         /**
          * SeamDrawing
@@ -5878,8 +6124,25 @@ export interface components {
             tacks: components["schemas"]["TacksValues"] | null;
         };
         /**
+         * SeamPaced
+         * @description The minutes a run's are held against, and the factor of the log that is in them, after how
+         *     many seams.
+         */
+        SeamPaced: {
+            /** Family */
+            family: string;
+            /** Planned Min */
+            planned_min: number;
+            /** Factor */
+            factor: number;
+            /** Seams */
+            seams: number;
+        };
+        /**
          * SeamWork
          * @description Tacks, filler and groove; each null where the seam has none.
+         *
+         *     `paced` is null where nobody but the person at the torch set the pace, or no length is told.
          */
         SeamWork: {
             /**
@@ -5890,6 +6153,7 @@ export interface components {
             tacks?: components["schemas"]["TackPlan"] | null;
             filler?: components["schemas"]["FillerValues"] | null;
             groove?: components["schemas"]["GrooveDrawing"] | null;
+            paced?: components["schemas"]["SeamPaced"] | null;
         };
         /**
          * Section
@@ -6390,6 +6654,43 @@ export interface components {
             version: number;
             /** Step */
             step: string;
+        };
+        /**
+         * Standing
+         * @description Where somebody stands with an exercise; days since 1970, null where there is none.
+         *
+         *     `today` says whether it is among what to do today, `why` in words why.
+         */
+        Standing: {
+            rung: components["schemas"]["Rung"];
+            /**
+             * Tries
+             * @default 0
+             */
+            tries: number;
+            /** Best */
+            best?: number | null;
+            /** Last */
+            last?: number | null;
+            /** Last Day */
+            last_day?: number | null;
+            /** Due Day */
+            due_day?: number | null;
+            /**
+             * Passed
+             * @default false
+             */
+            passed: boolean;
+            /**
+             * Today
+             * @default false
+             */
+            today: boolean;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
         /**
          * StartClock
@@ -7140,6 +7441,23 @@ export interface components {
             who: string;
         };
         /**
+         * TryLine
+         * @description One try as it is listed, with what it was worth and why.
+         */
+        TryLine: {
+            /** Rung */
+            rung: string;
+            /**
+             * Tried At
+             * Format: date-time
+             */
+            tried_at: string;
+            /** Points */
+            points: number;
+            /** Parts */
+            parts: components["schemas"]["ScorePart"][];
+        };
+        /**
          * TubeGiven
          * @description Tubes of one size in a cluster.
          */
@@ -7464,6 +7782,28 @@ export interface components {
             id: string;
             /** Label */
             label: string;
+        };
+        /**
+         * WordSaid
+         * @description What an instructor has to say of somebody's exercise.
+         */
+        WordSaid: {
+            /** Who */
+            who: string;
+            /** Rung */
+            rung: string;
+            /** Said By */
+            said_by: string;
+            /**
+             * Signed Off
+             * @default false
+             */
+            signed_off: boolean;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
         };
         /**
          * Working
@@ -13792,6 +14132,433 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HandPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_at_practice: {
+        parameters: {
+            query?: {
+                who?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Practice"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_at_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Learner"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    say_of_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordSaid"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Practice"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    flames_to_read: {
+        parameters: {
+            query: {
+                seed: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlameShown"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    judge_flames: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FlamesRead"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlamesJudged"];
                 };
             };
             /** @description Bad Request */

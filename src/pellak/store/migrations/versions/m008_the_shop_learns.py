@@ -1,4 +1,5 @@
-"""What runs are found and learned from: tip, torch, joint, verdict, signs; photos; procedures."""
+"""What runs are found and learned from: tip, torch, joint, verdict, signs; photos; procedures;
+what was practised."""
 
 import sqlalchemy as sa
 from alembic import op
@@ -77,9 +78,32 @@ def upgrade() -> None:
     )
     op.create_index("ix_procedure_run_id", "procedure", ["run_id"])
     op.create_index("ix_procedure_family_joint", "procedure", ["family", "joint"])
+    op.create_table(
+        "practice_try",
+        sa.Column("try_id", sa.String(32), primary_key=True),
+        sa.Column("who", sa.String(60), nullable=False),
+        sa.Column("rung", sa.String(40), nullable=False),
+        sa.Column("tried_at", sa.DateTime, nullable=False),
+        sa.Column("points", sa.Double, nullable=False),
+        sa.Column("document", sa.JSON, nullable=False),
+    )
+    op.create_index("ix_practice_try_who", "practice_try", ["who", "tried_at"])
+    op.create_table(
+        "practice_word",
+        sa.Column("word_id", sa.String(32), primary_key=True),
+        sa.Column("who", sa.String(60), nullable=False),
+        sa.Column("rung", sa.String(40), nullable=False),
+        sa.Column("said_at", sa.DateTime, nullable=False),
+        sa.Column("said_by", sa.String(60), nullable=False),
+        sa.Column("signed_off", sa.Boolean, nullable=False),
+        sa.Column("words", sa.String(500), nullable=False),
+    )
+    op.create_index("ix_practice_word_who", "practice_word", ["who", "said_at"])
 
 
 def downgrade() -> None:
+    op.drop_table("practice_word")
+    op.drop_table("practice_try")
     op.drop_table("procedure")
     op.drop_table("photo")
     op.drop_table("run_sign")

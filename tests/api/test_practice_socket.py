@@ -1,0 +1,175 @@
+"""The flame trainer's socket: who may open it, what comes over it, and what stays of it."""
+
+import json
+import struct
+import time
+
+import pytest
+from starlette.testclient import TestClient
+from starlette.websockets import WebSocketDisconnect
+
+from pellak.api.app import create_app
+from pellak.api.practice_socket import MOST_AT_ONCE, SILENT_S
+from pellak.api.sharing import Sharing
+from pellak.core.practice.flame.flows import Set
+from pellak.core.practice.flame.trainer import Hands
+from pellak.core.practice.wire import FLAME_BYTES, FLAME_NUMBERS, LIT, STOPPED, hands_message
+
+HERE = {"host": "testserver", "origin": "http://testserver"}
+NEUTRAL = Set(0.65, 0.65, 0.35, 0.35)
+FUEL = Set(0.65, 0.0, 0.35, 0.35)
+
+
+@pytest.fixture
+def client(tmp_path):
+    with TestClient(create_app(tmp_path)) as client:
+        yield client
+
+
+def play(client, target="neutral", headers=HERE, **asked):
+    query = "&".join(f"{name}={value}" for name, value in {"target": target, **asked}.items())
+    return client.websocket_connect(f"/api/practice/flame?{query}", headers=headers)
+
+
+def frames(socket, count, hands=None):
+    """Return the next frames, and the words between them; the hands are told before each."""
+    got, words = [], []
+    while len(got) < count:
+        if hands is not None:
+            socket.send_bytes(hands_message(hands))
+            hands = Hands(hands.wanted)
+        message = socket.receive()
+        if message["type"] == "websocket.close":
+            raise WebSocketDisconnect(message["code"], message.get("reason"))
+        if message.get("bytes") is not None:
+            got.append(message["bytes"])
+        else:
+            words.append(json.loads(message["text"]))
+    return got, words
+
+
+def read(frame):
+    magic, kind, flags, number, t_s = struct.unpack_from("<HBBIf", frame)
+    numbers = struct.unpack_from("<22f", frame, 12)
+    assert (magic, kind) == (0x4C50, 1)
+    return flags, number, t_s, dict(zip(FLAME_NUMBERS, numbers, strict=True))
+
+
+def finish(socket, hands):
+    socket.send_bytes(hands_message(hands, end=True))
+    while True:
+        message = socket.receive()
+        if message.get("text") and "score" in json.loads(message["text"]):
+            return json.loads(message["text"])["score"]
+
+
+def test_a_flame_is_lit_set_scored_and_kept(client):
+    with play(client, who="Tove") as socket:
+        frames(socket, 60, Hands(FUEL))
+        frames(socket, 20, Hands(FUEL, spark=True))
+        for share in (0.5, 0.7, 0.85):
+            frames(socket, 20, Hands(Set(0.65, share * 0.65, 0.35, 0.35)))
+        got, words = frames(socket, 120, Hands(NEUTRAL))
+        assert all(len(one) == FLAME_BYTES for one in got)
+        flags, number, t_s, told = read(got[-1])
+        assert flags & LIT
+        assert t_s == pytest.approx(number / 60, abs=0.01)
+        assert 0.95 < told["ratio"] < 1.15
+        assert 70 < told["jet_m_per_s"] < 150
+        assert any("neutral" in one["said"] for one in words)
+        score = finish(socket, Hands(NEUTRAL))
+    assert score["points"] > 60
+    learner = client.get("/api/practice?who=Tove").json()["learner"]
+    assert [one["points"] for one in learner["tries"]] == [pytest.approx(score["points"])]
+    standing = next(s for s in learner["standings"] if s["rung"]["id"] == "neutral")
+    assert (standing["tries"], standing["best"]) == (1, pytest.approx(score["points"]))
+
+
+def test_steps_are_never_longer_however_late_a_frame_is(client):
+    with play(client) as socket:
+        got, _ = frames(socket, 90, Hands(FUEL))
+    numbers = [read(frame)[1] for frame in got]
+    assert [b - a for a, b in zip(numbers, numbers[1:], strict=False)] == [2] * 89  # noqa: RUF007
+
+
+def test_what_nobody_tried_is_not_kept_and_over_the_limit_stops(client):
+    with play(client) as socket:
+        got, _ = frames(socket, 20, Hands(Set(0.5, 0, 1.2, 0.3)))
+        assert read(got[-1])[0] & STOPPED
+        assert finish(socket, Hands(FUEL))["points"] == 0
+    assert client.get("/api/practice").json()["people"] == []
+
+
+@pytest.mark.parametrize(
+    "headers",
+    [
+        {"host": "testserver"},
+        {"host": "testserver", "origin": "http://elsewhere.example"},
+        {"host": "elsewhere.example", "origin": "http://elsewhere.example"},
+        {**HERE, "sec-fetch-site": "cross-site"},
+    ],
+)
+def test_another_sites_page_opens_nothing(client, headers):
+    with pytest.raises(WebSocketDisconnect), play(client, headers=headers):
+        pass
+
+
+def test_a_shared_pellak_asks_for_its_passcode(tmp_path):
+    sharing = Sharing({"all": "smith", "bench": "anvil", "look": "glass"})
+    with TestClient(create_app(tmp_path, sharing=sharing), base_url="http://localhost") as client:
+        headers = {"host": "localhost", "origin": "http://localhost"}
+        with pytest.raises(WebSocketDisconnect), play(client, headers=headers):
+            pass
+        for passcode, may in (("glass", False), ("anvil", True)):
+            client.cookies.clear()
+            assert client.post("/api/sign-in", json={"passcode": passcode}).status_code < 300
+            cookie = "; ".join(f"{one.name}={one.value}" for one in client.cookies.jar)
+            if may:
+                with play(client, headers={**headers, "cookie": cookie}) as socket:
+                    assert len(frames(socket, 2, Hands())[0]) == 2
+            else:
+                with (
+                    pytest.raises(WebSocketDisconnect),
+                    play(client, headers={**headers, "cookie": cookie}),
+                ):
+                    pass
+
+
+@pytest.mark.parametrize("message", [b"", b"x" * 24, b"x" * 4000])
+def test_who_sends_anything_else_is_not_played_with(client, message):
+    with play(client) as socket:
+        socket.send_bytes(message)
+        with pytest.raises(WebSocketDisconnect):
+            frames(socket, 400)
+
+
+def test_an_unknown_flame_is_refused_by_name(client):
+    with play(client, target="violet") as socket:
+        with pytest.raises(WebSocketDisconnect) as told:
+            socket.receive_bytes()
+        assert told.value.code == 4400
+        assert "target" in told.value.reason
+
+
+def test_only_so_many_play_at_once_and_a_closed_page_makes_room(client):
+    with play(client) as first:
+        frames(first, 2, Hands())
+        with play(client) as second, play(client) as third, play(client) as fourth:
+            for socket in (second, third, fourth):
+                frames(socket, 1, Hands())
+            with play(client) as fifth, pytest.raises(WebSocketDisconnect):
+                frames(fifth, 1)
+    assert MOST_AT_ONCE == 4
+    until = time.monotonic() + SILENT_S
+    while True:
+        with play(client) as again:
+            try:
+                frames(again, 1, Hands())
+                return
+            except WebSocketDisconnect:
+                assert time.monotonic() < until, "a closed page kept its place"
+
+
+def test_a_page_that_fell_silent_is_let_go_within_some_seconds(client):
+    with play(client) as socket, pytest.raises(WebSocketDisconnect):
+        frames(socket, 10_000)
