@@ -10,6 +10,8 @@ from pellak.api.app import create_app
 
 PAGE_ASKS = frozenset({"/api/reckon/quantity", "/api/reckon/distortion"})
 """The reckoners the page asks by themselves; all others reach it as part of a plan."""
+OVER_SOCKETS = frozenset({"FlameTold"})
+"""What the page is told over a socket, which no route names."""
 CABLES_ASK = frozenset({"/api/watches/{watch_id}/lines"})
 """What only a thermometer's cable sends to."""
 
@@ -29,7 +31,7 @@ def page_part(whole: dict[str, Any]) -> dict[str, Any]:
     }
     schemas = whole["components"]["schemas"]
     wanted: set[str] = set()
-    found = _named(paths)
+    found = _named(paths) | OVER_SOCKETS
     while found:
         wanted |= found
         found = set().union(*(_named(schemas[name]) for name in found)) - wanted

@@ -67,6 +67,13 @@ const router = createBrowserRouter([
       },
       { path: "/runs/why", ...fetched(() => import("./places/runbook/WhyPlace")) },
       { path: "/runs/hand", ...fetched(() => import("./places/hand/HandPlace")) },
+      { path: "/practice", ...fetched(() => import("./places/practice/PracticePlace")) },
+      { path: "/practice/group", ...fetched(() => import("./places/practice/GroupPlace")) },
+      {
+        path: "/practice/read-flames",
+        ...fetched(() => import("./places/practice/ReadFlamesPlace")),
+      },
+      { path: "/practice/flame/:target", ...fetched(() => import("./places/practice/FlamePlace")) },
       { path: "/runs/:runId", ...fetched(() => import("./places/runbook/RunPage")) },
       {
         path: "*",

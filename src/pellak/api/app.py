@@ -39,6 +39,7 @@ from pellak.shop.backups import Backups
 from pellak.shop.bench import Bench
 from pellak.shop.clock import Clock, Moments, machine_moment, now_utc
 from pellak.shop.find import Finder
+from pellak.shop.flame_session import FlameTold
 from pellak.shop.gas_book import GasBook
 from pellak.shop.hand_book import HandBook
 from pellak.shop.metals import Metals
@@ -59,6 +60,7 @@ from pellak.shop.whole_bench import WholeBench
 from pellak.store.database import Database
 from pellak.store.errors import StoreError
 
+REF = "#/components/schemas/{model}"
 NONCE_MARK = "%NONCE%"
 LOOKS_EVERY_S, SENDS_EVERY_S, READ_EVERY_S = 600.0, 0.5, 60.0
 THREADS = 4
@@ -74,6 +76,10 @@ class Contract(FastAPI):
         document = super().openapi()
         if fresh:
             name_problem_media_type(document)
+            # Sockets have no place in such a contract; what is told over ours has.
+            told = FlameTold.model_json_schema(ref_template=REF)
+            schemas = document["components"]["schemas"]
+            schemas.update({**told.pop("$defs"), FlameTold.__name__: told})
         return document
 
 

@@ -5,7 +5,6 @@ with it: a step is never made longer than it is."""
 
 import asyncio
 import contextlib
-import json
 from dataclasses import replace
 from typing import Literal
 
@@ -19,7 +18,7 @@ from pellak.core.practice.flame.targets import flame_targets, usual_torch
 from pellak.core.practice.flame.trainer import Hands
 from pellak.core.practice.wire import hands_told
 from pellak.core.torch.mixer import Mixer
-from pellak.shop.flame_session import FRAME_S, FlameSession
+from pellak.shop.flame_session import FRAME_S, FlameSession, FlameTold
 from pellak.shop.practice_book import PracticeBook
 
 MOST_AT_ONCE, STEPPED_AT_ONCE = 4, 2
@@ -101,7 +100,7 @@ class FlameSockets:
             if hands.end:
                 score = session.end()
                 await to_thread.run_sync(self._practice.keep, asked.who, asked.target, score)
-                await socket.send_text(json.dumps({"score": score.model_dump(mode="json")}))
+                await socket.send_text(FlameTold(score=score).model_dump_json())
             # Also where the page sent what no page of ours does: it is told that this is over.
             await socket.close(DONE)
         except (WebSocketDisconnect, RuntimeError):
@@ -120,6 +119,7 @@ class FlameSockets:
         hands: _Hands,
         listening: asyncio.Task[None],
     ) -> None:
+        await socket.send_text(FlameTold(hello=session.hello()).model_dump_json())
         loop = asyncio.get_running_loop()
         due, silent_from, number = loop.time(), loop.time(), 0
         while not hands.end and not listening.done():
@@ -132,7 +132,7 @@ class FlameSockets:
             await socket.send_bytes(frame)
             number += 1
             if number % WORDS_EVERY_FRAMES == 0:
-                await socket.send_text(session.say().model_dump_json())
+                await socket.send_text(FlameTold(words=session.say()).model_dump_json())
             # Late frames are not made up for: the exercise goes on slower.
             due = max(due + FRAME_S, loop.time())
             await asyncio.sleep(due - loop.time())  # until the next frame is due

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, replace
 
-from pellak.core.gas.limits import LimitRegion
+from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR, LimitRegion
 from pellak.core.practice.flame.flows import Torch
 from pellak.core.practice.flame.targets import (
     FlameScore,
@@ -13,11 +13,25 @@ from pellak.core.practice.flame.targets import (
 )
 from pellak.core.practice.flame.trainer import WORDS, FlameState, Hands, step
 from pellak.core.practice.flame.words import said, way_on
-from pellak.core.practice.wire import flame_frame
+from pellak.core.practice.wire import BAR_STEPS, FLAME_NUMBERS, OPEN_STEPS, flame_frame
+from pellak.core.torch.mixer import Mixer
 from pellak.core.working import Record
 
 STEP_S, STEPS_A_FRAME = 1 / 60, 2
 FRAME_S = STEP_S * STEPS_A_FRAME
+
+
+class FlameHello(Record):
+    """What a page is told first: the exercise, the torch in the hand, how its frames are read."""
+
+    target: FlameTarget
+    orifice_mm: float
+    jets: int
+    mixer: Mixer
+    limit_bar: float
+    numbers: tuple[str, ...] = FLAME_NUMBERS
+    open_steps: int = OPEN_STEPS
+    bar_steps: int = BAR_STEPS
 
 
 class FlameSaid(Record):
@@ -26,6 +40,14 @@ class FlameSaid(Record):
     said: str
     hint: str
     happened: list[str]
+
+
+class FlameTold(Record):
+    """One message in words over the trainer's socket; only one of its parts is not null."""
+
+    hello: FlameHello | None = None
+    words: FlameSaid | None = None
+    score: FlameScore | None = None
 
 
 @dataclass
@@ -42,6 +64,13 @@ class FlameSession:
         self._state = FlameState(self.torch, seed=self.seed, region=self.region)
         self._setting = Setting(self.target)
         self._happened: list[str] = []
+
+    def hello(self) -> FlameHello:
+        """Return what a page is told first."""
+        return FlameHello(
+            target=self.target, orifice_mm=self.torch.orifice_mm, jets=self.torch.jets,
+            mixer=self.torch.mixer, limit_bar=ACETYLENE_LIMIT_BAR[self.region],
+        )  # fmt: skip
 
     def advance(self, hands: Hands) -> bytes:
         """Return the next frame: two steps on, the time between them never longer."""

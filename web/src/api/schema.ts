@@ -3102,7 +3102,7 @@ export interface components {
         };
         /**
          * FlameShown
-         * @description A flame to read: its shape in mm and its colours, not what burns in it.
+         * @description A flame to read: its shape in mm and its colours, in words too; not what burns in it.
          */
         FlameShown: {
             /** Number */
@@ -3127,6 +3127,8 @@ export interface components {
             feather: string;
             /** Envelope */
             envelope: string;
+            /** Words */
+            words: string;
         };
         /**
          * FlameTarget
@@ -7859,6 +7861,104 @@ export interface components {
              * @enum {string}
              */
             phase: "warming" | "welding" | "cooling";
+        };
+        /**
+         * FlameHello
+         * @description What a page is told first: the exercise, the torch in the hand, how its frames are read.
+         */
+        FlameHello: {
+            target: components["schemas"]["FlameTarget"];
+            /** Orifice Mm */
+            orifice_mm: number;
+            /** Jets */
+            jets: number;
+            /**
+             * Mixer
+             * @enum {string}
+             */
+            mixer: "equal-pressure" | "injector";
+            /** Limit Bar */
+            limit_bar: number;
+            /**
+             * Numbers
+             * @default [
+             *       "acetylene_l_per_h",
+             *       "oxygen_l_per_h",
+             *       "ratio",
+             *       "fuel_m_per_s",
+             *       "jet_m_per_s",
+             *       "mixer_bar",
+             *       "acetylene_open",
+             *       "oxygen_open",
+             *       "acetylene_bar",
+             *       "oxygen_bar",
+             *       "cone_mm",
+             *       "feather_ratio",
+             *       "inner",
+             *       "sharp",
+             *       "soot",
+             *       "envelope_mm",
+             *       "lift_mm",
+             *       "hiss_db",
+             *       "draught",
+             *       "dirt",
+             *       "near",
+             *       "set_after_s"
+             *     ]
+             */
+            numbers: string[];
+            /**
+             * Open Steps
+             * @default 65535
+             */
+            open_steps: number;
+            /**
+             * Bar Steps
+             * @default 10000
+             */
+            bar_steps: number;
+        };
+        /**
+         * FlameSaid
+         * @description What is told in words beside the pictures: the flame, what to do next, what happened.
+         */
+        FlameSaid: {
+            /** Said */
+            said: string;
+            /** Hint */
+            hint: string;
+            /** Happened */
+            happened: string[];
+        };
+        /**
+         * FlameScore
+         * @description What an exercise is worth, 0 to 100, with its parts; `set_after_s` null where it never was.
+         *
+         *     `ratio` and `jet_m_per_s` are as it stood at the end.
+         */
+        FlameScore: {
+            /** Points */
+            points: number;
+            /** Parts */
+            parts: components["schemas"]["ScorePart"][];
+            /** Set After S */
+            set_after_s: number | null;
+            /** Ratio */
+            ratio: number | null;
+            /** Jet M Per S */
+            jet_m_per_s: number;
+        };
+        /**
+         * FlameTold
+         * @description One message in words over the trainer's socket; only one of its parts is not null.
+         */
+        FlameTold: {
+            /** @default null */
+            hello: components["schemas"]["FlameHello"] | null;
+            /** @default null */
+            words: components["schemas"]["FlameSaid"] | null;
+            /** @default null */
+            score: components["schemas"]["FlameScore"] | null;
         };
     };
     responses: never;

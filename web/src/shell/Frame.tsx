@@ -25,6 +25,7 @@ export function Frame() {
     { name: "Rack", to: "/rack", here: pathname.startsWith("/rack") },
     { name: "Metals", to: "/metals", here: pathname.startsWith("/metals") },
     { name: "Run book", to: "/runs", here: pathname.startsWith("/runs") },
+    { name: "Practice", to: "/practice", here: pathname.startsWith("/practice") },
   ];
   const cache = useQueryClient();
   const { data: signedIn } = useQuery(signedInQuery);

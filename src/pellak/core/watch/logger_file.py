@@ -84,6 +84,8 @@ def guess_columns(text: str, moment_of: MomentOf) -> FileGuess:
     """Return how a file would be read. Raises Refused for a text with no time or temperature."""
     parted_by = _parting(text)
     rows = _rows(text, parted_by)
+    if not rows:
+        raise Refused("file", text[:40], "a column of time and one of temperature")
     has_heading = len(rows) > 1 and all(number_in(cell) is None for cell in rows[0] if cell)
     if has_heading and _is_moment(rows[0][0], moment_of):
         has_heading = False

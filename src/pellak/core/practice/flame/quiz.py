@@ -3,7 +3,7 @@
 from pellak.core.practice.chance import roll
 from pellak.core.practice.flame.burning import Look, look
 from pellak.core.practice.flame.flows import Torch
-from pellak.core.torch.flame import FlameKind, flame_kind
+from pellak.core.torch.flame import OXIDISING_ABOVE, FlameKind, flame_kind
 from pellak.core.working import Record
 
 QUESTIONS = 10
@@ -15,7 +15,7 @@ JETS_M_PER_S = (95.0, 155.0)
 
 
 class FlameShown(Record):
-    """A flame to read: its shape in mm and its colours, not what burns in it."""
+    """A flame to read: its shape in mm and its colours, in words too; not what burns in it."""
 
     number: int
     orifice_mm: float
@@ -28,6 +28,7 @@ class FlameShown(Record):
     cone: str
     feather: str
     envelope: str
+    words: str
 
 
 class FlameRead(Record):
@@ -53,12 +54,19 @@ def _drawn(seed: int, number: int) -> tuple[float, Look, Torch]:
 
 def flame_shown(seed: int, number: int) -> FlameShown:
     """Return the flame of a question, the same for a seed and a number each time."""
-    _, seen, torch = _drawn(seed, number)
+    ratio, seen, torch = _drawn(seed, number)
+    feather_mm = seen.feather_ratio * seen.cone_mm
+    feather = (
+        f"a feather {feather_mm:.0f} mm long about it"
+        if feather_mm > seen.cone_mm
+        else ("no feather")
+    )
+    colour = "pale violet" if ratio > OXIDISING_ABOVE else "white"
     return FlameShown(
         number=number,
         orifice_mm=torch.orifice_mm,
         cone_mm=seen.cone_mm,
-        feather_mm=seen.feather_ratio * seen.cone_mm,
+        feather_mm=feather_mm,
         inner=seen.inner,
         sharp=seen.sharp,
         soot=seen.soot,
@@ -66,6 +74,8 @@ def flame_shown(seed: int, number: int) -> FlameShown:
         cone="#{:02x}{:02x}{:02x}".format(*seen.cone),
         feather="#{:02x}{:02x}{:02x}".format(*seen.feather),
         envelope="#{:02x}{:02x}{:02x}".format(*seen.envelope),
+        words=f"A {colour} cone {seen.cone_mm:.0f} mm long on a bore of {torch.orifice_mm:g} mm, "
+        f"{feather}.",
     )
 
 

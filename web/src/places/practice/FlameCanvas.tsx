@@ -1,0 +1,50 @@
+import { useEffect, useImperativeHandle, useRef, type Ref } from "react";
+
+import { useSettings } from "../../shell/settings";
+import { paintFlame, type PaintedFlame } from "./paintFlame";
+
+export interface FlamePainter {
+  paint: (flame: PaintedFlame | null, jets: number) => void;
+}
+
+interface FlameCanvasProps {
+  ref: Ref<FlamePainter>;
+  label: string;
+}
+
+/** The flame as it burns, always before the dark: by daylight its envelope is not seen. */
+export function FlameCanvas({ ref, label }: FlameCanvasProps) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const last = useRef<[PaintedFlame | null, number]>([null, 1]);
+  const { theme } = useSettings();
+  const paint = (flame: PaintedFlame | null, jets: number) => {
+    last.current = [flame, jets];
+    const element = canvas.current;
+    const context = element?.getContext("2d");
+    if (!element || !context) return;
+    const dense = window.devicePixelRatio;
+    const width = Math.round(element.clientWidth * dense);
+    const height = Math.round(element.clientHeight * dense);
+    if (element.width !== width || element.height !== height) {
+      element.width = width;
+      element.height = height;
+    }
+    const steel = getComputedStyle(element).getPropertyValue("--steel") || "gray";
+    paintFlame(context, width, height, flame, { jets, steel });
+  };
+  useImperativeHandle(ref, () => ({ paint }));
+  useEffect(() => {
+    const again = () => paint(...last.current);
+    again();
+    addEventListener("resize", again);
+    return () => removeEventListener("resize", again);
+  }, [theme]);
+  return (
+    <canvas
+      ref={canvas}
+      role="img"
+      aria-label={label}
+      className="block h-44 w-full rounded bg-[#0b0d10] sm:h-56"
+    />
+  );
+}

@@ -1,0 +1,233 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+import { Link, useParams, useSearchParams } from "react-router";
+
+import type { FlameHello } from "../../api/client";
+import { useUnits } from "../../shell/settings";
+import { FlameCanvas, type FlamePainter } from "./FlameCanvas";
+import { FlameSound } from "./flameSound";
+import { ScoreTable } from "./ScoreTable";
+import { useFlame } from "./useFlame";
+import { Valve } from "./Valve";
+import type { FlameFrame } from "./wire";
+
+const OPEN_STEP = 0.02;
+const BAR_STEP = 0.02;
+const MOST_FUEL_BAR = 1.2;
+const MOST_OXYGEN_BAR = 3;
+const PERCENT = 100;
+const MOST_SEED = 2 ** 31;
+const MIXERS = [
+  ["equal-pressure", "both gases push"],
+  ["injector", "oxygen draws the fuel"],
+] as const;
+
+/** Set a flame by two valves and two regulators; it answers as one in the shop would. */
+export default function FlamePlace() {
+  const { target = "" } = useParams();
+  const [search, setSearch] = useSearchParams();
+  const who = search.get("who") ?? "";
+  const mixer = search.get("mixer") ?? "equal-pressure";
+  const [seed] = useState(() => Math.floor(Math.random() * MOST_SEED));
+  const asked = new URLSearchParams({ target, who, mixer, seed: String(seed) });
+  const orifice = search.get("orifice_mm");
+  if (orifice) asked.set("orifice_mm", orifice);
+  const query = asked.toString();
+  return (
+    <FlameTrainer
+      key={query}
+      query={query}
+      who={who}
+      mixer={mixer}
+      onMixer={(next) => {
+        const address = new URLSearchParams(search);
+        address.set("mixer", next);
+        setSearch(address, { replace: true });
+      }}
+    />
+  );
+}
+
+interface FlameTrainerProps {
+  query: string;
+  who: string;
+  mixer: string;
+  onMixer: (mixer: string) => void;
+}
+
+function FlameTrainer({ query, who, mixer, onMixer }: FlameTrainerProps) {
+  const units = useUnits();
+  const cache = useQueryClient();
+  const painter = useRef<FlamePainter>(null);
+  const sound = useRef<FlameSound | null>(null);
+  const [loud, setLoud] = useState(false);
+  const [gauges, setGauges] = useState({ number: 0, near: false });
+  const calm = useRef(matchMedia("(prefers-reduced-motion: reduce)").matches);
+  const draw = (frame: FlameFrame, { jets, orifice_mm: orificeMm }: FlameHello) => {
+    const { numbers } = frame;
+    const of = (name: string) => numbers[name] ?? 0;
+    sound.current?.hiss(frame.lit ? of("hiss_db") : null);
+    const near = of("near") > 0;
+    // Twice a second is enough for words; the picture goes on by itself.
+    if (frame.number - gauges.number >= 30 || near !== gauges.near)
+      setGauges({ number: frame.number, near });
+    if (calm.current && frame.number % 12 !== 0) return;
+    painter.current?.paint(
+      frame.lit
+        ? {
+            jets,
+            orificeMm,
+            coneMm: of("cone_mm"),
+            featherMm: of("cone_mm") * of("feather_ratio"),
+            envelopeMm: of("envelope_mm"),
+            inner: of("inner"),
+            sharp: of("sharp"),
+            soot: of("soot"),
+            liftMm: of("lift_mm"),
+            draught: calm.current ? 0 : of("draught"),
+            lean: 0.26 * of("dirt"),
+            split: frame.split,
+            cone: frame.cone,
+            feather: frame.feather,
+            envelope: frame.envelope,
+          }
+        : null,
+      jets,
+    );
+  };
+  const flame = useFlame(query, draw);
+  const { hello, valves, turn } = flame;
+  useEffect(() => () => sound.current?.close(), []);
+  useEffect(() => {
+    if (flame.score) void cache.invalidateQueries({ queryKey: ["practice"] });
+  }, [cache, flame.score]);
+  const hush = () => {
+    if (loud) sound.current?.close();
+    sound.current = loud ? null : new FlameSound();
+    setLoud(!loud);
+  };
+  const off = flame.playing !== "playing";
+  return (
+    <article className="mx-auto w-full max-w-5xl p-4">
+      <p className="text-sm">
+        <Link className="link" to={`/practice?${new URLSearchParams({ who })}`}>
+          Practice
+        </Link>
+      </p>
+      <div className="mt-1 flex flex-wrap items-baseline justify-between gap-x-6">
+        <h1 className="font-narrow text-2xl font-semibold">{hello?.target.label ?? "A flame"}</h1>
+        <p className="text-mute">{who || "nobody’s try: it is not kept"}</p>
+      </div>
+      <p className="max-w-3xl text-mute">{hello?.target.about}</p>
+      <div className="mt-3 grid gap-4 lg:grid-cols-[1fr_20rem]">
+        <div className="min-w-0">
+          <FlameCanvas ref={painter} label={flame.said?.said ?? "No flame yet."} />
+          <p aria-live="polite" className="mt-2 min-h-6">
+            {flame.said?.said}
+          </p>
+          <p className="min-h-6 text-mute">
+            {gauges.near && flame.score === null ? "Near enough: hold it." : flame.said?.hint}
+          </p>
+          {flame.score && (
+            <section aria-label="What it is worth" className="panel mt-3 p-4">
+              <ScoreTable points={flame.score.points} parts={flame.score.parts} />
+              <button className="button mt-3 min-h-11" onClick={flame.again}>
+                Once more
+              </button>
+            </section>
+          )}
+          {flame.playing === "lost" && (
+            <section role="alert" className="panel mt-3 p-4">
+              <p>The trainer went away: nothing was heard of it, or too many practise at once.</p>
+              <button className="button mt-3 min-h-11" onClick={flame.again}>
+                Begin again
+              </button>
+            </section>
+          )}
+          {flame.happened.length > 0 && (
+            <ol aria-label="What happened, newest first" className="mt-3 text-sm text-mute">
+              {flame.happened.map((line, at) => (
+                <li key={flame.happened.length - at}>{line}</li>
+              ))}
+            </ol>
+          )}
+        </div>
+        <div className="space-y-4">
+          <Valve
+            label="Acetylene pressure"
+            value={valves.acetylene_bar}
+            most={MOST_FUEL_BAR}
+            step={BAR_STEP}
+            told={units.measure(valves.acetylene_bar, "bar", 2)}
+            tone="accent-copper"
+            disabled={off}
+            onTurn={(value) => turn({ acetylene_bar: value })}
+          />
+          <Valve
+            label="Oxygen pressure"
+            value={valves.oxygen_bar}
+            most={MOST_OXYGEN_BAR}
+            step={BAR_STEP}
+            told={units.measure(valves.oxygen_bar, "bar", 2)}
+            tone="accent-cone"
+            disabled={off}
+            onTurn={(value) => turn({ oxygen_bar: value })}
+          />
+          <Valve
+            label="Acetylene valve"
+            value={valves.acetylene_open}
+            most={1}
+            step={OPEN_STEP}
+            told={`${Math.round(PERCENT * valves.acetylene_open)} % open`}
+            tone="accent-copper"
+            disabled={off}
+            onTurn={(value) => turn({ acetylene_open: value })}
+          />
+          <Valve
+            label="Oxygen valve"
+            value={valves.oxygen_open}
+            most={1}
+            step={OPEN_STEP}
+            told={`${Math.round(PERCENT * valves.oxygen_open)} % open`}
+            tone="accent-cone"
+            disabled={off}
+            onTurn={(value) => turn({ oxygen_open: value })}
+          />
+          <div className="grid grid-cols-2 gap-2">
+            <button className="button min-h-14" disabled={off} onClick={flame.spark}>
+              Strike a spark
+            </button>
+            <button className="button-main min-h-14" disabled={off} onClick={flame.end}>
+              That is it
+            </button>
+            <button className="button min-h-11" disabled={off} onClick={flame.clean}>
+              Clean the tip
+            </button>
+            <button className="button min-h-11" aria-pressed={loud} onClick={hush}>
+              {loud ? "Sound off" : "Sound on"}
+            </button>
+          </div>
+          <label className="flex items-center justify-between gap-3">
+            The torch
+            <select
+              className="field w-52"
+              value={mixer}
+              onChange={(event) => onMixer(event.target.value)}
+            >
+              {MIXERS.map(([id, label]) => (
+                <option key={id} value={id}>
+                  {label}
+                </option>
+              ))}
+            </select>
+          </label>
+        </div>
+      </div>
+      <p className="mt-6 max-w-3xl text-sm text-mute">
+        This trains the eye and the order of moves, not the wrist. What valves and hoses let through
+        is reasoned, not measured on your torch. Guidance, not authority: light a real flame only
+        with whoever teaches you.
+      </p>
+    </article>
+  );
+}

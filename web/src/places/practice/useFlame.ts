@@ -1,0 +1,107 @@
+import { useCallback, useEffect, useRef, useState } from "react";
+
+import type { FlameHello, FlameSaid, FlameScore, FlameTold } from "../../api/client";
+import { CLEAN, END, readFrame, SPARK, writeHands, type FlameFrame, type Valves } from "./wire";
+
+const HANDS_EVERY_MS = 33;
+/** Said again and again, so that the trainer knows somebody is there. */
+const STILL_HERE_EVERY = 30;
+const SHUT: Valves = { acetylene_open: 0, oxygen_open: 0, acetylene_bar: 0, oxygen_bar: 0 };
+
+export type Playing = "connecting" | "playing" | "ended" | "lost";
+
+/** An exercise over its socket: hands go out, frames and words come in. */
+export function useFlame(query: string, onFrame: (frame: FlameFrame, hello: FlameHello) => void) {
+  const [valves, setValves] = useState(SHUT);
+  const [hello, setHello] = useState<FlameHello | null>(null);
+  const [said, setSaid] = useState<FlameSaid | null>(null);
+  const [happened, setHappened] = useState<string[]>([]);
+  const [score, setScore] = useState<FlameScore | null>(null);
+  const [playing, setPlaying] = useState<Playing>("connecting");
+  const [round, setRound] = useState(0);
+  const hands = useRef(SHUT);
+  const buttons = useRef(0);
+  const drawn = useRef(onFrame);
+  useEffect(() => {
+    drawn.current = onFrame;
+  });
+
+  useEffect(() => {
+    const address = new URL(`/api/practice/flame?${query}`, location.href);
+    address.protocol = location.protocol === "https:" ? "wss:" : "ws:";
+    const socket = new WebSocket(address);
+    socket.binaryType = "arraybuffer";
+    let told: FlameHello | null = null;
+    let number = 0;
+    let last = "";
+    socket.onmessage = ({ data }: MessageEvent<ArrayBuffer | string>) => {
+      if (typeof data !== "string") {
+        const frame = told && readFrame(data, told);
+        if (told && frame) drawn.current(frame, told);
+        return;
+      }
+      const message = JSON.parse(data) as FlameTold;
+      if (message.hello) {
+        told = message.hello;
+        setHello(message.hello);
+        setPlaying("playing");
+      }
+      if (message.words) {
+        const words = message.words;
+        setSaid(words);
+        if (words.happened.length > 0)
+          setHappened((all) => [...words.happened, ...all].slice(0, 6));
+      }
+      if (message.score) {
+        setScore(message.score);
+        setPlaying("ended");
+      }
+    };
+    socket.onclose = () => setPlaying((now) => (now === "ended" ? now : "lost"));
+    const sending = setInterval(() => {
+      if (!told || socket.readyState !== WebSocket.OPEN) return;
+      number += 1;
+      const now = JSON.stringify(hands.current);
+      if (now === last && buttons.current === 0 && number % STILL_HERE_EVERY !== 0) return;
+      last = now;
+      socket.send(writeHands(hands.current, buttons.current, number, told));
+      buttons.current = 0;
+    }, HANDS_EVERY_MS);
+    return () => {
+      clearInterval(sending);
+      socket.onclose = null;
+      socket.close();
+    };
+  }, [query, round]);
+
+  const turn = useCallback((changes: Partial<Valves>) => {
+    hands.current = { ...hands.current, ...changes };
+    setValves(hands.current);
+  }, []);
+  const press = useCallback((button: number) => {
+    buttons.current |= button;
+  }, []);
+  const again = useCallback(() => {
+    hands.current = SHUT;
+    setValves(SHUT);
+    setHello(null);
+    setSaid(null);
+    setHappened([]);
+    setScore(null);
+    setPlaying("connecting");
+    setRound((count) => count + 1);
+  }, []);
+  return {
+    valves,
+    hello,
+    said,
+    happened,
+    score,
+    playing,
+    turn,
+    again,
+    spark: () => press(SPARK),
+    clean: () => press(CLEAN),
+    end: () => press(END),
+  };
+}

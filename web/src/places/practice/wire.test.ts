@@ -1,0 +1,42 @@
+import { describe, expect, it } from "vitest";
+
+import type { FlameHello } from "../../api/client";
+import { readFrame, SPARK, writeHands } from "./wire";
+
+const hello = { numbers: ["acetylene_l_per_h", "ratio"], open_steps: 65535, bar_steps: 10000 };
+const told = hello as unknown as FlameHello;
+
+describe("what goes over the socket", () => {
+  it("lies where the trainer says", () => {
+    const bytes = writeHands(
+      { acetylene_open: 1, oxygen_open: 0.5, acetylene_bar: 0.35, oxygen_bar: 9 },
+      SPARK,
+      7,
+      told,
+    );
+    const view = new DataView(bytes);
+    expect(bytes.byteLength).toBe(24);
+    expect([view.getUint16(0, true), view.getUint8(2), view.getUint8(3)]).toEqual([0x4c50, 1, 1]);
+    expect(view.getUint32(4, true)).toBe(7);
+    expect([8, 10, 12, 14].map((at) => view.getUint16(at, true))).toEqual([
+      65535, 32768, 3500, 65535,
+    ]);
+  });
+
+  it("is read back by name, and refused where it is something else", () => {
+    const view = new DataView(new ArrayBuffer(112));
+    view.setUint16(0, 0x4c50, true);
+    view.setUint8(2, 1);
+    view.setUint8(3, 1 | 4);
+    view.setUint32(4, 90, true);
+    view.setFloat32(16, 1.0625, true);
+    [10, 20, 30].forEach((part, at) => view.setUint8(100 + at, part));
+    view.setUint8(109, 3);
+    const frame = readFrame(view.buffer, told);
+    expect(frame).toMatchObject({ lit: true, stopped: false, split: true, number: 90, pops: 3 });
+    expect(frame?.numbers["ratio"]).toBe(1.0625);
+    expect(frame?.cone).toBe("10, 20, 30");
+    expect(readFrame(new ArrayBuffer(112), told)).toBeNull();
+    expect(readFrame(new ArrayBuffer(4), told)).toBeNull();
+  });
+});
