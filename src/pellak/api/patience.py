@@ -24,7 +24,10 @@ class PatientProtocol(H11Protocol):
     def data_received(self, data: bytes) -> None:
         """Take what came; a head that is whole ends the wait, the start of the next begins one."""
         super().data_received(data)
-        if self.cycle is not None and not self.cycle.response_complete:
+        if self.transport.get_protocol() is not self:
+            # It has become a socket, whose silence is for its own end to judge.
+            self._waited()
+        elif self.cycle is not None and not self.cycle.response_complete:
             self._waited()
         elif self._late is None:
             self._wait()

@@ -14,6 +14,8 @@ from pellak.store.serving_lock import ServingLock
 
 PAGE = Path(__file__).parents[3] / "web" / "dist"
 LOOPBACK = ("127.0.0.1", "localhost", "::1")
+LARGEST_MESSAGE_BYTES = 1024
+"""Of a socket: the hands at a trainer say all they have to in 24."""
 SWEPT_AFTER = (20_000, 20, 50)
 """Plans are many small things kept for a while: swept too often, each tenth answer is late."""
 PASSCODES: dict[May, str] = {
@@ -108,7 +110,8 @@ def _run(args: argparse.Namespace, door: socket.socket, passcodes: dict[May, str
             app,
             log_level="warning",
             http=PatientProtocol,
-            ws="none",
+            ws="websockets-sansio",
+            ws_max_size=LARGEST_MESSAGE_BYTES,
             timeout_graceful_shutdown=ENDS_WITHIN_S,
             ssl_certfile=args.certificate,
             ssl_keyfile=args.key,

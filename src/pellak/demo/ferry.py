@@ -5,10 +5,12 @@ from typing import Any
 from pellak.demo.half_year import enter_half_year, enter_procedures
 from pellak.demo.jobs import JOBS, demo_job
 from pellak.demo.photos import enter_photos
+from pellak.demo.practice import enter_practice
 from pellak.demo.work_done import LAST_DAY, enter_watch, enter_work_done
 from pellak.shop.bench import Bench
 from pellak.shop.metals import Metals
 from pellak.shop.photo_book import PhotoBook
+from pellak.shop.practice_book import PracticeBook
 from pellak.shop.procedures import ProcedureBook
 from pellak.shop.rack import RackBook
 from pellak.shop.run_book import RunBook
@@ -102,6 +104,7 @@ def load_demo(
     enter_photos(PhotoBook(database, lambda: LAST_DAY), newest.id)
     enter_procedures(ProcedureBook(database, book, lambda: LAST_DAY), book)
     enter_work_done(bench, book, job_ids)
+    enter_practice(PracticeBook(database, lambda: LAST_DAY))
     enter_watch(bench, WatchBook(database, bench, lambda: LAST_DAY), job_ids)
     with database.transaction() as session:
         Rack(session).set_setting(LOADED_KEY, True)

@@ -126,7 +126,7 @@ function FlameTrainer({ query, who, mixer, onMixer }: FlameTrainerProps) {
             {flame.said?.said}
           </p>
           <p className="min-h-6 text-mute">
-            {gauges.near && flame.score === null ? "Near enough: hold it." : flame.said?.hint}
+            {flame.said?.hint || (gauges.near && !flame.score && "Hold it.")}
           </p>
           {flame.score && (
             <section aria-label="What it is worth" className="panel mt-3 p-4">

@@ -1,0 +1,45 @@
+"""Half a year of practice from a fixed seed: three who learn, each at their own pace."""
+
+import random
+from datetime import timedelta
+
+from pellak.core.practice.flame.targets import ScorePart
+from pellak.core.practice.ladder import LADDER
+from pellak.demo.work_done import LAST_DAY
+from pellak.shop.practice_book import PracticeBook, WordSaid
+
+SEED = 4711
+DAYS = 182
+LEARNERS = {"Tove": (0.45, 0.97, 7), "Ida": (0.30, 0.86, 6), "Per": (0.50, 0.74, 4)}
+"""Share of the points on the first day and the last, and how far up the ladder each has come."""
+PARTS = (("Oxygen to acetylene", 45.0), ("How hard it blows", 25.0), ("Time", 15.0),
+         ("Steady hand", 15.0))  # fmt: skip
+FROM_PAPER = "entered from the group's own sheet"
+SAID = (
+    ("Tove", "neutral", "Quick, and stops short of the hiss now.", True),
+    ("Tove", "two-x", "Reads the feather against the cone, not against the tip.", True),
+    ("Ida", "neutral", "Opens the oxygen too far, then hunts. Slower on the last third.", False),
+    ("Per", "smoke-gone", "Good.", True),
+)
+
+
+def enter_practice(practice: PracticeBook) -> None:
+    """Enter what three learners practised, and what their instructor said."""
+    chance = random.Random(SEED)
+    for who, (first, last, rungs) in LEARNERS.items():
+        for at, rung in enumerate(LADDER[:rungs]):
+            begun = DAYS * at / (rungs + 1)
+            for days in sorted(
+                chance.uniform(begun, DAYS - 1) for _ in range(chance.randint(3, 6))
+            ):
+                share = min(1.0, max(0.0, chance.gauss(first + (last - first) * days / DAYS, 0.06)))
+                parts = [
+                    ScorePart(label=label, most=most, why=FROM_PAPER, points=most * share)
+                    for label, most in PARTS
+                ]
+                day = LAST_DAY - timedelta(days=DAYS - days)
+                practice.enter(who, rung.id, 100 * share, parts, day)
+    for who, name, words, signed_off in SAID:
+        practice.say(
+            WordSaid(who=who, rung=name, said_by="Brit", signed_off=signed_off, words=words)
+        )

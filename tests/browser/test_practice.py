@@ -1,0 +1,158 @@
+"""Practice: a flame is set by keys and by touch, scored and kept; flames are read; a group is told
+how it stands; at three sizes."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px, wait_for
+from tests.browser.test_drawings import TEXT_THAT_IS_CUT
+
+SIZES = pytest.mark.parametrize("size", [DESK, TABLET, PHONE], ids=["desk", "tablet", "phone"])
+
+
+def sound(page):
+    expect(page.get_by_role("heading", level=1)).to_be_visible()
+    assert axe_violations(page) == []
+    assert overflow_px(page) <= 0
+    assert page.evaluate(TEXT_THAT_IS_CUT) == []
+
+
+@pytest.fixture
+def practising(page, server, watched):
+    def opened(size, path):
+        page.set_viewport_size(size)
+        watched(page, server)
+        page.goto(server.url + path)
+        return page
+
+    return opened
+
+
+def lit_by_keys(page):
+    """Set both regulators, crack the acetylene and light it; nothing is touched but keys."""
+    for name, presses in (("Acetylene pressure", 3), ("Oxygen pressure", 1)):
+        page.get_by_label(name, exact=True).focus()
+        for _ in range(presses):
+            page.keyboard.press("PageUp")
+    page.get_by_label("Acetylene valve", exact=True).focus()
+    for _ in range(6):
+        page.keyboard.press("PageUp")
+    said = page.locator("p[aria-live]")
+    expect(said).to_contain_text("Gas flows")
+    page.get_by_role("button", name="Strike a spark").focus()
+    page.keyboard.press("Enter")
+    expect(said).to_contain_text("Yellow")
+    return said
+
+
+@SIZES
+def test_a_flame_is_set_by_keys_alone_scored_and_kept(practising, size):
+    page = practising(size, "/practice/flame/neutral?who=Frida")
+    expect(page.get_by_role("heading", name="Neutral")).to_be_visible()
+    sound(page)
+    said = lit_by_keys(page)
+    valve = page.get_by_label("Oxygen valve", exact=True)
+    valve.focus()
+    # As one does it: oxygen comes slowly, and the flame is read before there is more of it.
+    for _ in range(5):
+        page.keyboard.press("PageUp")
+        page.wait_for_timeout(400)  # the flame answers a hose's length later
+
+    def closer():
+        if "neutral" in said.inner_text():
+            return True
+        page.keyboard.press("ArrowLeft" if "oxidising" in said.inner_text() else "ArrowRight")
+        return False
+
+    wait_for(page, closer)
+    expect(page.get_by_text(re.compile("^Hold it|^Too|^Oxygen, slowly"))).to_be_visible()
+    page.wait_for_timeout(2500)  # it has to stand for two seconds
+    page.get_by_role("button", name="That is it").click()
+    worth = page.get_by_role("region", name="What it is worth")
+    expect(worth).to_contain_text(re.compile(r"\d+ of 100"))
+    expect(worth.get_by_role("row")).to_have_count(4)
+    sound(page)
+    page.get_by_role("link", name="Practice").last.click()
+    expect(page.get_by_role("button", name="✓ Frida")).to_be_visible()
+    tries = page.get_by_role("region", name="Tries")
+    expect(tries.get_by_role("listitem")).to_have_count(1)
+    tries.get_by_role("button").click()
+    expect(tries.get_by_role("row", name=re.compile("Oxygen to acetylene"))).to_be_visible()
+    sound(page)
+
+
+def test_a_glove_finds_the_buttons_and_over_the_limit_it_is_stopped(browser, server, watched):
+    context = browser.new_context(viewport=PHONE, has_touch=True, is_mobile=True)
+    page = watched(context.new_page(), server)
+    page.goto(f"{server.url}/practice/flame/smoke-gone")
+    expect(page.get_by_text("nobody’s try")).to_be_visible()
+    more = page.get_by_role("button", name="Acetylene pressure: more")
+    assert more.bounding_box()["height"] >= 44
+    for _ in range(3):
+        more.tap()
+    expect(page.get_by_label("Acetylene pressure", exact=True)).to_have_value("0.06")
+    page.get_by_label("Acetylene pressure", exact=True).focus()
+    page.keyboard.press("End")
+    expect(page.get_by_text(re.compile("over the limit"))).to_be_visible()
+    page.get_by_role("button", name="That is it").tap()
+    expect(page.get_by_role("region", name="What it is worth")).to_contain_text("0 of 100")
+    page.get_by_role("button", name="Once more").tap()
+    expect(page.get_by_label("Acetylene pressure", exact=True)).to_have_value("0")
+    context.close()
+
+
+def test_a_server_that_goes_away_is_said_and_one_begins_again(practising, server):
+    page = practising(DESK, "/practice/flame/neutral")
+    expect(page.get_by_text("No flame.")).to_be_visible()
+    server.kill()
+    expect(page.get_by_role("alert")).to_contain_text("went away")
+    server.start()
+    page.get_by_role("button", name="Begin again").click()
+    expect(page.get_by_text("No flame.")).to_be_visible()
+
+
+@SIZES
+def test_ten_flames_are_read_by_keys_and_each_is_held_against_the_truth(practising, size):
+    page = practising(size, "/practice/read-flames?who=Frida")
+    sound(page)
+    for number in range(1, 11):
+        expect(page.get_by_text(f"{number} of 10")).to_be_visible()
+        expect(page.get_by_role("img", name=re.compile("cone"))).to_be_visible()
+        page.get_by_label("Oxygen to acetylene", exact=True).focus()
+        page.keyboard.press("ArrowRight")
+        page.get_by_role("button", name="I read it so").press("Enter")
+    told = page.get_by_role("region", name="How far off")
+    expect(told.get_by_role("listitem")).to_have_count(10)
+    expect(told.get_by_role("listitem").first).to_contain_text("you read 1.01; it was")
+    sound(page)
+    page.get_by_role("button", name="Ten others").click()
+    expect(page.get_by_text("1 of 10")).to_be_visible()
+
+
+@SIZES
+def test_a_group_is_seen_told_and_signed_off(practising, size):
+    page = practising(size, "/practice")
+    sound(page)
+    page.get_by_role("button", name="Ida").click()
+    expect(page.get_by_role("region", name="Today").get_by_role("listitem")).not_to_have_count(0)
+    sound(page)
+    page.get_by_role("link", name="Everybody’s standing").click()
+    expect(page.get_by_role("columnheader", name="Ida")).to_be_visible()
+    sound(page)
+    page.get_by_label("To whom").select_option("Ida")
+    page.get_by_label("Of which exercise").select_option("neutral")
+    page.get_by_role("button", name="Say it").click()
+    expect(page.get_by_role("alert")).to_be_visible()
+    page.get_by_label("Who says it").fill("Brit")
+    page.get_by_label("What", exact=True).fill("Steadier than last week.")
+    page.get_by_label("Signed off").check()
+    page.get_by_role("button", name="Say it").click()
+    expect(page.get_by_label("What", exact=True)).to_have_value("")
+    page.get_by_role("link", name="Ida").click()
+    expect(page.get_by_text("Steadier than last week.")).to_be_visible()
+    ladder = page.get_by_role("region", name="The ladder")
+    expect(ladder.get_by_role("listitem").filter(has_text="Neutral").first).to_contain_text(
+        "signed off"
+    )
