@@ -21,6 +21,7 @@ export function useFlame(query: string, onFrame: (frame: FlameFrame, hello: Flam
   const [round, setRound] = useState(0);
   const hands = useRef(SHUT);
   const buttons = useRef(0);
+  const moved = useRef(() => {});
   const drawn = useRef(onFrame);
   useEffect(() => {
     drawn.current = onFrame;
@@ -58,7 +59,7 @@ export function useFlame(query: string, onFrame: (frame: FlameFrame, hello: Flam
       }
     };
     socket.onclose = () => setPlaying((now) => (now === "ended" ? now : "lost"));
-    const sending = setInterval(() => {
+    const tell = () => {
       if (!told || socket.readyState !== WebSocket.OPEN) return;
       number += 1;
       const now = JSON.stringify(hands.current);
@@ -66,9 +67,12 @@ export function useFlame(query: string, onFrame: (frame: FlameFrame, hello: Flam
       last = now;
       socket.send(writeHands(hands.current, buttons.current, number, told));
       buttons.current = 0;
-    }, HANDS_EVERY_MS);
+    };
+    moved.current = tell;
+    const sending = setInterval(tell, HANDS_EVERY_MS);
     return () => {
       clearInterval(sending);
+      moved.current = () => {};
       socket.onclose = null;
       socket.close();
     };
@@ -77,9 +81,12 @@ export function useFlame(query: string, onFrame: (frame: FlameFrame, hello: Flam
   const turn = useCallback((changes: Partial<Valves>) => {
     hands.current = { ...hands.current, ...changes };
     setValves(hands.current);
+    // At once: the picture is a frame behind the hand as it is.
+    moved.current();
   }, []);
   const press = useCallback((button: number) => {
     buttons.current |= button;
+    moved.current();
   }, []);
   const again = useCallback(() => {
     hands.current = SHUT;
