@@ -12,7 +12,7 @@ TWO_AT_ONCE := -n 2 --dist worksteal --timeout 600
 export PIP_DISABLE_PIP_VERSION_CHECK := 1
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/tsconfig.json
 
-.PHONY: demo test sweep build check check-fast types bench lock clean
+.PHONY: demo test sweep build check check-fast types bench pictures lock clean
 
 demo: .stamps/run .stamps/page ## install, build, load demo data, serve, print the address
 	@$(VENV)/bin/pellak serve --demo --data $(DATA) --host $(HOST) --port $(PORT)
@@ -46,6 +46,10 @@ bench: .stamps/dev .stamps/page ## measure speed and size
 	$(PY) -m bench.measure
 	$(PY) -m bench.keystrokes
 	$(PY) -m bench.watch_frames
+	$(PY) -m bench.flame_frames
+
+pictures: .stamps/dev .stamps/page ## take the pictures of the docs anew; ONLY=hand takes one
+	PYTHONPATH=. $(PY) scripts/pictures.py $(ONLY)
 
 lock: .stamps/dev ## recompute the lock files after a change of requirements
 	sh scripts/lock.sh

@@ -1,0 +1,189 @@
+"""Take every picture of the docs anew from the demo's records: `make pictures [ONLY=hand]`."""
+
+import re
+import shutil
+import subprocess
+import sys
+import tempfile
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+from bench.serving import PELLAK, Served
+from playwright.sync_api import Browser, Page, expect, sync_playwright
+
+INTO = Path(__file__).parents[1] / "docs" / "screenshots"
+DESK, TABLET, PHONE = (1280, 800), (820, 1180), (390, 844)
+MOST_CARDS = 60
+SLID_PX = 160
+"""How far the knob of the tacks is slid: a little less than half."""
+Take = Callable[[Page, Served], None]
+
+
+def job(served: Served, name: str) -> dict[str, Any]:
+    """Return the ticket of a job of the demo."""
+    return next(t for t in served.ask("GET", "/api/jobs")["tickets"] if t["name"].startswith(name))
+
+
+def at_job(name: str, station: str = "") -> Take:
+    """Return how a job is opened at a station."""
+
+    def take(page: Page, served: Served) -> None:
+        page.goto(f"{served.url}/jobs/{job(served, name)['id']}?at={station}")
+        expect(page.get_by_label("Name of the job")).to_have_value(re.compile(name))
+
+    return take
+
+
+def at(path: str) -> Take:
+    """Return how a place is opened."""
+
+    def take(page: Page, served: Served) -> None:
+        page.goto(served.url + path)
+        expect(page.get_by_role("heading", level=1)).to_be_visible()
+
+    return take
+
+
+def slid(page: Page, name: str, value: float) -> None:
+    """Slide something as a hand would, past React's own copy of its value."""
+    page.get_by_label(name, exact=True).evaluate(
+        "(one, value) => { Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')"
+        ".set.call(one, value); one.dispatchEvent(new Event('input', { bubbles: true })); }",
+        str(value),
+    )
+
+
+def hood(page: Page, served: Served) -> None:
+    """The bench by the dark theme."""
+    at("/")(page, served)
+    page.get_by_role("radio", name="Hood").click()
+
+
+def tacks(page: Page, served: Served) -> None:
+    """Tacks played half through."""
+    at_job("Ramp kick plate", "tack-and-run")(page, served)
+    knob = page.get_by_role("slider").first
+    knob.focus()
+    page.wait_for_timeout(1500)  # until the frames to slide through are there
+    box = knob.bounding_box()
+    assert box
+    page.mouse.click(box["x"] + SLID_PX, box["y"] + box["height"] / 2)
+
+
+def plate(page: Page, served: Served) -> None:
+    """A plate too thick for one pass, which no job of the demo is."""
+    hinge = {"name": "Ramp hinge plate", "alloy": "s235jr", "thickness_mm": 9.5, "length_mm": 320.0}
+    made = served.ask("POST", "/api/jobs", hinge)["id"]
+    page.goto(f"{served.url}/jobs/{made}?at=tack-and-run")
+    expect(page.get_by_label("Name of the job")).to_have_value("Ramp hinge plate")
+
+
+def metals(page: Page, served: Served) -> None:
+    """Two heats of the shop's own beside each other."""
+    own = [m["id"] for m in served.ask("GET", "/api/metals") if m["own"]][:2]
+    at("/metals?" + "&".join(f"m={one}" for one in own))(page, served)
+
+
+def at_leak_test(page: Page, served: Served) -> None:
+    """A run at the bench, as far as the leak test."""
+    at_job("Funnel casing patch")(page, served)
+    page.get_by_role("button", name="Take it to the bench").click()
+    page.get_by_role("button", name="Tove", exact=True).click()
+    expect(page.get_by_role("button", name="✓ Tove")).to_be_visible()
+    for _ in range(MOST_CARDS):
+        if page.get_by_role("button", name=re.compile("^Valves closed: start")).is_visible():
+            return
+        count = page.get_by_text(re.compile(r"· \d+ of \d+")).inner_text()
+        stop = page.get_by_role("button", name=re.compile("^Yes"))
+        page.keyboard.press("y" if stop.is_visible() else "PageDown")
+        expect(page.get_by_text(count)).to_have_count(0)
+    raise RuntimeError("no card of the leak test")
+
+
+def lens(page: Page, served: Served) -> None:
+    """The leak test through the tint for a lens."""
+    at_leak_test(page, served)
+    page.get_by_role("button", name="Set up").click()
+    page.get_by_role("switch", name=re.compile("Tint for shade 5")).click()
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name=re.compile("^Valves closed: start")).click()
+
+
+def watch(page: Page, served: Served) -> None:
+    """A casting warmed in its box, one thermometer dead, ready to be welded."""
+    opened = served.ask("GET", f"/api/jobs/{job(served, 'Bilge-pump body')['id']}")
+    body = {"version": opened["version"], "changes": {"lagging": "brick-box"}}
+    served.ask("PATCH", f"/api/jobs/{opened['id']}", body)
+    started = served.ask("POST", f"/api/jobs/{opened['id']}/watches")["line"]["id"]
+    set_so = {"seed": 3, "speed": 1000, "dawdles": 1.1, "ill": "dies", "every_s": 20}
+    served.ask("PUT", f"/api/watches/{started}/simulation", {"simulation": set_so})
+    page.goto(f"{served.url}/watches/{started}")
+    expect(page.get_by_text("Weld now", exact=True)).to_be_visible(timeout=60_000)
+    served.ask("PUT", f"/api/watches/{started}/simulation", {"simulation": None})
+    page.wait_for_timeout(1500)  # until the last of it is drawn
+
+
+def practice(page: Page, served: Served) -> None:
+    """A flame on its way to twice the cone."""
+    page.goto(f"{served.url}/practice/flame/two-x?who=Tove")
+    expect(page.get_by_text("No flame.")).to_be_visible()
+    for name, value in (("Acetylene pressure", 0.36), ("Oxygen pressure", 0.36),
+                        ("Acetylene valve", 0.6)):  # fmt: skip
+        slid(page, name, value)
+    page.wait_for_timeout(1500)  # gas comes a hose's length later
+    page.get_by_role("button", name="Strike a spark").click()
+    for value in (0.3, 0.4, 0.5, 0.54, 0.56):
+        page.wait_for_timeout(700)  # oxygen comes slowly, or blows it out
+        slid(page, "Oxygen valve", value)
+    page.wait_for_timeout(2000)  # until it stands
+
+
+PICTURES: dict[str, tuple[tuple[int, int], Take]] = {
+    "watch": (DESK, watch),
+    "bench-day": (DESK, at_job("Funnel casing patch", "torch")),
+    "bench-hood": (DESK, hood),
+    "tacks": (DESK, tacks),
+    "plate": (DESK, plate),
+    "straighten": (DESK, at_job("Gangway handrail", "piece")),
+    "hard-face": (DESK, at_job("Winch pawls", "piece")),
+    "heat-part": (DESK, at_job("Stern-gland nut", "warm")),
+    "casting-preheat": (DESK, at_job("Bilge-pump body", "preheat")),
+    "metals": (DESK, metals),
+    "rack": (DESK, at("/rack")),
+    "run-book": (DESK, at("/runs")),
+    "hand": (DESK, at("/runs/hand")),
+    "practice": (DESK, practice),
+    "phone": (PHONE, at_job("Funnel casing patch")),
+    "bench-mode": (TABLET, at_leak_test),
+    "bench-lens": (TABLET, lens),
+    "phone-bench-mode": (PHONE, at_leak_test),
+}
+
+
+def taken(browser: Browser, demo: Path, name: str) -> None:
+    """Take one picture from records of its own."""
+    size, take = PICTURES[name]
+    with tempfile.TemporaryDirectory() as folder:
+        shop = Path(shutil.copytree(demo, Path(folder) / "shop"))
+        with Served(shop) as served:
+            page = browser.new_page(viewport={"width": size[0], "height": size[1]})
+            take(page, served)
+            page.wait_for_timeout(1200)  # until nothing moves any more
+            page.screenshot(path=INTO / f"{name}.png")
+            page.close()
+
+
+def main(only: list[str]) -> None:
+    """Take the pictures named, or all."""
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
+        subprocess.run([PELLAK, "demo", "--data", folder], check=True, stdout=subprocess.DEVNULL)
+        browser = playwright.chromium.launch(executable_path=shutil.which("chromium"))
+        for name in only or PICTURES:
+            taken(browser, Path(folder), name)
+            print(name, flush=True)
+        browser.close()
+
+
+if __name__ == "__main__":
+    main(sys.argv[1:])
