@@ -44,7 +44,8 @@ def many_photos() -> None:
         taken_s = []
         kinds = [photo(seed) for seed in range(3)]
         for n in range(PHOTOS):
-            # A few bytes after the end make each a file of its own; they are not kept.
+            # What stands behind the end is not kept: drawn anew, one picture in three is the same
+            # and kept once, but each is read, drawn and asked for by itself.
             body = kinds[n % len(kinds)] + n.to_bytes(4, "little")
             asked = urllib.request.Request(
                 f"{served.url}/api/runs/{run_id}/photos?slot={SLOTS[n % len(SLOTS)]}", body,

@@ -5,6 +5,7 @@ import shutil
 import subprocess
 import sys
 import tempfile
+import urllib.request
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any
@@ -14,6 +15,7 @@ from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 INTO = Path(__file__).parents[1] / "docs" / "screenshots"
 DESK, TABLET, PHONE = (1280, 800), (820, 1180), (390, 844)
+CARD, CARD_DPI = "job-card", 79
 MOST_CARDS = 60
 SLID_PX = 160
 """How far the knob of the tacks is slid: a little less than half."""
@@ -174,13 +176,28 @@ def taken(browser: Browser, demo: Path, name: str) -> None:
             page.close()
 
 
+def card(demo: Path) -> None:
+    """Take the first job's card as it lies on paper."""
+    with tempfile.TemporaryDirectory() as folder:
+        with Served(Path(shutil.copytree(demo, Path(folder) / "shop"))) as served:
+            job_id = job(served, "Funnel casing patch")["id"]
+            with urllib.request.urlopen(f"{served.url}/api/jobs/{job_id}/card.pdf") as answer:
+                paper = Path(folder) / "card.pdf"
+                paper.write_bytes(answer.read())
+        drawn = ["pdftoppm", "-singlefile", "-r", str(CARD_DPI), "-png", paper, INTO / CARD]
+        subprocess.run(drawn, check=True)
+
+
 def main(only: list[str]) -> None:
     """Take the pictures named, or all."""
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
         subprocess.run([PELLAK, "demo", "--data", folder], check=True, stdout=subprocess.DEVNULL)
         browser = playwright.chromium.launch(executable_path=shutil.which("chromium"))
-        for name in only or PICTURES:
-            taken(browser, Path(folder), name)
+        for name in only or (*PICTURES, CARD):
+            if name == CARD:
+                card(Path(folder))
+            else:
+                taken(browser, Path(folder), name)
             print(name, flush=True)
         browser.close()
 

@@ -156,3 +156,47 @@ def test_a_group_is_seen_told_and_signed_off(practising, size):
     expect(ladder.get_by_role("listitem").filter(has_text="Neutral").first).to_contain_text(
         "signed off"
     )
+
+
+@SIZES
+def test_cards_are_put_in_order_mistakes_explained_and_then_done(practising, size, server):
+    page = practising(size, "/practice/order/order-shut-down?who=Frida")
+    sound(page)
+    told = page.request.get(f"{server.url}/api/practice/orders/order-shut-down?seed=1").json()
+    in_order = ("Flame out", "Close both cylinder", "Bleed", "Back out both", "Someone watches")
+    assert len(told["cards"]) == len(in_order)
+    asked = page.get_by_role("region", name="What comes next?")
+    page.get_by_label("Time me").check()
+    asked.get_by_role("button", name=re.compile("^Bleed")).click()
+    expect(page.get_by_text("Not yet.")).to_be_visible()
+    expect(page.get_by_text(re.compile("Before that: Flame out"))).to_be_visible()
+    for text in in_order:
+        asked.get_by_role("button", name=re.compile(f"^{text}")).press("Enter")
+        expect(asked.get_by_role("button", name=re.compile(f"^{text}"))).to_have_count(0)
+    worth = page.get_by_role("region", name="What it is worth")
+    expect(worth).to_contain_text("80 of 100")
+    expect(worth.get_by_role("row", name=re.compile("^Time"))).to_be_visible()
+    sound(page)
+    doing = page.get_by_role("region", name="Do it")
+    doing.get_by_role("button", name="Begin with the first card").click()
+    for number in range(1, len(in_order) + 1):
+        expect(doing.get_by_text(f"{number} of {len(in_order)}")).to_be_visible()
+        doing.get_by_role("button", name="Done").click()
+    expect(doing.get_by_text("All of it, in its order.")).to_be_visible()
+    page.get_by_role("link", name="Practice").last.click()
+    expect(page.get_by_role("region", name="Tries").get_by_role("listitem")).to_have_count(1)
+
+
+@pytest.mark.parametrize(
+    ("job", "flame", "bore"),
+    [("Galley flue seam", "Neutral", "0.66 mm"), ("Winch pawls", "Feather three times", "0.89 mm")],
+)
+def test_a_jobs_own_flame_is_practised_first(practising, job, flame, bore):
+    page = practising(DESK, "/")
+    page.get_by_role("link", name=re.compile(f"^{job}")).click()
+    page.get_by_role("button", name=re.compile("^Torch")).first.click()
+    page.get_by_role("link", name="Practise this flame first").click()
+    expect(page.get_by_role("heading", name=re.compile(flame))).to_be_visible()
+    expect(page.get_by_text(f"On a bore of {bore}, for your job.")).to_be_visible()
+    page.get_by_role("link", name="Back to the job").click()
+    expect(page.get_by_label("Name of the job")).to_have_value(job)

@@ -73,6 +73,8 @@ const router = createBrowserRouter([
         path: "/practice/read-flames",
         ...fetched(() => import("./places/practice/ReadFlamesPlace")),
       },
+      { path: "/practice/order/:name", ...fetched(() => import("./places/practice/OrderPlace")) },
+      { path: "/practice/for/:jobId", ...fetched(() => import("./places/practice/ForJobPlace")) },
       { path: "/practice/flame/:target", ...fetched(() => import("./places/practice/FlamePlace")) },
       { path: "/runs/:runId", ...fetched(() => import("./places/runbook/RunPage")) },
       {

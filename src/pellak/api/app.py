@@ -133,7 +133,7 @@ def create_app(
     app.include_router(photo_router(photos))
     app.include_router(procedure_router(procedures, photos, book))
     app.include_router(hand_router(HandBook(database, clock, planner)))
-    app.include_router(practice_router(PracticeBook(database, clock)))
+    app.include_router(practice_router(PracticeBook(database, clock), bench))
     app.include_router(watch_router(watches, WatchFiles(database, watches, book, clock)))
     app.include_router(metal_router(Metals(database, clock)))
     app.include_router(rack_router(RackBook(database, clock), GasBook(database, clock, whole)))

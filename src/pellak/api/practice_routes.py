@@ -7,10 +7,15 @@ from fastapi import APIRouter, Query, WebSocket
 from pellak.api.practice_socket import FlameAsked, FlameSockets
 from pellak.api.problems import documented
 from pellak.core.practice.flame.quiz import FlameShown
+from pellak.core.practice.for_job import FlameFor, flame_for
+from pellak.core.practice.orders import OrderAsked, OrderJudged, Picked
+from pellak.shop.bench import Bench
 from pellak.shop.practice_book import (
     FlamesJudged,
     FlamesRead,
     Learner,
+    OrderTold,
+    PickTold,
     Practice,
     PracticeBook,
     WordSaid,
@@ -19,7 +24,7 @@ from pellak.shop.practice_book import (
 Who = Annotated[str, Query(max_length=60)]
 
 
-def practice_router(practice: PracticeBook) -> APIRouter:
+def practice_router(practice: PracticeBook, bench: Bench) -> APIRouter:
     """Return the routes of practice."""
     router = APIRouter(prefix="/api/practice", tags=["practice"], responses=documented())
     sockets = FlameSockets(practice)
@@ -27,6 +32,10 @@ def practice_router(practice: PracticeBook) -> APIRouter:
     @router.get("", operation_id="look_at_practice")
     def look_at_practice(who: Who = "") -> Practice:
         return practice.look(who)
+
+    @router.get("/for/{job_id}", operation_id="exercise_for_job")
+    def exercise_for_job(job_id: str) -> FlameFor | None:
+        return flame_for(bench.open(job_id).plan.facts)
 
     @router.get("/group", operation_id="look_at_group")
     def look_at_group() -> list[Learner]:
@@ -43,6 +52,18 @@ def practice_router(practice: PracticeBook) -> APIRouter:
     @router.post("/flames", operation_id="judge_flames")
     def judge_flames(read: FlamesRead) -> FlamesJudged:
         return practice.judge(read)
+
+    @router.get("/orders/{name}", operation_id="order_to_put")
+    def order_to_put(name: str, seed: Annotated[int, Query(ge=0, le=2**31)]) -> OrderAsked:
+        return practice.order(name, seed)
+
+    @router.post("/orders/{name}/pick", operation_id="pick_next_card")
+    def pick_next_card(name: str, told: PickTold) -> Picked:
+        return practice.pick(name, told)
+
+    @router.post("/orders/{name}", operation_id="judge_order")
+    def judge_order(name: str, told: OrderTold) -> OrderJudged:
+        return practice.judge_order(name, told)
 
     @router.websocket("/flame")
     async def play(socket: WebSocket, asked: Annotated[FlameAsked, Query()]) -> None:

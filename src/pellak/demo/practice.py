@@ -10,7 +10,7 @@ from pellak.shop.practice_book import PracticeBook, WordSaid
 
 SEED = 4711
 DAYS = 182
-LEARNERS = {"Tove": (0.45, 0.97, 7), "Ida": (0.30, 0.86, 6), "Per": (0.50, 0.74, 4)}
+LEARNERS = {"Tove": (0.45, 0.97, 12), "Ida": (0.30, 0.86, 9), "Per": (0.50, 0.74, 6)}
 """Share of the points on the first day and the last, and how far up the ladder each has come."""
 PARTS = (("Oxygen to acetylene", 45.0), ("How hard it blows", 25.0), ("Time", 15.0),
          ("Steady hand", 15.0))  # fmt: skip

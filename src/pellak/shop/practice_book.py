@@ -6,6 +6,7 @@ from datetime import datetime
 from pydantic import Field
 
 from pellak.core.errors import Refused
+from pellak.core.job_base import ShopSchools
 from pellak.core.practice.flame.quiz import (
     QUESTIONS,
     FlameRead,
@@ -15,10 +16,21 @@ from pellak.core.practice.flame.quiz import (
 )
 from pellak.core.practice.flame.targets import FlameScore, FlameTarget, ScorePart, flame_targets
 from pellak.core.practice.ladder import Standing, Tried, ladder, standings
+from pellak.core.practice.orders import (
+    OrderAsked,
+    OrderJudged,
+    Picked,
+    asked,
+    judged,
+    order_named,
+    picked,
+)
 from pellak.core.working import Record
 from pellak.shop.clock import Clock
+from pellak.shop.settings import shop_schools
 from pellak.store.database import Database
 from pellak.store.practice import Practised
+from pellak.store.rack import Rack
 from pellak.store.tables import PracticeTryRow, PracticeWordRow
 
 SECONDS_A_DAY = 86_400
@@ -88,6 +100,21 @@ class FlamesJudged(Record):
     read: list[FlameRead]
 
 
+class PickTold(Record):
+    """The cards that are done, in their order, and the one picked now."""
+
+    done: list[str] = Field(default_factory=list, max_length=40)
+    pick: str = Field(max_length=40)
+
+
+class OrderTold(Record):
+    """An order as somebody put it: every pick, and how long it took where it was timed."""
+
+    who: str = Field(default="", max_length=60)
+    picks: list[str] = Field(max_length=400)
+    seconds: float | None = Field(default=None, ge=0, le=86_400)
+
+
 class PracticeBook:
     """The use cases of practice, but for the trainers themselves."""
 
@@ -144,20 +171,39 @@ class PracticeBook:
 
     def judge(self, read: FlamesRead) -> FlamesJudged:
         """Return how far off somebody read a set of flames, and keep it."""
-        judged = [
+        told = [
             flame_read(read.seed, number, ratio)
             for number, ratio in enumerate(read.ratios, start=1)
         ]
-        points = sum(one.points for one in judged) / QUESTIONS
+        points = sum(one.points for one in told) / QUESTIONS
         parts = [
             ScorePart(
                 label=f"Flame {one.number}", points=one.points / QUESTIONS, most=100 / QUESTIONS,
                 why=one.why,
             )
-            for one in judged
+            for one in told
         ]  # fmt: skip
         self._add(read.who, READ_FLAMES, points, parts, self._clock())
-        return FlamesJudged(points=points, read=judged)
+        return FlamesJudged(points=points, read=told)
+
+    def order(self, name: str, seed: int) -> OrderAsked:
+        """Return a sequence with its cards mixed. Raises Refused where there is none such."""
+        return asked(order_named(name), self._schools(), seed)
+
+    def pick(self, name: str, told: PickTold) -> Picked:
+        """Return whether a card is the next one, and why."""
+        return picked(order_named(name), self._schools(), told.done, told.pick)
+
+    def judge_order(self, name: str, told: OrderTold) -> OrderJudged:
+        """Return what an order was worth, and keep it under who put it so."""
+        worth = judged(order_named(name), self._schools(), told.picks, told.seconds)
+        if told.who:
+            self._add(told.who, name, worth.points, worth.parts, self._clock())
+        return worth
+
+    def _schools(self) -> ShopSchools:
+        with self._database.reading() as session:
+            return shop_schools(Rack(session))
 
     def _add(
         self, who: str, rung: str, points: float, parts: list[ScorePart], at: datetime

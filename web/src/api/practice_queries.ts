@@ -16,6 +16,28 @@ export const groupQuery = queryOptions({
   queryFn: ({ signal }) => answer(client.GET("/api/practice/group", { signal })),
 });
 
+export const orderQuery = (name: string, seed: number) =>
+  queryOptions({
+    queryKey: ["order", name, seed],
+    queryFn: ({ signal }) =>
+      answer(
+        client.GET("/api/practice/orders/{name}", {
+          params: { path: { name }, query: { seed } },
+          signal,
+        }),
+      ),
+    staleTime: Infinity,
+  });
+
+export const exerciseQuery = (jobId: string) =>
+  queryOptions({
+    queryKey: ["exercise", jobId],
+    queryFn: ({ signal }) =>
+      answer(
+        client.GET("/api/practice/for/{job_id}", { params: { path: { job_id: jobId } }, signal }),
+      ),
+  });
+
 export const flamesQuery = (seed: number) =>
   queryOptions({
     queryKey: ["flames", seed],

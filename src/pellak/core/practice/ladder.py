@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from typing import Literal
 
 from pellak.core.practice.flame.targets import FLAME_TARGETS
+from pellak.core.practice.orders import ORDERS, OrderDrill
 from pellak.core.working import Record
 
 PASSED_AT = 80.0
@@ -11,7 +12,9 @@ PASSED_AT = 80.0
 MOST_TODAY = 4
 FIRST_PAUSE_DAYS, LONGEST_PAUSE_DAYS = 1, 64
 SPACING_SOURCE = "spaced repetition: what was done well is asked again after twice the time"
-RungKind = Literal["flame", "look"]
+RungKind = Literal["flame", "look", "order"]
+ORDERS_LAST = ("order-cylinder-change",)
+"""Sequences that come after the flames; all others are known before the first is lit."""
 
 
 class Rung(Record):
@@ -23,7 +26,12 @@ class Rung(Record):
     about: str
 
 
+def _order(drill: OrderDrill) -> Rung:
+    return Rung(id=drill.id, kind="order", label=drill.label, about=drill.about)
+
+
 LADDER: tuple[Rung, ...] = (
+    *(_order(drill) for drill in ORDERS if drill.id not in ORDERS_LAST),
     *(
         Rung(id=target.id, kind="flame", label=target.label, about=target.about)
         for target in FLAME_TARGETS
@@ -32,6 +40,7 @@ LADDER: tuple[Rung, ...] = (
         id="read-flames", kind="look", label="Read the flame",
         about="Ten flames as they look: say how much oxygen each has, and see how far off you are.",
     ),
+    *(_order(drill) for drill in ORDERS if drill.id in ORDERS_LAST),
 )  # fmt: skip
 
 

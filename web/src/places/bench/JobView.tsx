@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { useLocation, useNavigate, useSearchParams } from "react-router";
+import { Link, useLocation, useNavigate, useSearchParams } from "react-router";
 
 import { answer, type Changes, client, faultOf, type OpenJob } from "../../api/client";
 import { jobQuery, previewQuery } from "../../api/queries";
@@ -180,6 +180,13 @@ export function JobView({ job, early }: JobViewProps) {
             <WorkBoard job={job} plan={plan} faults={faults} onChange={change} />
           )}
           <LeadingPicture plan={plan} station={selected} />
+          {selected === "torch" && plan.facts?.oxygen_ratio != null && (
+            <p className="-mt-1 text-sm">
+              <Link className="link" to={`/practice/for/${job.id}`}>
+                Practise this flame first
+              </Link>
+            </p>
+          )}
           <PlanBoard
             jobId={job.id}
             plan={plan}

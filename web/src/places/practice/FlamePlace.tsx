@@ -30,14 +30,17 @@ export default function FlamePlace() {
   const mixer = search.get("mixer") ?? "equal-pressure";
   const [seed] = useState(() => Math.floor(Math.random() * MOST_SEED));
   const asked = new URLSearchParams({ target, who, mixer, seed: String(seed) });
-  const orifice = search.get("orifice_mm");
-  if (orifice) asked.set("orifice_mm", orifice);
+  for (const name of ["orifice_mm", "region"]) {
+    const told = search.get(name);
+    if (told) asked.set(name, told);
+  }
   const query = asked.toString();
   return (
     <FlameTrainer
       key={query}
       query={query}
       who={who}
+      jobId={search.get("job")}
       mixer={mixer}
       onMixer={(next) => {
         const address = new URLSearchParams(search);
@@ -51,11 +54,13 @@ export default function FlamePlace() {
 interface FlameTrainerProps {
   query: string;
   who: string;
+  /** The job it is practised for. */
+  jobId: string | null;
   mixer: string;
   onMixer: (mixer: string) => void;
 }
 
-function FlameTrainer({ query, who, mixer, onMixer }: FlameTrainerProps) {
+function FlameTrainer({ query, who, jobId, mixer, onMixer }: FlameTrainerProps) {
   const units = useUnits();
   const cache = useQueryClient();
   const painter = useRef<FlamePainter>(null);
@@ -113,12 +118,25 @@ function FlameTrainer({ query, who, mixer, onMixer }: FlameTrainerProps) {
         <Link className="link" to={`/practice?${new URLSearchParams({ who })}`}>
           Practice
         </Link>
+        {jobId && (
+          <>
+            {" · "}
+            <Link className="link" to={`/jobs/${jobId}`}>
+              Back to the job
+            </Link>
+          </>
+        )}
       </p>
       <div className="mt-1 flex flex-wrap items-baseline justify-between gap-x-6">
         <h1 className="font-narrow text-2xl font-semibold">{hello?.target.label ?? "A flame"}</h1>
         <p className="text-mute">{who || "nobody’s try: it is not kept"}</p>
       </div>
-      <p className="max-w-3xl text-mute">{hello?.target.about}</p>
+      <p className="max-w-3xl text-mute">
+        {hello?.target.about}
+        {jobId &&
+          hello &&
+          ` On a bore of ${units.measure(hello.orifice_mm, "mm", 2)}, for your job.`}
+      </p>
       <div className="mt-3 grid gap-4 lg:grid-cols-[1fr_20rem]">
         <div className="min-w-0">
           <FlameCanvas ref={painter} label={flame.said?.said ?? "No flame yet."} />

@@ -9,7 +9,7 @@ import { dayAndTime } from "../runbook/dates";
 import { ScoreTable } from "./ScoreTable";
 
 const wayTo = ({ rung }: Standing, who: string) => {
-  const place = rung.kind === "look" ? rung.id : `flame/${rung.id}`;
+  const place = rung.kind === "look" ? rung.id : `${rung.kind}/${rung.id}`;
   return `/practice/${place}?${new URLSearchParams({ who })}`;
 };
 
@@ -28,8 +28,8 @@ export default function PracticePlace() {
         <div>
           <h1 className="font-narrow text-2xl font-semibold">Practice</h1>
           <p className="max-w-3xl text-mute">
-            Flames to set and to read before any coupon is spoilt. What went wrong comes again the
-            same day, what went well after longer and longer.
+            The order of moves, flames to set and to read, before any coupon is spoilt. What went
+            wrong comes again the same day, what went well after longer and longer.
           </p>
         </div>
         <Link className="link" to="/practice/group">
