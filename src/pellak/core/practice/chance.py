@@ -9,6 +9,8 @@ _GOLDEN = 0x9E3779B97F4A7C15
 def roll(seed: int, place: int, salt: int = 0) -> float:
     """Return a number from 0 up to 1 that belongs to a place, evenly spread.
 
+    `seed` is the exercise's, `salt` tells one use of chance from another.
+
     Source: the finaliser of SplitMix64 (Steele, Lea and Flood, 2014).
     """
     z = (seed * 0xD1342543DE82EF95 + place * _GOLDEN + salt * 0xBF58476D1CE4E5B9) & _MASK
@@ -18,7 +20,8 @@ def roll(seed: int, place: int, salt: int = 0) -> float:
 
 
 def wander(seed: int, t_s: float, every_s: float, salt: int = 0) -> float:
-    """Return a slow noise from -1 to 1 at a time, s, that bends about once in `every_s`, s.
+    """Return a slow noise from -1 to 1 at a time, s, that bends about once in `every_s`, s; `seed` and `salt`
+    as in `roll`.
 
     Between its rolls it goes by a smooth step, so that neither it nor its slope jumps.
     """

@@ -34,7 +34,8 @@ _NOTHING = (0.0, 1.0, 0.0, 0.0, 0.0, 0.0, 0.0, -60.0)
 
 
 def flame_frame(state: FlameState, *, near: bool, set_after_s: float | None, pops: int) -> bytes:
-    """Return a flame as it is sent to be drawn; `set_after_s`, s, is -1 until it is set."""
+    """Return a flame as it is sent to be drawn; `set_after_s`, s, is -1 until it is set, `pops` how
+    often it popped."""
     seen, valves = state.seen(), state.valves
     colours = (seen.cone, seen.feather, seen.envelope) if seen else _DARK
     flags = LIT * state.lit | STOPPED * state.stopped | SPLIT * state.split
@@ -86,7 +87,7 @@ def hands_told(message: bytes) -> HandsTold:
 
 
 def hands_message(hands: Hands, number: int = 0, *, end: bool = False) -> bytes:
-    """Return hands as they are sent: for those who play without the page."""
+    """Return hands as they are sent, the `number`-th message: for who plays without the page."""
     wanted = hands.wanted
     buttons = SPARK * hands.spark | CLEAN * hands.clean | END * end
     parts = (

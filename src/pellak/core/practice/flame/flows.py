@@ -88,7 +88,7 @@ class Flows:
 
 
 def needle(opening: float) -> float:
-    """Return how much of its full area a needle valve gives, 0 to 1, by how far it is turned.
+    """Return how much of its full area a needle valve gives, 0 to 1, by its `opening`, 0 to 1.
 
     It seats over the first 3 % and opens by equal shares of itself after: a fine hand at first.
     """

@@ -80,7 +80,8 @@ def flame_shown(seed: int, number: int) -> FlameShown:
 
 
 def flame_read(seed: int, number: int, ratio: float) -> FlameRead:
-    """Return how far an answer, the oxygen ratio somebody read, lies off.
+    """Return how far an answer, the oxygen ratio somebody read off the flame of a `seed` and a
+    `number`, lies off.
 
     Four parts in ten for the kind, the rest for how near: all within 0.02, nothing from 0.15 off.
     """
