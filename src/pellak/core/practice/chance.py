@@ -20,8 +20,9 @@ def roll(seed: int, place: int, salt: int = 0) -> float:
 
 
 def wander(seed: int, t_s: float, every_s: float, salt: int = 0) -> float:
-    """Return a slow noise from -1 to 1 at a time, s, that bends about once in `every_s`, s; `seed` and `salt`
-    as in `roll`.
+    """Return a slow noise from -1 to 1 at a time, s, that bends about once in `every_s`, s.
+
+    `seed` and `salt` are as in `roll`.
 
     Between its rolls it goes by a smooth step, so that neither it nor its slope jumps.
     """

@@ -76,8 +76,10 @@ def soot(fuel_m_per_s: float, ratio: float) -> float:
 
 
 def pops_per_s(jet_m_per_s: float, ratio: float, dirt: float) -> float:
-    """Return how often a flame pops, each second; `jet_m_per_s` is the mixture's speed, `dirt` how foul
-    the tip is, 0 to 1."""
+    """Return how often a flame pops, each second.
+
+    `jet_m_per_s` is the mixture's speed, `dirt` how foul the tip is, 0 to 1.
+    """
     slow = max(0.0, BACKFIRE_BELOW_M_PER_S - jet_m_per_s) / POPS_SPAN_M_PER_S
     starved = POPS_PER_S * slow**POPS_POWER if ratio > POPS_AT_RATIO else 0.0
     return float(starved + (DIRT_POPS_PER_S * dirt if ratio > POPS_AT_RATIO else 0.0))
