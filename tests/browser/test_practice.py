@@ -200,3 +200,21 @@ def test_a_jobs_own_flame_is_practised_first(practising, job, flame, bore):
     expect(page.get_by_text(f"On a bore of {bore}, for your job.")).to_be_visible()
     page.get_by_role("link", name="Back to the job").click()
     expect(page.get_by_label("Name of the job")).to_have_value(job)
+
+
+@SIZES
+def test_a_coupon_is_looked_at_point_by_point_and_planned_as_a_job(practising, size):
+    page = practising(size, "/practice/coupon/butt-keyhole?who=Frida")
+    sound(page)
+    page.get_by_label(re.compile("^The back shows a bead")).check()
+    page.get_by_label(re.compile("^Start is fused")).check()
+    page.get_by_role("button", name="Write it down").click()
+    expect(page.get_by_role("alert")).to_be_visible()
+    page.get_by_label("Who looked at it").fill("Brit")
+    page.get_by_role("button", name="Write it down").click()
+    expect(page.get_by_role("status").filter(has_text="of 100")).to_contain_text("55 of 100")
+    sound(page)
+    page.get_by_role("button", name="Plan it as a job").click()
+    expect(page.get_by_label("Name of the job")).to_have_value("Butt with rod and keyhole, Frida")
+    page.goto(page.url.split("/jobs")[0] + "/practice?who=Frida")
+    expect(page.get_by_role("region", name="Tries").get_by_role("listitem")).to_have_count(1)

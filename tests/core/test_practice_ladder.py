@@ -106,7 +106,8 @@ def test_a_flame_is_read_by_what_is_seen_of_it(seed, number, answer):
     assert LEAST_RATIO <= read.ratio <= MOST_RATIO
     assert (shown.feather_mm > shown.cone_mm + 0.01) == (read.ratio < 1 - 1e-4)
     assert ("feather" in shown.words) or "no feather" in shown.words
-    assert f"{read.ratio:.2f}" not in shown.words
+    # Nothing but lengths and colour is told; a bore may look like a ratio and is none.
+    assert f"{read.ratio:.2f}" not in shown.words.replace(f"{shown.orifice_mm:g} mm", "")
     assert 0 <= read.points <= 100
     right = flame_read(seed, number, read.ratio)
     assert right.points == pytest.approx(100)

@@ -74,6 +74,7 @@ const router = createBrowserRouter([
         ...fetched(() => import("./places/practice/ReadFlamesPlace")),
       },
       { path: "/practice/order/:name", ...fetched(() => import("./places/practice/OrderPlace")) },
+      { path: "/practice/coupon/:name", ...fetched(() => import("./places/practice/CouponPlace")) },
       { path: "/practice/for/:jobId", ...fetched(() => import("./places/practice/ForJobPlace")) },
       { path: "/practice/flame/:target", ...fetched(() => import("./places/practice/FlamePlace")) },
       { path: "/runs/:runId", ...fetched(() => import("./places/runbook/RunPage")) },

@@ -6,6 +6,7 @@ from fastapi import APIRouter, Query, WebSocket
 
 from pellak.api.practice_socket import FlameAsked, FlameSockets
 from pellak.api.problems import documented
+from pellak.core.practice.coupons import Coupon, CouponJudged, CouponTold, coupon_named
 from pellak.core.practice.flame.quiz import FlameShown
 from pellak.core.practice.for_job import FlameFor, flame_for
 from pellak.core.practice.orders import OrderAsked, OrderJudged, Picked
@@ -64,6 +65,14 @@ def practice_router(practice: PracticeBook, bench: Bench) -> APIRouter:
     @router.post("/orders/{name}", operation_id="judge_order")
     def judge_order(name: str, told: OrderTold) -> OrderJudged:
         return practice.judge_order(name, told)
+
+    @router.get("/coupons/{name}", operation_id="look_at_coupon")
+    def look_at_coupon(name: str) -> Coupon:
+        return coupon_named(name)
+
+    @router.post("/coupons/{name}", operation_id="judge_coupon")
+    def judge_coupon(name: str, told: CouponTold) -> CouponJudged:
+        return practice.judge_coupon(name, told)
 
     @router.websocket("/flame")
     async def play(socket: WebSocket, asked: Annotated[FlameAsked, Query()]) -> None:

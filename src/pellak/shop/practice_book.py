@@ -7,6 +7,12 @@ from pydantic import Field
 
 from pellak.core.errors import Refused
 from pellak.core.job_base import ShopSchools
+from pellak.core.practice.coupons import (
+    CouponJudged,
+    CouponTold,
+    coupon_judged,
+    coupon_named,
+)
 from pellak.core.practice.flame.quiz import (
     QUESTIONS,
     FlameRead,
@@ -185,6 +191,12 @@ class PracticeBook:
         ]  # fmt: skip
         self._add(read.who, READ_FLAMES, points, parts, self._clock())
         return FlamesJudged(points=points, read=told)
+
+    def judge_coupon(self, name: str, told: CouponTold) -> CouponJudged:
+        """Return what somebody's coupon is worth, and keep it. Raises Refused by field."""
+        worth = coupon_judged(coupon_named(name), told.good, told.judged_by)
+        self._add(told.who, name, worth.points, worth.parts, self._clock())
+        return worth
 
     def order(self, name: str, seed: int) -> OrderAsked:
         """Return a sequence with its cards mixed. Raises Refused where there is none such."""

@@ -66,6 +66,7 @@ export type FlameHello = Schemas["FlameHello"];
 export type FlameSaid = Schemas["FlameSaid"];
 export type FlameScore = Schemas["FlameScore"];
 export type FlameShown = Schemas["FlameShown"];
+export type Coupon = Schemas["Coupon"];
 export type OrderJudged = Schemas["OrderJudged"];
 export type ScorePart = Schemas["ScorePart"];
 export type Watch = Schemas["Watch"];

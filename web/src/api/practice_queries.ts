@@ -29,6 +29,14 @@ export const orderQuery = (name: string, seed: number) =>
     staleTime: Infinity,
   });
 
+export const couponQuery = (name: string) =>
+  queryOptions({
+    queryKey: ["coupon", name],
+    queryFn: ({ signal }) =>
+      answer(client.GET("/api/practice/coupons/{name}", { params: { path: { name } }, signal })),
+    staleTime: Infinity,
+  });
+
 export const exerciseQuery = (jobId: string) =>
   queryOptions({
     queryKey: ["exercise", jobId],

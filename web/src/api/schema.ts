@@ -1004,6 +1004,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/coupons/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Look At Coupon */
+        get: operations["look_at_coupon"];
+        put?: never;
+        /** Judge Coupon */
+        post: operations["judge_coupon"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/watches": {
         parameters: {
             query?: never;
@@ -2320,6 +2338,61 @@ export interface components {
             t_12h_c: number | null;
             /** Curve */
             curve: number[][];
+        };
+        /**
+         * Coupon
+         * @description A piece to weld while learning; `job` is what is planned for it, null where no two pieces
+         *     are joined.
+         */
+        Coupon: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** About */
+            about: string;
+            /** Looks */
+            looks: components["schemas"]["CouponLook"][];
+            /** Job */
+            job?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * CouponJudged
+         * @description What a coupon was worth, and its parts.
+         */
+        CouponJudged: {
+            /** Points */
+            points: number;
+            /** Parts */
+            parts: components["schemas"]["ScorePart"][];
+        };
+        /**
+         * CouponLook
+         * @description One thing an instructor looks at: its points of a hundred, and why it is looked at.
+         */
+        CouponLook: {
+            /** Id */
+            id: string;
+            /** Text */
+            text: string;
+            /** Points */
+            points: number;
+            /** Why */
+            why: string;
+        };
+        /**
+         * CouponTold
+         * @description What an instructor found good of somebody's coupon, by the looks' ids.
+         */
+        CouponTold: {
+            /** Who */
+            who: string;
+            /** Judged By */
+            judged_by: string;
+            /** Good */
+            good: string[];
         };
         /**
          * Cure
@@ -5961,7 +6034,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "flame" | "look" | "order";
+            kind: "flame" | "look" | "order" | "coupon";
             /** Label */
             label: string;
             /** About */
@@ -15158,6 +15231,180 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Picked"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_at_coupon: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Coupon"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    judge_coupon: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CouponTold"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CouponJudged"];
                 };
             };
             /** @description Bad Request */

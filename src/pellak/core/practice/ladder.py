@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from typing import Literal
 
+from pellak.core.practice.coupons import coupons
 from pellak.core.practice.flame.targets import FLAME_TARGETS
 from pellak.core.practice.orders import ORDERS, OrderDrill
 from pellak.core.working import Record
@@ -12,7 +13,7 @@ PASSED_AT = 80.0
 MOST_TODAY = 4
 FIRST_PAUSE_DAYS, LONGEST_PAUSE_DAYS = 1, 64
 SPACING_SOURCE = "spaced repetition: what was done well is asked again after twice the time"
-RungKind = Literal["flame", "look", "order"]
+RungKind = Literal["flame", "look", "order", "coupon"]
 ORDERS_LAST = ("order-cylinder-change",)
 """Sequences that come after the flames; all others are known before the first is lit."""
 
@@ -39,6 +40,10 @@ LADDER: tuple[Rung, ...] = (
     Rung(
         id="read-flames", kind="look", label="Read the flame",
         about="Ten flames as they look: say how much oxygen each has, and see how far off you are.",
+    ),
+    *(
+        Rung(id=one.id, kind="coupon", label=one.label, about=one.about)
+        for one in coupons().values()
     ),
     *(_order(drill) for drill in ORDERS if drill.id in ORDERS_LAST),
 )  # fmt: skip
