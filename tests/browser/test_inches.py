@@ -46,7 +46,9 @@ def test_no_job_keeps_a_metric_measure(in_inches, server):
     assert left == {}
 
 
-@pytest.mark.parametrize("place", ["rack", "metals", "runs"])
+@pytest.mark.parametrize(
+    "place", ["rack", "metals", "runs", "practice?who=Tove", "practice/coupon/butt-keyhole"]
+)
 def test_no_other_place_does(in_inches, server, place):
     in_inches.goto(f"{server.url}/{place}")
     expect(in_inches.get_by_role("heading").first).to_be_visible()

@@ -6,14 +6,15 @@ with it: a step is never made longer than it is."""
 import asyncio
 import contextlib
 from dataclasses import replace
-from typing import Literal
 
 from anyio import CapacityLimiter, to_thread
 from fastapi import WebSocket, WebSocketDisconnect
 from pydantic import BaseModel, ConfigDict, Field
 
 from pellak.core.errors import Refused
-from pellak.core.practice.flame.flows import Torch
+from pellak.core.gas.limits import LimitRegion
+from pellak.core.job_base import ShopSchools
+from pellak.core.practice.flame.flows import LEAST_BORE_MM, MOST_BORE_MM, Torch
 from pellak.core.practice.flame.targets import flame_targets, usual_torch
 from pellak.core.practice.flame.trainer import Hands
 from pellak.core.practice.wire import hands_told
@@ -29,14 +30,17 @@ REFUSED, BUSY, DONE = 4400, 1013, 1000
 
 
 class FlameAsked(BaseModel):
-    """The exercise wanted: a target of the ladder, who is at it, the torch, the seed of its air."""
+    """The exercise wanted: a target of the ladder, who is at it, the torch, the seed of its air.
+
+    A mixer or a limit that is not told is the shop's.
+    """
 
     model_config = ConfigDict(extra="forbid")
     target: str = Field(max_length=40)
     who: str = Field(default="", max_length=60)
-    orifice_mm: float | None = Field(default=None, ge=0.3, le=4)
-    mixer: Mixer = "equal-pressure"
-    region: Literal["general", "strict"] = "general"
+    orifice_mm: float | None = Field(default=None, ge=LEAST_BORE_MM, le=MOST_BORE_MM)
+    mixer: Mixer | None = None
+    region: LimitRegion | None = None
     seed: int = Field(default=1, ge=0, le=2**31)
 
 
@@ -63,14 +67,15 @@ class _Hands:
         return hands
 
 
-def session_for(asked: FlameAsked) -> FlameSession:
+def session_for(asked: FlameAsked, schools: ShopSchools) -> FlameSession:
     """Return the exercise asked for. Raises Refused where there is none such."""
     target = flame_targets().get(asked.target)
     if target is None:
         raise Refused("target", asked.target, "a flame of the ladder")
     usual = usual_torch(target)
-    torch = Torch(asked.orifice_mm or usual.orifice_mm, usual.jets, asked.mixer)
-    return FlameSession(target, torch, asked.seed, asked.region)
+    mixer = asked.mixer or schools.mixer
+    torch = Torch(asked.orifice_mm or usual.orifice_mm, usual.jets, mixer)
+    return FlameSession(target, torch, asked.seed, asked.region or schools.acetylene_limit)
 
 
 class FlameSockets:
@@ -88,7 +93,8 @@ class FlameSockets:
             await socket.close(BUSY, "four exercises at once are as many as are played here")
             return
         try:
-            session = session_for(asked)
+            schools = await to_thread.run_sync(self._practice.schools)
+            session = session_for(asked, schools)
         except Refused as error:
             await socket.close(REFUSED, str(error)[:120])
             return

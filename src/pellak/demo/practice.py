@@ -27,8 +27,8 @@ def enter_practice(practice: PracticeBook) -> None:
     """Enter what three learners practised, and what their instructor said."""
     chance = random.Random(SEED)
     for who, (first, last, rungs) in LEARNERS.items():
-        for at, rung in enumerate(LADDER[:rungs]):
-            begun = DAYS * at / (rungs + 1)
+        for place, rung in enumerate(LADDER[:rungs]):
+            begun = DAYS * place / (rungs + 1)
             for days in sorted(
                 chance.uniform(begun, DAYS - 1) for _ in range(chance.randint(3, 6))
             ):
@@ -37,8 +37,9 @@ def enter_practice(practice: PracticeBook) -> None:
                     ScorePart(label=label, most=most, why=FROM_PAPER, points=most * share)
                     for label, most in PARTS
                 ]
-                day = LAST_DAY - timedelta(days=DAYS - days)
-                practice.enter(who, rung.id, 100 * share, parts, day)
+                # A quarter of an hour at the end of a working day.
+                at = LAST_DAY - timedelta(days=DAYS - int(days), hours=chance.uniform(-4, -6))
+                practice.enter(who, rung.id, 100 * share, parts, at)
     for who, name, words, signed_off in SAID:
         practice.say(
             WordSaid(who=who, rung=name, said_by="Brit", signed_off=signed_off, words=words)

@@ -40,7 +40,7 @@ from pellak.store.rack import Rack
 from pellak.store.tables import PracticeTryRow, PracticeWordRow
 
 SECONDS_A_DAY = 86_400
-MOST_TRIES, MOST_WORDS, MOST_PEOPLE = 400, 60, 60
+MOST_TRIES, MOST_LINES, MOST_WORDS, MOST_PEOPLE = 400, 12, 60, 60
 READ_FLAMES = "read-flames"
 
 
@@ -134,14 +134,14 @@ class PracticeBook:
             return Practice(
                 targets=list(flame_targets().values()),
                 people=Practised(session).people(MOST_PEOPLE),
-                learner=self._learner(Practised(session), who),
+                learner=self._learner(Practised(session), who, lines=MOST_LINES),
             )
 
     def group(self) -> list[Learner]:
-        """Return everybody who practised, whoever did so last first."""
+        """Return everybody who practised, whoever did so last first, without their tries."""
         with self._database.reading() as session:
             kept = Practised(session)
-            return [self._learner(kept, who) for who in kept.people(MOST_PEOPLE)]
+            return [self._learner(kept, who, lines=0) for who in kept.people(MOST_PEOPLE)]
 
     def keep(self, who: str, rung: str, score: FlameScore) -> None:
         """Keep a try; one of nobody is not kept."""
@@ -200,20 +200,21 @@ class PracticeBook:
 
     def order(self, name: str, seed: int) -> OrderAsked:
         """Return a sequence with its cards mixed. Raises Refused where there is none such."""
-        return asked(order_named(name), self._schools(), seed)
+        return asked(order_named(name), self.schools(), seed)
 
     def pick(self, name: str, told: PickTold) -> Picked:
         """Return whether a card is the next one, and why."""
-        return picked(order_named(name), self._schools(), told.done, told.pick)
+        return picked(order_named(name), self.schools(), told.done, told.pick)
 
     def judge_order(self, name: str, told: OrderTold) -> OrderJudged:
         """Return what an order was worth, and keep it under who put it so."""
-        worth = judged(order_named(name), self._schools(), told.picks, told.seconds)
+        worth = judged(order_named(name), self.schools(), told.picks, told.seconds)
         if told.who:
             self._add(told.who, name, worth.points, worth.parts, self._clock())
         return worth
 
-    def _schools(self) -> ShopSchools:
+    def schools(self) -> ShopSchools:
+        """Return how this shop does things."""
         with self._database.reading() as session:
             return shop_schools(Rack(session))
 
@@ -227,26 +228,25 @@ class PracticeBook:
                                points=points, document=document)
             )  # fmt: skip
 
-    def _learner(self, kept: Practised, who: str) -> Learner:
-        tries = kept.newest_of(who, MOST_TRIES) if who else []
+    def _learner(self, kept: Practised, who: str, *, lines: int) -> Learner:
+        """Return where somebody stands, with so many of their tries and words."""
+        points = kept.points_of(who, MOST_TRIES) if who else []
+        tries = kept.newest_of(who, lines) if who and lines else []
         words = [
             PracticeWord(rung=row.rung, said_at=row.said_at, said_by=row.said_by,
                          signed_off=row.signed_off, words=row.words)
             for row in (kept.words_to(who, MOST_WORDS) if who else [])
         ]  # fmt: skip
-        told = [
-            Tried(rung=row.rung, day=_day(row.tried_at), points=row.points)
-            for row in reversed(tries)
-        ]
+        told = [Tried(rung=rung, day=_day(at), points=p) for rung, at, p in reversed(points)]
         return Learner(
             who=who,
             standings=standings(told, _day(self._clock())),
             tries=[
                 TryLine(rung=row.rung, tried_at=row.tried_at, points=row.points,
                         parts=[ScorePart.model_validate(one) for one in row.document["parts"]])
-                for row in tries[:MOST_WORDS]
+                for row in tries
             ],
-            words=words,
+            words=words[:lines],
             signed_off=sorted({word.rung for word in words if word.signed_off}),
         )  # fmt: skip
 

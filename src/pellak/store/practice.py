@@ -1,6 +1,7 @@
 """What was practised, in one session. The caller opens the transaction."""
 
 from collections.abc import Sequence
+from datetime import datetime
 
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
@@ -24,6 +25,14 @@ class Practised:
         return self._session.scalars(
             ours.order_by(PracticeTryRow.tried_at.desc(), PracticeTryRow.try_id).limit(most)
         ).all()
+
+    def points_of(self, who: str, most: int) -> Sequence[tuple[str, datetime, float]]:
+        """Return exercise, moment and points of somebody's newest tries, the newest first."""
+        told = select(PracticeTryRow.rung, PracticeTryRow.tried_at, PracticeTryRow.points)
+        ours = told.where(PracticeTryRow.who == who).order_by(
+            PracticeTryRow.tried_at.desc(), PracticeTryRow.try_id
+        )
+        return [row.tuple() for row in self._session.execute(ours.limit(most))]
 
     def words_to(self, who: str, most: int) -> Sequence[PracticeWordRow]:
         """Return what was said of somebody's exercises, the newest first."""

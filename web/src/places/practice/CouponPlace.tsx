@@ -5,6 +5,7 @@ import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { answer, client, type Coupon } from "../../api/client";
 import { couponQuery } from "../../api/practice_queries";
 import { Away, Waiting } from "../../parts/States";
+import { useUnits } from "../../shell/settings";
 import { ScoreTable } from "./ScoreTable";
 
 /** A real coupon: planned as a job, welded, then looked at point by point by an instructor. */
@@ -12,6 +13,7 @@ export default function CouponPlace() {
   const { name = "" } = useParams();
   const [search] = useSearchParams();
   const who = search.get("who") ?? "";
+  const units = useUnits();
   const { data: coupon, error, refetch } = useQuery(couponQuery(name));
   if (error && !coupon) return <Away error={error} onRetry={() => void refetch()} />;
   if (!coupon) return <Waiting what="the coupon" />;
@@ -23,7 +25,7 @@ export default function CouponPlace() {
         </Link>
       </p>
       <h1 className="mt-1 font-narrow text-2xl font-semibold">{coupon.label}</h1>
-      <p className="max-w-3xl text-mute">{coupon.about}</p>
+      <p className="max-w-3xl text-mute">{units.prose(coupon.about)}</p>
       {coupon.job && <Planned coupon={coupon} who={who} />}
       {who ? (
         <Judging coupon={coupon} who={who} />
@@ -68,6 +70,7 @@ function Planned({ coupon, who }: { coupon: Coupon; who: string }) {
 }
 
 function Judging({ coupon, who }: { coupon: Coupon; who: string }) {
+  const units = useUnits();
   const cache = useQueryClient();
   const [good, setGood] = useState<readonly string[]>([]);
   const [by, setBy] = useState("");
@@ -101,7 +104,7 @@ function Judging({ coupon, who }: { coupon: Coupon; who: string }) {
                 onChange={() => turn(look.id)}
               />
               <span className="flex-1">
-                {look.text}
+                {units.prose(look.text)}
                 <span className="block text-sm text-mute">{look.why}</span>
               </span>
               <span className="tabular-nums">{look.points}</span>

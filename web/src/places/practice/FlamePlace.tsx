@@ -27,10 +27,10 @@ export default function FlamePlace() {
   const { target = "" } = useParams();
   const [search, setSearch] = useSearchParams();
   const who = search.get("who") ?? "";
-  const mixer = search.get("mixer") ?? "equal-pressure";
+  const mixer = search.get("mixer");
   const [seed] = useState(() => Math.floor(Math.random() * MOST_SEED));
-  const asked = new URLSearchParams({ target, who, mixer, seed: String(seed) });
-  for (const name of ["orifice_mm", "region"]) {
+  const asked = new URLSearchParams({ target, who, seed: String(seed) });
+  for (const name of ["orifice_mm", "region", "mixer"]) {
     const told = search.get(name);
     if (told) asked.set(name, told);
   }
@@ -56,7 +56,8 @@ interface FlameTrainerProps {
   who: string;
   /** The job it is practised for. */
   jobId: string | null;
-  mixer: string;
+  /** Chosen here; null is the shop's own. */
+  mixer: string | null;
   onMixer: (mixer: string) => void;
 }
 
@@ -229,7 +230,7 @@ function FlameTrainer({ query, who, jobId, mixer, onMixer }: FlameTrainerProps) 
             The torch
             <select
               className="field w-52"
-              value={mixer}
+              value={mixer ?? hello?.mixer ?? ""}
               onChange={(event) => onMixer(event.target.value)}
             >
               {MIXERS.map(([id, label]) => (

@@ -96,6 +96,23 @@ function Putting({ name, who, cards, onAgain }: PuttingProps) {
     <div className="mt-4 grid gap-5 lg:grid-cols-2">
       <section aria-label="What comes next?">
         <h2 className="font-narrow text-xl font-semibold">What comes next?</h2>
+        <div aria-live="polite" className="min-h-16">
+          {picking.data && (
+            <p
+              className={`mt-2 border-l-4 px-4 py-2 ${picking.data.right ? "border-good bg-shade" : "border-warn bg-warn-soft"}`}
+            >
+              <strong className="font-semibold">
+                {picking.data.right ? "Yes. " : "Not yet. "}
+              </strong>
+              {picking.data.why}
+            </p>
+          )}
+          {(picking.error ?? judging.error) && (
+            <p role="alert" className="text-stop">
+              {(picking.error ?? judging.error)?.message}
+            </p>
+          )}
+        </div>
         <ul className="mt-2 space-y-2">
           {left.map((card) => (
             <li key={card.id}>
@@ -122,23 +139,6 @@ function Putting({ name, who, cards, onAgain }: PuttingProps) {
       </section>
       <section aria-label="So far">
         <h2 className="font-narrow text-xl font-semibold">So far</h2>
-        <div aria-live="polite" className="min-h-16">
-          {picking.data && (
-            <p
-              className={`mt-2 border-l-4 px-4 py-2 ${picking.data.right ? "border-good bg-shade" : "border-warn bg-warn-soft"}`}
-            >
-              <strong className="font-semibold">
-                {picking.data.right ? "Yes. " : "Not yet. "}
-              </strong>
-              {picking.data.why}
-            </p>
-          )}
-          {(picking.error ?? judging.error) && (
-            <p role="alert" className="text-stop">
-              {(picking.error ?? judging.error)?.message}
-            </p>
-          )}
-        </div>
         <ol className="mt-2 list-decimal space-y-1 pl-6">
           {done.map((id) => (
             <li key={id}>{textOf(id)}</li>

@@ -5,6 +5,7 @@ import { Link, useSearchParams } from "react-router";
 import { practiceQuery } from "../../api/practice_queries";
 import type { Practice, Standing } from "../../api/client";
 import { Away, Waiting } from "../../parts/States";
+import { useUnits } from "../../shell/settings";
 import { dayAndTime } from "../runbook/dates";
 import { ScoreTable } from "./ScoreTable";
 
@@ -17,6 +18,7 @@ const wayTo = ({ rung }: Standing, who: string) => {
 export default function PracticePlace() {
   const [search, setSearch] = useSearchParams();
   const who = search.get("who") ?? "";
+  const units = useUnits();
   const { data: practice, error, refetch } = useQuery(practiceQuery(who));
   if (error && !practice) return <Away error={error} onRetry={() => void refetch()} />;
   if (!practice) return <Waiting what="practice" />;
@@ -67,7 +69,7 @@ export default function PracticePlace() {
                 {practice.learner.signed_off.includes(one.rung.id) && (
                   <span className="ml-2 text-sm text-good">signed off</span>
                 )}
-                <span className="block text-sm text-mute">{one.rung.about}</span>
+                <span className="block text-sm text-mute">{units.prose(one.rung.about)}</span>
               </span>
               <span className="text-sm tabular-nums">
                 {one.best == null || one.last == null
@@ -85,7 +87,7 @@ export default function PracticePlace() {
         <section aria-label="Tries" className="mt-6">
           <h2 className="font-narrow text-xl font-semibold">How it went</h2>
           <ul className="panel mt-2 divide-y divide-line">
-            {tries.slice(0, 12).map((one) => (
+            {tries.map((one) => (
               <TryRow key={one.tried_at} tried={one} standings={standings} />
             ))}
           </ul>

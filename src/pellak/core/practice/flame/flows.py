@@ -20,6 +20,7 @@ from pellak.core.torch.mixer import Mixer
 BAR = 1e5
 ATMOSPHERE_BAR = 1.013
 NEUTRAL_RATIO = 1.05
+LEAST_BORE_MM, MOST_BORE_MM = 0.3, 4.0
 LOSS_SHARE = 1.5
 """Torch pressure over tip pressure, as where pressures are reckoned for a plan."""
 # What follows is for teaching: reasoned, never measured on a torch.
@@ -46,8 +47,9 @@ class Torch:
 
     def __post_init__(self) -> None:
         """Refuse what no tip is."""
-        if not 0.3 <= self.orifice_mm <= 4:
-            raise Refused("orifice_mm", self.orifice_mm, "a bore of 0.3 to 4 mm")
+        if not LEAST_BORE_MM <= self.orifice_mm <= MOST_BORE_MM:
+            wanted = f"a bore of {LEAST_BORE_MM:g} to {MOST_BORE_MM:g} mm"
+            raise Refused("orifice_mm", self.orifice_mm, wanted)
         if not 1 <= self.jets <= 60:
             raise Refused("jets", self.jets, "1 to 60 bores")
 
