@@ -32,7 +32,7 @@ class Practised:
         ours = told.where(PracticeTryRow.who == who).order_by(
             PracticeTryRow.tried_at.desc(), PracticeTryRow.try_id
         )
-        return [row.tuple() for row in self._session.execute(ours.limit(most))]
+        return [(rung, at, points) for rung, at, points in self._session.execute(ours.limit(most))]
 
     def words_to(self, who: str, most: int) -> Sequence[PracticeWordRow]:
         """Return what was said of somebody's exercises, the newest first."""
