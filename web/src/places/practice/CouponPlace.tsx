@@ -1,11 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState, type FormEvent } from "react";
-import { Link, useNavigate, useParams, useSearchParams } from "react-router";
+import { useNavigate, useParams, useSearchParams } from "react-router";
 
 import { answer, client, type Coupon } from "../../api/client";
 import { couponQuery } from "../../api/practice_queries";
 import { Away, Waiting } from "../../parts/States";
 import { useUnits } from "../../shell/settings";
+import { PracticeHead } from "./PracticeHead";
 import { ScoreTable } from "./ScoreTable";
 
 /** A real coupon: planned as a job, welded, then looked at point by point by an instructor. */
@@ -19,13 +20,9 @@ export default function CouponPlace() {
   if (!coupon) return <Waiting what="the coupon" />;
   return (
     <article className="mx-auto w-full max-w-4xl p-4">
-      <p className="text-sm">
-        <Link className="link" to={`/practice?${new URLSearchParams({ who })}`}>
-          Practice
-        </Link>
-      </p>
-      <h1 className="mt-1 font-narrow text-2xl font-semibold">{coupon.label}</h1>
-      <p className="max-w-3xl text-mute">{units.prose(coupon.about)}</p>
+      <PracticeHead title={coupon.label} who={who}>
+        {units.prose(coupon.about)}
+      </PracticeHead>
       {coupon.job && <Planned coupon={coupon} who={who} />}
       {who ? (
         <Judging coupon={coupon} who={who} />

@@ -6,15 +6,29 @@ import type { FlameHello } from "../../api/client";
 import { useUnits } from "../../shell/settings";
 import { FlameCanvas, type FlamePainter } from "./FlameCanvas";
 import { FlameSound } from "./flameSound";
+import { PracticeHead } from "./PracticeHead";
 import { ScoreTable } from "./ScoreTable";
 import { useFlame } from "./useFlame";
 import { Valve } from "./Valve";
 import type { FlameFrame } from "./wire";
 
-const OPEN_STEP = 0.02;
-const BAR_STEP = 0.02;
-const MOST_FUEL_BAR = 1.2;
-const MOST_OXYGEN_BAR = 3;
+const STEP = 0.02;
+const FUEL = "accent-copper";
+const OXYGEN = "accent-cone";
+/** Two regulators and two valves: how far each turns, and what one press turns it by. */
+const HANDLES = [
+  {
+    at: "acetylene_bar",
+    label: "Acetylene pressure",
+    most: 1.2,
+    step: STEP,
+    tone: FUEL,
+    bar: true,
+  },
+  { at: "oxygen_bar", label: "Oxygen pressure", most: 3, step: STEP, tone: OXYGEN, bar: true },
+  { at: "acetylene_open", label: "Acetylene valve", most: 1, step: STEP, tone: FUEL, bar: false },
+  { at: "oxygen_open", label: "Oxygen valve", most: 1, step: STEP, tone: OXYGEN, bar: false },
+] as const;
 const PERCENT = 100;
 const MOST_SEED = 2 ** 31;
 const MIXERS = [
@@ -115,29 +129,25 @@ function FlameTrainer({ query, who, jobId, mixer, onMixer }: FlameTrainerProps) 
   const off = flame.playing !== "playing";
   return (
     <article className="mx-auto w-full max-w-5xl p-4">
-      <p className="text-sm">
-        <Link className="link" to={`/practice?${new URLSearchParams({ who })}`}>
-          Practice
-        </Link>
-        {jobId && (
-          <>
-            {" · "}
-            <Link className="link" to={`/jobs/${jobId}`}>
-              Back to the job
-            </Link>
-          </>
-        )}
-      </p>
-      <div className="mt-1 flex flex-wrap items-baseline justify-between gap-x-6">
-        <h1 className="font-narrow text-2xl font-semibold">{hello?.target.label ?? "A flame"}</h1>
-        <p className="text-mute">{who || "nobody’s try: it is not kept"}</p>
-      </div>
-      <p className="max-w-3xl text-mute">
+      <PracticeHead
+        title={hello?.target.label ?? "A flame"}
+        who={who}
+        beside={
+          jobId && (
+            <>
+              {" · "}
+              <Link className="link" to={`/jobs/${jobId}`}>
+                Back to the job
+              </Link>
+            </>
+          )
+        }
+      >
         {hello?.target.about}
         {jobId &&
           hello &&
           ` On a bore of ${units.measure(hello.orifice_mm, "mm", 2)}, for your job.`}
-      </p>
+      </PracticeHead>
       <div className="mt-3 grid gap-4 lg:grid-cols-[1fr_20rem]">
         <div className="min-w-0">
           <FlameCanvas ref={painter} label={flame.said?.said ?? "No flame yet."} />
@@ -172,46 +182,23 @@ function FlameTrainer({ query, who, jobId, mixer, onMixer }: FlameTrainerProps) 
           )}
         </div>
         <div className="space-y-4">
-          <Valve
-            label="Acetylene pressure"
-            value={valves.acetylene_bar}
-            most={MOST_FUEL_BAR}
-            step={BAR_STEP}
-            told={units.measure(valves.acetylene_bar, "bar", 2)}
-            tone="accent-copper"
-            disabled={off}
-            onTurn={(value) => turn({ acetylene_bar: value })}
-          />
-          <Valve
-            label="Oxygen pressure"
-            value={valves.oxygen_bar}
-            most={MOST_OXYGEN_BAR}
-            step={BAR_STEP}
-            told={units.measure(valves.oxygen_bar, "bar", 2)}
-            tone="accent-cone"
-            disabled={off}
-            onTurn={(value) => turn({ oxygen_bar: value })}
-          />
-          <Valve
-            label="Acetylene valve"
-            value={valves.acetylene_open}
-            most={1}
-            step={OPEN_STEP}
-            told={`${Math.round(PERCENT * valves.acetylene_open)} % open`}
-            tone="accent-copper"
-            disabled={off}
-            onTurn={(value) => turn({ acetylene_open: value })}
-          />
-          <Valve
-            label="Oxygen valve"
-            value={valves.oxygen_open}
-            most={1}
-            step={OPEN_STEP}
-            told={`${Math.round(PERCENT * valves.oxygen_open)} % open`}
-            tone="accent-cone"
-            disabled={off}
-            onTurn={(value) => turn({ oxygen_open: value })}
-          />
+          {HANDLES.map(({ at, label, most, step, tone, bar }) => (
+            <Valve
+              key={at}
+              label={label}
+              value={valves[at]}
+              most={most}
+              step={step}
+              told={
+                bar
+                  ? units.measure(valves[at], "bar", 2)
+                  : `${Math.round(PERCENT * valves[at])} % open`
+              }
+              tone={tone}
+              disabled={off}
+              onTurn={(value) => turn({ [at]: value })}
+            />
+          ))}
           <div className="grid grid-cols-2 gap-2">
             <button className="button min-h-14" disabled={off} onClick={flame.spark}>
               Strike a spark

@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import { answer, client, type Learner } from "../../api/client";
 import { groupQuery } from "../../api/practice_queries";
 import { Away, Waiting } from "../../parts/States";
+import { PracticeHead } from "./PracticeHead";
 
 /** Everybody on the ladder: each step's best and last, and what the instructor says of it. */
 export default function GroupPlace() {
@@ -14,17 +15,10 @@ export default function GroupPlace() {
   const rungs = group[0]?.standings.map((one) => one.rung) ?? [];
   return (
     <article className="mx-auto w-full max-w-6xl p-4">
-      <p className="text-sm">
-        <Link className="link" to="/practice">
-          Practice
-        </Link>
-      </p>
-      <div className="flex flex-wrap items-baseline justify-between gap-4">
-        <h1 className="mt-1 font-narrow text-2xl font-semibold">Everybody’s standing</h1>
-        <button data-screen-only className="button min-h-11" onClick={() => print()}>
-          Print the record
-        </button>
-      </div>
+      <PracticeHead title="Everybody’s standing" who={null} />
+      <button data-screen-only className="button mt-2 min-h-11" onClick={() => print()}>
+        Print the record
+      </button>
       {group.length === 0 ? (
         <p className="panel mt-4 p-6">Nobody has practised yet.</p>
       ) : (

@@ -1,10 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { Link, useParams, useSearchParams } from "react-router";
+import { useParams, useSearchParams } from "react-router";
 
 import { answer, client, type OrderJudged } from "../../api/client";
 import { orderQuery } from "../../api/practice_queries";
 import { Away, Waiting } from "../../parts/States";
+import { PracticeHead } from "./PracticeHead";
 import { ScoreTable } from "./ScoreTable";
 
 const MOST_SEED = 2 ** 31;
@@ -22,16 +23,9 @@ export default function OrderPlace() {
   if (!order) return <Waiting what="the cards" />;
   return (
     <article className="mx-auto w-full max-w-4xl p-4">
-      <p className="text-sm">
-        <Link className="link" to={`/practice?${new URLSearchParams({ who })}`}>
-          Practice
-        </Link>
-      </p>
-      <div className="mt-1 flex flex-wrap items-baseline justify-between gap-x-6">
-        <h1 className="font-narrow text-2xl font-semibold">{order.label}</h1>
-        <p className="text-mute">{who || "nobody’s try: it is not kept"}</p>
-      </div>
-      <p className="text-mute">{order.about}</p>
+      <PracticeHead title={order.label} who={who}>
+        {order.about}
+      </PracticeHead>
       <Putting
         key={`${name} ${seed}`}
         name={name}

@@ -1,11 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { Link, useSearchParams } from "react-router";
+import { useSearchParams } from "react-router";
 
 import { answer, client, type FlameShown } from "../../api/client";
 import { flamesQuery } from "../../api/practice_queries";
 import { Away, Waiting } from "../../parts/States";
 import { FlameCanvas, type FlamePainter } from "./FlameCanvas";
+import { PracticeHead } from "./PracticeHead";
 
 const LEAST = 0.7;
 const MOST = 1.5;
@@ -38,12 +39,7 @@ export default function ReadFlamesPlace() {
   };
   return (
     <article className="mx-auto w-full max-w-4xl p-4">
-      <p className="text-sm">
-        <Link className="link" to={`/practice?${new URLSearchParams({ who })}`}>
-          Practice
-        </Link>
-      </p>
-      <h1 className="mt-1 font-narrow text-2xl font-semibold">Read the flame</h1>
+      <PracticeHead title="Read the flame" who={who} />
       {!who && <p className="text-mute">Say who practises first: a reading is kept by name.</p>}
       {shown && who && (
         <section aria-label={`Flame ${read.length + 1} of ${flames.length}`} className="mt-3">
