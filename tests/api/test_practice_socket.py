@@ -176,3 +176,37 @@ def test_only_so_many_play_at_once_and_a_closed_page_makes_room(client):
 def test_a_page_that_fell_silent_is_let_go_within_some_seconds(client):
     with play(client) as socket, pytest.raises(WebSocketDisconnect):
         frames(socket, 10_000)
+
+
+def test_an_injector_and_a_strict_limit_are_the_shops_unless_they_are_told(client):
+    client.patch("/api/shop/schools", json={"mixer": "injector", "acetylene_limit": "strict"})
+    with play(client) as socket:
+        _, words = frames(socket, 1, Hands())
+        hello = words[0]["hello"]
+        assert (hello["mixer"], hello["limit_bar"]) == ("injector", 0.62)
+        got, _ = frames(socket, 20, Hands(Set(0.5, 0, 0.7, 0.3)))
+        assert read(got[-1])[0] & STOPPED
+    with play(client, mixer="equal-pressure", region="general", orifice_mm=0.66) as socket:
+        _, words = frames(socket, 1, Hands())
+        hello = words[0]["hello"]
+        assert (hello["mixer"], hello["limit_bar"]) == ("equal-pressure", 1.03)
+        assert hello["orifice_mm"] == 0.66
+        got, _ = frames(socket, 20, Hands(Set(0.5, 0, 0.7, 0.3)))
+        assert not read(got[-1])[0] & STOPPED
+
+
+@pytest.mark.parametrize("asked", [{"orifice_mm": 0.1}, {"mixer": "sieve"}, {"seed": -1}])
+def test_a_torch_that_is_none_is_refused_before_it_is_played(client, asked):
+    with pytest.raises(WebSocketDisconnect), play(client, **asked) as socket:
+        frames(socket, 1)
+
+
+def test_a_foul_tip_is_cleaned_cold_over_the_socket_too(client):
+    with play(client) as socket:
+        _, words = frames(socket, 20, Hands(FUEL, clean=True))
+        said = [one["words"] for one in words if one["words"]]
+        assert any("the tip is clean" in line for one in said for line in one["happened"])
+        frames(socket, 40, Hands(FUEL, spark=True))
+        _, words = frames(socket, 20, Hands(FUEL, clean=True))
+        said = [one["words"] for one in words if one["words"]]
+        assert any("cleaned cold" in line for one in said for line in one["happened"])

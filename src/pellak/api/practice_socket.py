@@ -92,13 +92,16 @@ class FlameSockets:
         if self._playing >= MOST_AT_ONCE:
             await socket.close(BUSY, "four exercises at once are as many as are played here")
             return
+        self._playing += 1
         try:
             schools = await to_thread.run_sync(self._practice.schools)
-            session = session_for(asked, schools)
+            await self._exercise(socket, asked, session_for(asked, schools))
         except Refused as error:
             await socket.close(REFUSED, str(error)[:120])
-            return
-        self._playing += 1
+        finally:
+            self._playing -= 1
+
+    async def _exercise(self, socket: WebSocket, asked: FlameAsked, session: FlameSession) -> None:
         hands = _Hands()
         listening = asyncio.create_task(_listen(socket, hands))
         try:
@@ -114,9 +117,8 @@ class FlameSockets:
             pass
         finally:
             listening.cancel()
-            with contextlib.suppress(asyncio.CancelledError):
+            with contextlib.suppress(asyncio.CancelledError, RuntimeError):
                 await listening
-            self._playing -= 1
 
     async def _frames(
         self,

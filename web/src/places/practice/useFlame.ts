@@ -4,8 +4,9 @@ import type { FlameHello, FlameSaid, FlameScore, FlameTold } from "../../api/cli
 import { CLEAN, END, readFrame, SPARK, writeHands, type FlameFrame, type Valves } from "./wire";
 
 const HANDS_EVERY_MS = 33;
-/** Said again and again, so that the trainer knows somebody is there. */
-const STILL_HERE_EVERY = 30;
+/** Said again and again, so that the trainer knows somebody is there; by the clock, since a page
+ *  in the background is let tick once a second. */
+const STILL_HERE_MS = 900;
 const SHUT: Valves = { acetylene_open: 0, oxygen_open: 0, acetylene_bar: 0, oxygen_bar: 0 };
 
 export type Playing = "connecting" | "playing" | "ended" | "lost";
@@ -35,6 +36,7 @@ export function useFlame(query: string, onFrame: (frame: FlameFrame, hello: Flam
     let told: FlameHello | null = null;
     let number = 0;
     let last = "";
+    let toldAt = 0;
     socket.onmessage = ({ data }: MessageEvent<ArrayBuffer | string>) => {
       if (typeof data !== "string") {
         const frame = told && readFrame(data, told);
@@ -61,10 +63,12 @@ export function useFlame(query: string, onFrame: (frame: FlameFrame, hello: Flam
     socket.onclose = () => setPlaying((now) => (now === "ended" ? now : "lost"));
     const tell = () => {
       if (!told || socket.readyState !== WebSocket.OPEN) return;
-      number += 1;
       const now = JSON.stringify(hands.current);
-      if (now === last && buttons.current === 0 && number % STILL_HERE_EVERY !== 0) return;
+      const still = performance.now() - toldAt < STILL_HERE_MS;
+      if (now === last && buttons.current === 0 && still) return;
       last = now;
+      toldAt = performance.now();
+      number += 1;
       socket.send(writeHands(hands.current, buttons.current, number, told));
       buttons.current = 0;
     };
