@@ -27,7 +27,7 @@ Who = Annotated[str, Query(max_length=60)]
 
 def practice_router(practice: PracticeBook, bench: Bench) -> APIRouter:
     """Return the routes of practice."""
-    router = APIRouter(prefix="/api/practice", tags=["practice"], responses=documented())
+    router = APIRouter(prefix="/api/practice", tags=["practice"], responses=documented(404))
     sockets = FlameSockets(practice)
 
     @router.get("", operation_id="look_at_practice")
