@@ -1,5 +1,6 @@
 """The flame trainer's socket: who may open it, what comes over it, and what stays of it."""
 
+import itertools
 import json
 import struct
 import time
@@ -92,7 +93,7 @@ def test_steps_are_never_longer_however_late_a_frame_is(client):
     with play(client) as socket:
         got, _ = frames(socket, 90, Hands(FUEL))
     numbers = [read(frame)[1] for frame in got]
-    assert [b - a for a, b in zip(numbers, numbers[1:], strict=False)] == [2] * 89  # noqa: RUF007
+    assert [b - a for a, b in itertools.pairwise(numbers)] == [2] * 89
 
 
 def test_what_nobody_tried_is_not_kept_and_over_the_limit_stops(client):
