@@ -51,7 +51,7 @@ def _walk(walk):
 def test_a_save_goes_before_looks_that_came_earlier():
     async def walk(desk, ask):
         looks = [ask("GET", f"/look/{n}") for n in range(6)]
-        await asyncio.sleep(0)
+        await asyncio.sleep(0)  # the looks are let begin
         await ask("PATCH", "/save")
         assert desk.begun == ["/look/0", "/save"]
         desk.may_answer.set()
