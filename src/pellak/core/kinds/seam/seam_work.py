@@ -17,6 +17,7 @@ from pellak.core.seam.pace import direction_of, pools_of
 from pellak.core.seam.pace_told import pace_factor
 from pellak.core.seam.tacks import TacksAnswer
 from pellak.core.seam.tacks_given import TacksGiven
+from pellak.core.told import Factor
 from pellak.core.working import School, Working
 
 
@@ -49,7 +50,7 @@ def own_travel_mm_per_min(job: SeamJob) -> float | None:
     return float(length.value or 0.0) / job.seam_min
 
 
-def filler_of(reckoned: Reckoned, learned: Sequence[object] = ()) -> FillerAnswer:
+def filler_of(reckoned: Reckoned, pace: Factor) -> FillerAnswer:
     """Ask the filler reckoner about a job, paced by the seams of its metal that were timed.
 
     A length of 100 mm stands in until one is told.
@@ -57,7 +58,6 @@ def filler_of(reckoned: Reckoned, learned: Sequence[object] = ()) -> FillerAnswe
     job, groove = reckoned.job, reckoned.groove
     length = seam_length(job)
     tip, flow = reckoned.tip, reckoned.acetylene_l_per_h
-    log = pace_factor(reckoned.constants.family, learned)
     answer = reckon_filler(
         FillerGiven(
             family=reckoned.constants.family,
@@ -80,8 +80,8 @@ def filler_of(reckoned: Reckoned, learned: Sequence[object] = ()) -> FillerAnswe
             tip_high_l_per_h=tip.band_l_per_h.high if tip else None,
             rod_diameter_mm=job.rod_diameter_mm,
             travel_mm_per_min=own_travel_mm_per_min(job),
-            pace_factor=log.factor,
-            pace_sigma=log.sigma,
+            pace_factor=pace.factor,
+            pace_sigma=pace.sigma,
         ),
         pools_of(reckoned.pool_solution, groove.form),
     )
@@ -140,22 +140,23 @@ class SeamWork:
 
 def seam_work(reckoned: Reckoned, learned: Sequence[object]) -> SeamWork:
     """Return rod and passes, tacks, and the gas of a job in a shop that learned from its runs."""
-    filler, tacks = filler_of(reckoned, learned), tacks_of(reckoned)
+    pace = pace_factor(reckoned.constants.family, learned)
+    filler, tacks = filler_of(reckoned, pace), tacks_of(reckoned)
     known = seam_length(reckoned.job) is not None
     gas = _gas_of(reckoned, filler, tacks, known=known)
     flow = reckoned.acetylene_l_per_h
-    paced = _paced(reckoned, filler, learned) if known else None
+    paced = _paced(reckoned, filler, pace) if known else None
     return SeamWork(filler, tacks, gas, flow, known, reckoned.casting, paced)
 
 
-def _paced(reckoned: Reckoned, filler: FillerAnswer, learned: Sequence[object]) -> SeamPaced | None:
-    values, family = filler.values, reckoned.constants.family
+def _paced(reckoned: Reckoned, filler: FillerAnswer, pace: Factor) -> SeamPaced | None:
+    values = filler.values
     if values.minutes is None or values.rod_limited or own_travel_mm_per_min(reckoned.job):
         return None
-    factor = pace_factor(family, learned)
     return SeamPaced(
-        family=family, planned_min=values.minutes, factor=factor.factor, seams=factor.runs
-    )
+        family=reckoned.constants.family, planned_min=values.minutes, factor=pace.factor,
+        seams=pace.runs,
+    )  # fmt: skip
 
 
 def _gas_of(
