@@ -195,7 +195,7 @@ def test_a_jobs_own_flame_is_practised_first(practising, job, flame, bore):
     page = practising(DESK, "/")
     page.get_by_role("link", name=re.compile(f"^{job}")).click()
     page.get_by_role("button", name=re.compile("^Torch")).first.click()
-    page.get_by_role("link", name="Practise this flame first").click()
+    page.get_by_role("link", name="Practise this one first").click()
     expect(page.get_by_role("heading", name=re.compile(flame))).to_be_visible()
     expect(page.get_by_text(f"On a bore of {bore}, for your job.")).to_be_visible()
     page.get_by_role("link", name="Back to the job").click()

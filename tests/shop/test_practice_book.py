@@ -5,8 +5,8 @@ from datetime import UTC, datetime, timedelta
 import pytest
 
 from pellak.core.errors import Refused
-from pellak.core.practice.flame.targets import ScorePart
 from pellak.core.practice.ladder import LADDER
+from pellak.core.practice.score import ScorePart
 from pellak.shop.practice_book import (
     MOST_LINES,
     FlamesRead,

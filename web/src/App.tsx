@@ -76,6 +76,10 @@ const router = createBrowserRouter([
       { path: "/practice/order/:name", ...fetched(() => import("./places/practice/OrderPlace")) },
       { path: "/practice/coupon/:name", ...fetched(() => import("./places/practice/CouponPlace")) },
       { path: "/practice/for/:jobId", ...fetched(() => import("./places/practice/ForJobPlace")) },
+      {
+        path: "/practice/puddle/:task",
+        ...fetched(() => import("./places/practice/PuddlePlace")),
+      },
       { path: "/practice/flame/:target", ...fetched(() => import("./places/practice/FlamePlace")) },
       { path: "/runs/:runId", ...fetched(() => import("./places/runbook/RunPage")) },
       {

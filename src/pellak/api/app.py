@@ -47,6 +47,7 @@ from pellak.shop.photo_book import PhotoBook
 from pellak.shop.planning import Planner
 from pellak.shop.practice_book import PracticeBook
 from pellak.shop.procedures import ProcedureBook
+from pellak.shop.puddle_session import PuddleTold
 from pellak.shop.rack import RackBook
 from pellak.shop.run_book import RunBook
 from pellak.shop.run_files import RunFiles
@@ -77,9 +78,10 @@ class Contract(FastAPI):
         if fresh:
             name_problem_media_type(document)
             # Sockets have no place in such a contract; what is told over ours has.
-            told = FlameTold.model_json_schema(ref_template=REF)
-            schemas = document["components"]["schemas"]
-            schemas.update({**told.pop("$defs"), FlameTold.__name__: told})
+            for over_socket in (FlameTold, PuddleTold):
+                told = over_socket.model_json_schema(ref_template=REF)
+                schemas = document["components"]["schemas"]
+                schemas.update({**told.pop("$defs"), over_socket.__name__: told})
         return document
 
 

@@ -4,11 +4,17 @@ from typing import Annotated
 
 from fastapi import APIRouter, Query, WebSocket
 
-from pellak.api.practice_socket import FlameAsked, FlameSockets
+from pellak.api.practice_socket import (
+    FlameAsked,
+    PuddleAsked,
+    TrainerSockets,
+    flame_session,
+    puddle_session,
+)
 from pellak.api.problems import documented
 from pellak.core.practice.coupons import Coupon, CouponJudged, CouponTold, coupon_named
 from pellak.core.practice.flame.quiz import FlameShown
-from pellak.core.practice.for_job import FlameFor, flame_for
+from pellak.core.practice.for_job import ForJob, for_job
 from pellak.core.practice.orders import OrderAsked, OrderJudged, Picked
 from pellak.shop.bench import Bench
 from pellak.shop.practice_book import (
@@ -21,6 +27,7 @@ from pellak.shop.practice_book import (
     PracticeBook,
     WordSaid,
 )
+from pellak.shop.puddle_session import PuddleSession
 
 Who = Annotated[str, Query(max_length=60)]
 
@@ -28,15 +35,15 @@ Who = Annotated[str, Query(max_length=60)]
 def practice_router(practice: PracticeBook, bench: Bench) -> APIRouter:
     """Return the routes of practice."""
     router = APIRouter(prefix="/api/practice", tags=["practice"], responses=documented(404))
-    sockets = FlameSockets(practice)
+    sockets = TrainerSockets(practice)
 
     @router.get("", operation_id="look_at_practice")
     def look_at_practice(who: Who = "") -> Practice:
         return practice.look(who)
 
     @router.get("/for/{job_id}", operation_id="exercise_for_job")
-    def exercise_for_job(job_id: str) -> FlameFor | None:
-        return flame_for(bench.open(job_id).plan.facts)
+    def exercise_for_job(job_id: str) -> ForJob:
+        return for_job(bench.open(job_id).plan.facts)
 
     @router.get("/group", operation_id="look_at_group")
     def look_at_group() -> list[Learner]:
@@ -75,7 +82,15 @@ def practice_router(practice: PracticeBook, bench: Bench) -> APIRouter:
         return practice.judge_coupon(name, told)
 
     @router.websocket("/flame")
-    async def play(socket: WebSocket, asked: Annotated[FlameAsked, Query()]) -> None:
-        await sockets.play(socket, asked)
+    async def play_flame(socket: WebSocket, asked: Annotated[FlameAsked, Query()]) -> None:
+        await sockets.play(socket, asked.who, lambda: flame_session(asked, practice.schools()))
+
+    @router.websocket("/puddle")
+    async def play_puddle(socket: WebSocket, asked: Annotated[PuddleAsked, Query()]) -> None:
+        def made() -> PuddleSession:
+            facts = bench.open(asked.job).plan.facts if asked.job else None
+            return puddle_session(asked, facts)
+
+        await sockets.play(socket, asked.who, made)
 
     return router

@@ -1,26 +1,31 @@
-"""The flame trainer's socket: hands come in, frames go out, thirty in a second.
+"""The trainers' sockets: hands come in, frames go out, thirty in a second.
 
 One exercise is one task; its steps run in a thread. Where the machine is slow the exercise is slow
 with it: a step is never made longer than it is."""
 
 import asyncio
 import contextlib
-from dataclasses import replace
+from collections.abc import Callable
+from typing import Protocol
 
 from anyio import CapacityLimiter, to_thread
 from fastapi import WebSocket, WebSocketDisconnect
 from pydantic import BaseModel, ConfigDict, Field
 
 from pellak.core.errors import Refused
+from pellak.core.facts import Facts
 from pellak.core.gas.limits import LimitRegion
 from pellak.core.job_base import ShopSchools
 from pellak.core.practice.flame.flows import LEAST_BORE_MM, MOST_BORE_MM, Torch
 from pellak.core.practice.flame.targets import flame_targets, usual_torch
-from pellak.core.practice.flame.trainer import Hands
-from pellak.core.practice.wire import hands_told
+from pellak.core.practice.for_job import puddle_for
+from pellak.core.practice.puddle.tasks import exercise_for, puddle_tasks
+from pellak.core.practice.score import Worth
 from pellak.core.torch.mixer import Mixer
-from pellak.shop.flame_session import FRAME_S, FlameSession, FlameTold
+from pellak.shop.errors import NotFound
+from pellak.shop.flame_session import FRAME_S, FlameSession
 from pellak.shop.practice_book import PracticeBook
+from pellak.shop.puddle_session import PuddleSession
 
 MOST_AT_ONCE, STEPPED_AT_ONCE = 4, 2
 SILENT_S = 5.0
@@ -44,30 +49,49 @@ class FlameAsked(BaseModel):
     seed: int = Field(default=1, ge=0, le=2**31)
 
 
-class _Hands:
-    """The hands as they were told last; a spark stays until it was struck."""
+class PuddleAsked(BaseModel):
+    """The exercise wanted: a task of the ladder or a job's own sheet, who is at it, the seed of its
+    pops; `watching` lets the plan's own hand do it."""
 
-    def __init__(self) -> None:
-        self.now = Hands()
-        self.end = False
-        self.heard = asyncio.Event()
+    model_config = ConfigDict(extra="forbid")
+    task: str = Field(default="", max_length=40)
+    job: str = Field(default="", max_length=32)
+    who: str = Field(default="", max_length=60)
+    watching: bool = False
+    seed: int = Field(default=1, ge=0, le=2**31)
+
+
+class Trainer(Protocol):
+    """One exercise under one pair of hands, as the socket plays it."""
+
+    @property
+    def kept_as(self) -> str | None:
+        """The exercise a try is kept as; None where it is not kept."""
+
+    @property
+    def ended(self) -> bool:
+        """Whether it is over."""
+
+    def hello(self) -> BaseModel:
+        """Return what a page is told first."""
 
     def take(self, message: bytes) -> None:
-        told = hands_told(message)
-        self.now = replace(
-            told.hands, spark=told.hands.spark or self.now.spark,
-            clean=told.hands.clean or self.now.clean,
-        )  # fmt: skip
-        self.end = self.end or told.end
-        self.heard.set()
+        """Take what the hands do from now on. Raises Refused for anything else."""
 
-    def used(self) -> Hands:
-        hands = self.now
-        self.now = replace(hands, spark=False, clean=False)
-        return hands
+    def advance(self) -> bytes:
+        """Return the next frame."""
+
+    def say(self) -> BaseModel:
+        """Return what is told in words."""
+
+    def last_frame(self) -> bytes:
+        """Return how it lies at the end."""
+
+    def close(self) -> tuple[Worth, BaseModel]:
+        """Return what it is worth, and that as the page is told it."""
 
 
-def session_for(asked: FlameAsked, schools: ShopSchools) -> FlameSession:
+def flame_session(asked: FlameAsked, schools: ShopSchools) -> FlameSession:
     """Return the exercise asked for. Raises Refused where there is none such."""
     target = flame_targets().get(asked.target)
     if target is None:
@@ -78,7 +102,22 @@ def session_for(asked: FlameAsked, schools: ShopSchools) -> FlameSession:
     return FlameSession(target, torch, asked.seed, asked.region or schools.acetylene_limit)
 
 
-class FlameSockets:
+def puddle_session(asked: PuddleAsked, facts: Facts | None) -> PuddleSession:
+    """Return the exercise asked for; `facts` are the job's. Raises Refused where there is none."""
+    if asked.job:
+        found = puddle_for(facts)
+        if found.task is None:
+            raise Refused("job", asked.job, found.why_not)
+        exercise = exercise_for(found.task, found.heat)
+    else:
+        task = puddle_tasks().get(asked.task)
+        if task is None:
+            raise Refused("task", asked.task, "an exercise of the ladder")
+        exercise = exercise_for(task)
+    return PuddleSession(exercise, asked.seed, asked.watching)
+
+
+class TrainerSockets:
     """The exercises being played on this server."""
 
     def __init__(self, practice: PracticeBook) -> None:
@@ -86,30 +125,35 @@ class FlameSockets:
         self._playing = 0
         self._limit = CapacityLimiter(STEPPED_AT_ONCE)
 
-    async def play(self, socket: WebSocket, asked: FlameAsked) -> None:
-        """Play an exercise until its page ends it, is closed, or falls silent."""
+    async def play(self, socket: WebSocket, who: str, made: Callable[[], Trainer]) -> None:
+        """Play an exercise until its page ends it, is closed, or falls silent.
+
+        `made` makes it, in a thread; a Refused of it is told the page.
+        """
         await socket.accept()
         if self._playing >= MOST_AT_ONCE:
             await socket.close(BUSY, "four exercises at once are as many as are played here")
             return
         self._playing += 1
         try:
-            schools = await to_thread.run_sync(self._practice.schools)
-            await self._exercise(socket, asked, session_for(asked, schools))
-        except Refused as error:
-            await socket.close(REFUSED, str(error)[:120])
+            await self._exercise(socket, who, await to_thread.run_sync(made))
+        except (Refused, NotFound) as error:
+            # The reason has a limit of its own, in bytes.
+            await socket.close(REFUSED, str(error).encode()[:120].decode(errors="ignore"))
         finally:
             self._playing -= 1
 
-    async def _exercise(self, socket: WebSocket, asked: FlameAsked, session: FlameSession) -> None:
-        hands = _Hands()
-        listening = asyncio.create_task(_listen(socket, hands))
+    async def _exercise(self, socket: WebSocket, who: str, trainer: Trainer) -> None:
+        heard = asyncio.Event()
+        listening = asyncio.create_task(_listen(socket, trainer, heard))
         try:
-            await self._frames(socket, session, hands, listening)
-            if hands.end:
-                score = session.end()
-                await to_thread.run_sync(self._practice.keep, asked.who, asked.target, score)
-                await socket.send_text(FlameTold(score=score).model_dump_json())
+            await self._frames(socket, trainer, heard, listening)
+            if trainer.ended:
+                await socket.send_bytes(await to_thread.run_sync(trainer.last_frame))
+                worth, told = await to_thread.run_sync(trainer.close)
+                if trainer.kept_as is not None:
+                    await to_thread.run_sync(self._practice.keep, who, trainer.kept_as, worth)
+                await socket.send_text(told.model_dump_json())
             # Also where the page sent what no page of ours does: it is told that this is over.
             await socket.close(DONE)
         except (WebSocketDisconnect, RuntimeError):
@@ -123,30 +167,30 @@ class FlameSockets:
     async def _frames(
         self,
         socket: WebSocket,
-        session: FlameSession,
-        hands: _Hands,
+        trainer: Trainer,
+        heard: asyncio.Event,
         listening: asyncio.Task[None],
     ) -> None:
-        await socket.send_text(FlameTold(hello=session.hello()).model_dump_json())
+        await socket.send_text(trainer.hello().model_dump_json())
         loop = asyncio.get_running_loop()
         due, silent_from, number = loop.time(), loop.time(), 0
-        while not hands.end and not listening.done():
-            if hands.heard.is_set():
-                hands.heard.clear()
+        while not trainer.ended and not listening.done():
+            if heard.is_set():
+                heard.clear()
                 silent_from = loop.time()
             elif loop.time() - silent_from > SILENT_S:
                 return
-            frame = await to_thread.run_sync(session.advance, hands.used(), limiter=self._limit)
+            frame = await to_thread.run_sync(trainer.advance, limiter=self._limit)
             await socket.send_bytes(frame)
             number += 1
             if number % WORDS_EVERY_FRAMES == 0:
-                await socket.send_text(FlameTold(words=session.say()).model_dump_json())
+                await socket.send_text(trainer.say().model_dump_json())
             # Late frames are not made up for: the exercise goes on slower.
             due = max(due + FRAME_S, loop.time())
             await asyncio.sleep(due - loop.time())  # until the next frame is due
 
 
-async def _listen(socket: WebSocket, hands: _Hands) -> None:
+async def _listen(socket: WebSocket, trainer: Trainer, heard: asyncio.Event) -> None:
     while True:
         message = await socket.receive()
         if message["type"] == "websocket.disconnect":
@@ -155,7 +199,8 @@ async def _listen(socket: WebSocket, hands: _Hands) -> None:
         if told is None:
             return
         try:
-            hands.take(told)
+            trainer.take(told)
         except Refused:
             # No page of ours sends anything else: nobody is played with who does.
             return
+        heard.set()

@@ -13,7 +13,13 @@ from pellak.core.practice.flame.targets import (
 )
 from pellak.core.practice.flame.trainer import WORDS, FlameState, Hands, step
 from pellak.core.practice.flame.words import said, way_on
-from pellak.core.practice.wire import BAR_STEPS, FLAME_NUMBERS, OPEN_STEPS, flame_frame
+from pellak.core.practice.wire import (
+    BAR_STEPS,
+    FLAME_NUMBERS,
+    OPEN_STEPS,
+    flame_frame,
+    hands_told,
+)
 from pellak.core.torch.mixer import Mixer
 from pellak.core.working import Record
 
@@ -63,36 +69,66 @@ class FlameSession:
         """Begin with everything shut."""
         self._state = FlameState(self.torch, seed=self.seed, region=self.region)
         self._setting = Setting(self.target)
+        self._told = Hands()
+        self._ended = False
         self._happened: list[str] = []
 
-    def hello(self) -> FlameHello:
+    @property
+    def kept_as(self) -> str:
+        """The exercise it is kept as."""
+        return self.target.id
+
+    @property
+    def ended(self) -> bool:
+        """Whether the page said that it is over."""
+        return self._ended
+
+    def hello(self) -> FlameTold:
         """Return what a page is told first."""
-        return FlameHello(
-            target=self.target, orifice_mm=self.torch.orifice_mm, jets=self.torch.jets,
-            mixer=self.torch.mixer, limit_bar=ACETYLENE_LIMIT_BAR[self.region],
+        return FlameTold(
+            hello=FlameHello(
+                target=self.target, orifice_mm=self.torch.orifice_mm, jets=self.torch.jets,
+                mixer=self.torch.mixer, limit_bar=ACETYLENE_LIMIT_BAR[self.region],
+            )
         )  # fmt: skip
 
-    def advance(self, hands: Hands) -> bytes:
+    def take(self, message: bytes) -> None:
+        """Take what the hands do from now on. Raises Refused for anything else."""
+        told = hands_told(message)
+        # A spark stays until it was struck, however the messages fall between the steps.
+        self._told = replace(
+            told.hands, spark=told.hands.spark or self._told.spark,
+            clean=told.hands.clean or self._told.clean,
+        )  # fmt: skip
+        self._ended = self._ended or told.end
+
+    def advance(self) -> bytes:
         """Return the next frame: two steps on, the time between them never longer."""
+        hands, self._told = self._told, replace(self._told, spark=False, clean=False)
         for _ in range(STEPS_A_FRAME):
             self._state = step(self._state, hands, STEP_S)
             self._setting = followed(self._setting, self._state)
             self._happened += [WORDS[one] for one in self._state.happened]
-            # A spark is struck once, however long the button is held.
             hands = replace(hands, spark=False, clean=False)
+        return self.last_frame()
+
+    def say(self) -> FlameTold:
+        """Return the flame in words, and what happened since the last time."""
+        happened, self._happened = self._happened, []
+        setting, state = self._setting, self._state
+        return FlameTold(
+            words=FlameSaid(said=said(state), hint=way_on(setting, state), happened=happened)
+        )
+
+    def last_frame(self) -> bytes:
+        """Return the flame as it stands."""
         setting = self._setting
         return flame_frame(
             self._state, near=setting.near_since_s is not None, set_after_s=setting.set_after_s,
             pops=setting.pops,
         )  # fmt: skip
 
-    def say(self) -> FlameSaid:
-        """Return the flame in words, and what happened since the last time."""
-        happened, self._happened = self._happened, []
-        return FlameSaid(
-            said=said(self._state), hint=way_on(self._setting, self._state), happened=happened
-        )
-
-    def end(self) -> FlameScore:
-        """Return what it is worth as it stands now."""
-        return score(self._setting, self._state)
+    def close(self) -> tuple[FlameScore, FlameTold]:
+        """Return what it is worth as it stands now, and that as the page is told it."""
+        worth = score(self._setting, self._state)
+        return worth, FlameTold(score=worth)

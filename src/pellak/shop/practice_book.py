@@ -20,7 +20,7 @@ from pellak.core.practice.flame.quiz import (
     flame_read,
     flame_shown,
 )
-from pellak.core.practice.flame.targets import FlameScore, FlameTarget, ScorePart, flame_targets
+from pellak.core.practice.flame.targets import FlameTarget, flame_targets
 from pellak.core.practice.ladder import Standing, Tried, ladder, standings
 from pellak.core.practice.orders import (
     OrderAsked,
@@ -31,6 +31,7 @@ from pellak.core.practice.orders import (
     order_named,
     picked,
 )
+from pellak.core.practice.score import ScorePart, Worth
 from pellak.core.working import Record
 from pellak.shop.clock import Clock
 from pellak.shop.settings import shop_schools
@@ -143,10 +144,10 @@ class PracticeBook:
             kept = Practised(session)
             return [self._learner(kept, who, lines=0) for who in kept.people(MOST_PEOPLE)]
 
-    def keep(self, who: str, rung: str, score: FlameScore) -> None:
+    def keep(self, who: str, rung: str, worth: Worth) -> None:
         """Keep a try; one of nobody is not kept."""
         if who:
-            self._add(who, rung, score.points, score.parts, self._clock())
+            self._add(who, rung, worth.points, worth.parts, self._clock())
 
     def enter(
         self, who: str, rung: str, points: float, parts: list[ScorePart], at: datetime

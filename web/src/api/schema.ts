@@ -3347,6 +3347,19 @@ export interface components {
             steerable_high_l_per_h: number | null;
         };
         /**
+         * ForJob
+         * @description The exercises before a job; null where there is none, the puddle's with the reason.
+         */
+        ForJob: {
+            flame: components["schemas"]["FlameFor"] | null;
+            puddle: components["schemas"]["PuddleTask"] | null;
+            /**
+             * Why No Puddle
+             * @default
+             */
+            why_no_puddle: string;
+        };
+        /**
          * FormField
          * @description One field of a form.
          */
@@ -5569,6 +5582,47 @@ export interface components {
             left_out: boolean;
         };
         /**
+         * PuddleTask
+         * @description One exercise at the puddle; measures in mm, the flow in L/h of acetylene.
+         */
+        PuddleTask: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** About */
+            about: string;
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "carbon-steel" | "chromoly" | "aluminium";
+            /** Thickness Mm */
+            thickness_mm: number;
+            /**
+             * Root Gap Mm
+             * @default 0
+             */
+            root_gap_mm: number;
+            /**
+             * Rod Mm
+             * @default null
+             */
+            rod_mm: number | null;
+            /**
+             * Piece
+             * @default sheet
+             * @enum {string}
+             */
+            piece: "sheet" | "coupon";
+            /**
+             * Goal
+             * @default run
+             * @enum {string}
+             */
+            goal: "tack" | "run";
+        };
+        /**
          * PuddleTimed
          * @description One more puddle that was timed: seconds, and where.
          */
@@ -6034,7 +6088,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "flame" | "look" | "order" | "coupon";
+            kind: "flame" | "look" | "order" | "puddle" | "coupon";
             /** Label */
             label: string;
             /** About */
@@ -8154,7 +8208,7 @@ export interface components {
         };
         /**
          * FlameScore
-         * @description What an exercise is worth, 0 to 100, with its parts; `set_after_s` null where it never was.
+         * @description What a flame set is worth; `set_after_s` null where it never was.
          *
          *     `ratio` and `jet_m_per_s` are as it stood at the end.
          */
@@ -8181,6 +8235,160 @@ export interface components {
             words: components["schemas"]["FlameSaid"] | null;
             /** @default null */
             score: components["schemas"]["FlameScore"] | null;
+        };
+        /**
+         * FaultNamed
+         * @description A fault, the second it began, and what to do about it.
+         */
+        FaultNamed: {
+            /** Fault */
+            fault: string;
+            /** Began S */
+            began_s: number;
+            /** Remedy */
+            remedy: string;
+        };
+        /**
+         * PuddleHello
+         * @description What a page is told first: the exercise, its plan, how its frames are read and drawn.
+         *
+         *     Lengths in mm, the planned travel in mm/s. A face is `columns` by `face_rows` cells of
+         *     `cell_mm`, the back one cell in `back_every` of both.
+         */
+        PuddleHello: {
+            task: components["schemas"]["PuddleTask"];
+            /** Watching */
+            watching: boolean;
+            /** Acetylene L Per H */
+            acetylene_l_per_h: number;
+            /** Orifice Mm */
+            orifice_mm: number;
+            /** Start C */
+            start_c: number;
+            /** Puddle S */
+            puddle_s: number;
+            /** Travel Mm Per S */
+            travel_mm_per_s: number;
+            /** Pool Mm */
+            pool_mm: number;
+            /** Seam Mm */
+            seam_mm: number;
+            /** Cell Mm */
+            cell_mm: number;
+            /**
+             * Lowest Mm
+             * @default -3
+             */
+            lowest_mm: number;
+            /**
+             * Highest Mm
+             * @default 100
+             */
+            highest_mm: number;
+            /**
+             * Height Low Mm
+             * @default 2
+             */
+            height_low_mm: number;
+            /**
+             * Height High Mm
+             * @default 5
+             */
+            height_high_mm: number;
+            /**
+             * Columns
+             * @default 120
+             */
+            columns: number;
+            /**
+             * Face Rows
+             * @default 50
+             */
+            face_rows: number;
+            /**
+             * Back Rows
+             * @default 25
+             */
+            back_rows: number;
+            /**
+             * Back Every
+             * @default 2
+             */
+            back_every: number;
+            /**
+             * First Liquid
+             * @default 200
+             */
+            first_liquid: number;
+            /**
+             * Hole
+             * @default 255
+             */
+            hole: number;
+            /** Palette */
+            palette: string[];
+            /**
+             * Numbers
+             * @default [
+             *       "x_mm",
+             *       "y_mm",
+             *       "height_mm",
+             *       "lean_deg",
+             *       "pool_mm",
+             *       "pool_long_mm",
+             *       "low_mm",
+             *       "high_mm",
+             *       "hung",
+             *       "cover_mm",
+             *       "joined",
+             *       "pace_mm_per_s",
+             *       "metal_mm2",
+             *       "pops",
+             *       "holes",
+             *       "stuck",
+             *       "plan_x_mm",
+             *       "over"
+             *     ]
+             */
+            numbers: string[];
+        };
+        /**
+         * PuddleSaid
+         * @description What is told in words beside the pictures: the sheet, what to do next, what befell it.
+         */
+        PuddleSaid: {
+            /** Said */
+            said: string;
+            /** Hint */
+            hint: string;
+            /** Happened */
+            happened: string[];
+        };
+        /**
+         * PuddleScore
+         * @description What a seam or its tacks are worth, with the faults as they began.
+         */
+        PuddleScore: {
+            /** Points */
+            points: number;
+            /** Parts */
+            parts: components["schemas"]["ScorePart"][];
+            /** Faults */
+            faults: components["schemas"]["FaultNamed"][];
+            /** Seconds */
+            seconds: number;
+        };
+        /**
+         * PuddleTold
+         * @description One message in words over the trainer's socket; only one of its parts is not null.
+         */
+        PuddleTold: {
+            /** @default null */
+            hello: components["schemas"]["PuddleHello"] | null;
+            /** @default null */
+            words: components["schemas"]["PuddleSaid"] | null;
+            /** @default null */
+            score: components["schemas"]["PuddleScore"] | null;
         };
     };
     responses: never;
@@ -14632,7 +14840,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FlameFor"] | null;
+                    "application/json": components["schemas"]["ForJob"];
                 };
             };
             /** @description Bad Request */

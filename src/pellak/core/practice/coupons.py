@@ -9,7 +9,7 @@ from typing import Any
 from pydantic import Field
 
 from pellak.core.errors import Refused
-from pellak.core.practice.flame.targets import ScorePart
+from pellak.core.practice.score import ScorePart
 from pellak.core.working import Record
 
 

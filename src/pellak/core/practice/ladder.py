@@ -6,6 +6,7 @@ from typing import Literal
 from pellak.core.practice.coupons import coupons
 from pellak.core.practice.flame.targets import FLAME_TARGETS
 from pellak.core.practice.orders import ORDERS, OrderDrill
+from pellak.core.practice.puddle.tasks import PUDDLE_TASKS
 from pellak.core.working import Record
 
 PASSED_AT = 80.0
@@ -13,7 +14,7 @@ PASSED_AT = 80.0
 MOST_TODAY = 4
 FIRST_PAUSE_DAYS, LONGEST_PAUSE_DAYS = 1, 64
 SPACING_SOURCE = "spaced repetition: what was done well is asked again after twice the time"
-RungKind = Literal["flame", "look", "order", "coupon"]
+RungKind = Literal["flame", "look", "order", "puddle", "coupon"]
 ORDERS_LAST = ("order-cylinder-change",)
 """Sequences that come after the flames; all others are known before the first is lit."""
 
@@ -40,6 +41,10 @@ LADDER: tuple[Rung, ...] = (
     Rung(
         id="read-flames", kind="look", label="Read the flame",
         about="Ten flames as they look: say how much oxygen each has, and see how far off you are.",
+    ),
+    *(
+        Rung(id=task.id, kind="puddle", label=task.label, about=task.about)
+        for task in PUDDLE_TASKS
     ),
     *(
         Rung(id=one.id, kind="coupon", label=one.label, about=one.about)

@@ -7,7 +7,7 @@ from pellak.core.care.sequences import Start, Step, every_step, flash_back_drill
 from pellak.core.errors import Refused
 from pellak.core.job_base import ShopSchools
 from pellak.core.practice.chance import roll
-from pellak.core.practice.flame.targets import ScorePart
+from pellak.core.practice.score import ScorePart
 from pellak.core.working import Record
 
 FLASH_BACK = "order-flash-back"

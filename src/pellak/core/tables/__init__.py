@@ -82,6 +82,9 @@ class ThermalRow:
     conductivity_w_per_m_k: float
     density_kg_per_m3: float
     specific_heat_j_per_kg_k: float
+    solidus_c: float
+    liquidus_c: float
+    latent_heat_j_per_kg: float
     expansion_per_k: float
     youngs_pa: float
     uts_pa: float
@@ -100,6 +103,9 @@ def thermal_rows() -> Mapping[str, ThermalRow]:
             conductivity_w_per_m_k=float(row["conductivity_W_mK"]),
             density_kg_per_m3=float(row["density_kg_m3"]),
             specific_heat_j_per_kg_k=float(row["specific_heat_J_kgK"]),
+            solidus_c=float(row["solidus_C"]),
+            liquidus_c=float(row["liquidus_C"]),
+            latent_heat_j_per_kg=1000 * float(row["latent_heat_kJ_kg"]),
             expansion_per_k=1e-6 * float(row["expansion_1e6_per_K"]),
             youngs_pa=1e9 * float(row["youngs_GPa"]),
             uts_pa=1e6 * float(row["uts_MPa"]),

@@ -183,7 +183,7 @@ export function JobView({ job, early }: JobViewProps) {
           {selected === "torch" && plan.facts?.oxygen_ratio != null && (
             <p className="-mt-1 text-sm">
               <Link className="link" to={`/practice/for/${job.id}`}>
-                Practise this flame first
+                Practise this one first
               </Link>
             </p>
           )}

@@ -14,7 +14,7 @@ interface ValveProps {
 export function Valve({ label, value, most, step, told, tone, disabled, onTurn }: ValveProps) {
   const turn = (by: number) => onTurn(Math.min(most, Math.max(0, value + by)));
   return (
-    <div className="grid grid-cols-[3rem_1fr_3rem] items-center gap-2">
+    <div className="grid grid-cols-[3rem_1fr_3rem] content-start items-center gap-2">
       <span className="col-span-3 flex justify-between gap-2">
         <span className="font-semibold">{label}</span>
         <span className="tabular-nums">{told}</span>

@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 
 from pellak.core.practice.flame.flows import Torch
 from pellak.core.practice.flame.trainer import LOST, FlameState
+from pellak.core.practice.score import ScorePart, Worth, left
 from pellak.core.working import Record
 
 HELD_S, WITHIN_RATIO, WITHIN_SHARE = 2.0, 0.06, 0.12
@@ -78,23 +79,12 @@ def usual_torch(target: FlameTarget) -> Torch:
     return Torch(0.61) if target.id == "soft-neutral" else Torch(0.89)
 
 
-class ScorePart(Record):
-    """One part of a score: what it is for, points of most, and the words that say why."""
-
-    label: str
-    points: float
-    most: float
-    why: str
-
-
-class FlameScore(Record):
-    """What an exercise is worth, 0 to 100, with its parts; `set_after_s` null where it never was.
+class FlameScore(Worth):
+    """What a flame set is worth; `set_after_s` null where it never was.
 
     `ratio` and `jet_m_per_s` are as it stood at the end.
     """
 
-    points: float
-    parts: list[ScorePart]
     set_after_s: float | None
     ratio: float | None
     jet_m_per_s: float
@@ -179,24 +169,24 @@ def score(setting: Setting, state: FlameState) -> FlameScore:
     parts = [
         ScorePart(
             label="Oxygen to acetylene", most=RATIO_POINTS, why=_ratio_words(target, state.ratio),
-            points=RATIO_POINTS * _left(off, RATIO_FULL, RATIO_NONE),
+            points=RATIO_POINTS * left(off, RATIO_FULL, RATIO_NONE),
         ),
         ScorePart(
             label="How hard it blows", most=JET_POINTS,
-            points=JET_POINTS * _left(share, 0, JET_NONE_SHARE),
+            points=JET_POINTS * left(share, 0, JET_NONE_SHARE),
             why=f"{jet:.0f} m/s, {target.jet_low_m_per_s:.0f} to "
             f"{target.jet_high_m_per_s:.0f} wanted",
         ),
         ScorePart(
             label="Time", most=TIME_POINTS,
-            points=0.0 if took is None else TIME_POINTS * _left(took, PAR_S, LATE_TIMES * PAR_S),
+            points=0.0 if took is None else TIME_POINTS * left(took, PAR_S, LATE_TIMES * PAR_S),
             why="it never stood near enough for two seconds"
             if took is None
             else f"{took:.0f} s from the spark, {PAR_S:.0f} are full marks",
         ),
         ScorePart(
             label="Steady hand", most=STEADY_POINTS,
-            points=STEADY_POINTS * _left(setting.crossings, 1, MOST_CROSSINGS),
+            points=STEADY_POINTS * left(setting.crossings, 1, MOST_CROSSINGS),
             why=f"went past it {setting.crossings} times; once is free"
             if setting.crossings != 1
             else "went past it once, which is free",
@@ -219,8 +209,3 @@ def _ratio_words(target: FlameTarget, ratio: float) -> str:
     wanted = f"{low:g}" if low == high else f"{low:g} to {high:g}"
     way = "" if low <= ratio <= high else ": too little oxygen" if ratio < low else ": too much"
     return f"{ratio:.2f}, {wanted} wanted{way}"
-
-
-def _left(off: float, full: float, none: float) -> float:
-    """Return 1 to `full`, 0 from `none`, and evenly between; all of one unit."""
-    return min(1.0, max(0.0, (none - off) / (none - full)))

@@ -1,0 +1,115 @@
+import { useCallback, useEffect, useRef, useState, type RefObject } from "react";
+
+const HANDS_EVERY_MS = 33;
+/** Said again and again, so that the trainer knows somebody is there; by the clock, since a page
+ *  in the background is let tick once a second. */
+const STILL_HERE_MS = 900;
+const MOST_HAPPENED = 6;
+
+export type Playing = "connecting" | "playing" | "ended" | "lost";
+
+/** What a trainer says in words; one of its parts is not null. */
+interface Told<Hello, Said, Score> {
+  hello?: Hello | null;
+  words?: Said | null;
+  score?: Score | null;
+}
+
+/** What the hands do: told when `now` changed or a button was pressed, and once in a while. */
+export interface TrainerHands<Hello> {
+  now: () => string;
+  write: (buttons: number, number: number, hello: Hello) => ArrayBuffer;
+}
+
+/** An exercise over its socket: hands go out, frames and words come in. */
+export function useTrainer<Hello, Said extends { happened: string[] }, Score>(
+  path: string,
+  hands: RefObject<TrainerHands<Hello>>,
+  onFrame: (bytes: ArrayBuffer, hello: Hello) => void,
+) {
+  const [hello, setHello] = useState<Hello | null>(null);
+  const [said, setSaid] = useState<Said | null>(null);
+  const [happened, setHappened] = useState<string[]>([]);
+  const [score, setScore] = useState<Score | null>(null);
+  const [playing, setPlaying] = useState<Playing>("connecting");
+  const [reason, setReason] = useState("");
+  const [round, setRound] = useState(0);
+  const buttons = useRef(0);
+  const moved = useRef(() => {});
+  const drawn = useRef(onFrame);
+  useEffect(() => {
+    drawn.current = onFrame;
+  });
+
+  useEffect(() => {
+    const address = new URL(path, location.href);
+    address.protocol = location.protocol === "https:" ? "wss:" : "ws:";
+    const socket = new WebSocket(address);
+    socket.binaryType = "arraybuffer";
+    let told: Hello | null = null;
+    let number = 0;
+    let last = "";
+    let toldAt = 0;
+    socket.onmessage = ({ data }: MessageEvent<ArrayBuffer | string>) => {
+      if (typeof data !== "string") {
+        if (told) drawn.current(data, told);
+        return;
+      }
+      const message = JSON.parse(data) as Told<Hello, Said, Score>;
+      if (message.hello) {
+        told = message.hello;
+        setHello(message.hello);
+        setPlaying("playing");
+      }
+      if (message.words) {
+        const words = message.words;
+        setSaid(words);
+        if (words.happened.length > 0)
+          setHappened((all) => [...words.happened, ...all].slice(0, MOST_HAPPENED));
+      }
+      if (message.score) {
+        setScore(message.score);
+        setPlaying("ended");
+      }
+    };
+    socket.onclose = (event) => {
+      setReason(event.reason);
+      setPlaying((now) => (now === "ended" ? now : "lost"));
+    };
+    const tell = () => {
+      if (!told || socket.readyState !== WebSocket.OPEN) return;
+      const now = hands.current.now();
+      const still = performance.now() - toldAt < STILL_HERE_MS;
+      if (now === last && buttons.current === 0 && still) return;
+      last = now;
+      toldAt = performance.now();
+      number += 1;
+      socket.send(hands.current.write(buttons.current, number, told));
+      buttons.current = 0;
+    };
+    moved.current = tell;
+    const sending = setInterval(tell, HANDS_EVERY_MS);
+    return () => {
+      clearInterval(sending);
+      moved.current = () => {};
+      socket.onclose = null;
+      socket.close();
+    };
+  }, [path, round, hands]);
+
+  // At once: the picture is a frame behind the hand as it is.
+  const tell = useCallback(() => moved.current(), []);
+  const press = useCallback((button: number) => {
+    buttons.current |= button;
+    moved.current();
+  }, []);
+  const again = useCallback(() => {
+    setHello(null);
+    setSaid(null);
+    setHappened([]);
+    setScore(null);
+    setPlaying("connecting");
+    setRound((count) => count + 1);
+  }, []);
+  return { hello, said, happened, score, playing, reason, tell, press, again };
+}
