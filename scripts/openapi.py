@@ -12,8 +12,8 @@ PAGE_ASKS = frozenset({"/api/reckon/quantity", "/api/reckon/distortion"})
 """The reckoners the page asks by themselves; all others reach it as part of a plan."""
 OVER_SOCKETS = frozenset({"FlameTold", "PuddleTold"})
 """What the page is told over a socket, which no route names."""
-CABLES_ASK = frozenset({"/api/watches/{watch_id}/lines"})
-"""What only a thermometer's cable sends to."""
+CABLES_ASK = frozenset({"/api/watches/{watch_id}/lines", "/api/practice/dials/{dial}"})
+"""What only a thermometer's cable or a dial sends to."""
 
 
 def document() -> dict[str, Any]:

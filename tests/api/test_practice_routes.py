@@ -75,7 +75,10 @@ def test_a_coupon_and_flames_read_stand_under_who_did_them(client):
 def test_a_jobs_exercise_is_named_and_a_strange_job_is_not_found(client):
     job = client.post("/api/jobs", json={"name": "Patch", "thickness_mm": 1.2}).json()["id"]
     told = client.get(f"/api/practice/for/{job}").json()
-    assert told["target"] == "neutral"
+    assert told["flame"]["target"] == "neutral"
+    assert (told["puddle"]["id"], told["puddle"]["thickness_mm"]) == ("run-steel-12", 1.2)
     bare = client.post("/api/jobs", json={"name": "Patch"}).json()["id"]
-    assert client.get(f"/api/practice/for/{bare}").json() is None
+    told = client.get(f"/api/practice/for/{bare}").json()
+    assert (told["flame"], told["puddle"]) == (None, None)
+    assert "plan" in told["why_no_puddle"]
     assert client.get("/api/practice/for/nowhere").status_code == 404

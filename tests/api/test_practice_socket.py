@@ -14,6 +14,9 @@ from pellak.api.practice_socket import MOST_AT_ONCE, SILENT_S
 from pellak.api.sharing import Sharing
 from pellak.core.practice.flame.flows import Set
 from pellak.core.practice.flame.trainer import Hands
+from pellak.core.practice.puddle.torch import Held
+from pellak.core.practice.puddle.trainer import PuddleHands
+from pellak.core.practice.puddle.wire import PUDDLE_BYTES, puddle_hands_message
 from pellak.core.practice.wire import FLAME_BYTES, FLAME_NUMBERS, LIT, STOPPED, hands_message
 
 HERE = {"host": "testserver", "origin": "http://testserver"}
@@ -211,3 +214,83 @@ def test_a_foul_tip_is_cleaned_cold_over_the_socket_too(client):
         _, words = frames(socket, 20, Hands(FUEL, clean=True))
         said = [one["words"] for one in words if one["words"]]
         assert any("cleaned cold" in line for one in said for line in one["happened"])
+
+
+def puddle(client, headers=HERE, **asked):
+    query = "&".join(f"{name}={value}" for name, value in asked.items())
+    return client.websocket_connect(f"/api/practice/puddle?{query}", headers=headers)
+
+
+def test_a_puddle_is_carried_scored_and_kept_and_its_back_turned_up(client):
+    with puddle(client, task="run-steel-12", who="Tove") as socket:
+        hello = json.loads(socket.receive()["text"])["hello"]
+        assert (hello["columns"], hello["face_rows"], len(hello["palette"])) == (120, 50, 256)
+        held = PuddleHands(Held(5.0, 0.0, 3.0, 20.0), brush=True)
+        socket.send_bytes(puddle_hands_message(held))
+        got, words = frames(socket, 150)
+        assert all(len(one) == PUDDLE_BYTES for one in got)
+        assert not any(got[-1][-1500:])
+        assert any("pool" in one["words"]["said"] for one in words if one["words"])
+        socket.send_bytes(puddle_hands_message(held, end=True))
+        last, score = None, None
+        while score is None:
+            message = socket.receive()
+            if message.get("bytes"):
+                last = message["bytes"]
+            elif message.get("text"):
+                score = json.loads(message["text"])["score"]
+        assert any(last[-1500:])
+    assert 0 < score["points"] < 60
+    learner = client.get("/api/practice?who=Tove").json()["learner"]
+    assert [one["rung"] for one in learner["tries"]] == ["run-steel-12"]
+
+
+def test_the_plans_own_hand_is_watched_and_never_kept(client):
+    with puddle(client, task="run-steel-12", who="Tove", watching="true") as socket:
+        got, _ = frames(socket, 30)
+        assert struct.unpack_from("<f", got[-1], 12)[0] > 1
+    assert client.get("/api/practice").json()["people"] == []
+
+
+@pytest.mark.parametrize(
+    ("asked", "why"),
+    [({"task": "bronze"}, "exercise of the ladder"), ({"job": "none"}, "no job"), ({}, "task")],
+)
+def test_a_puddle_that_is_none_is_refused_with_the_reason(client, asked, why):
+    with (
+        pytest.raises(WebSocketDisconnect) as closed,
+        puddle(client, **asked) as socket,
+    ):
+        frames(socket, 1)
+    assert closed.value.code == 4400
+    assert why in closed.value.reason
+
+
+def test_a_dial_turns_the_flame_on_a_page_and_only_while_it_burns(client):
+    lines = "acetylene_bar 0.35\noxygen_bar 0.35\nacetylene_open 0.6\n"
+    plain = {"content-type": "text/plain", **HERE}
+    assert client.post("/api/practice/dials/4711", content=lines, headers=plain).status_code == 422
+    with play(client, dial="4711") as socket:
+        frames(socket, 2, Hands())
+        sent = client.post("/api/practice/dials/4711", content=lines, headers=plain)
+        assert sent.status_code == 204
+        wrong = client.post(
+            "/api/practice/dials/4711", content="oxygen_open 0.1\nbogus", headers=plain
+        )
+        assert wrong.status_code == 422
+        got, words = frames(socket, 60, Hands())
+        told = read(got[-1])[3]
+        assert told["acetylene_open"] == pytest.approx(0.6, abs=0.01)
+        assert told["oxygen_open"] == 0
+        assert told["fuel_m_per_s"] > 30
+        assert words[-1]["words"]["dialled"]
+        spark = client.post("/api/practice/dials/4711", content="spark", headers=plain)
+        assert spark.status_code == 204
+        got, _ = frames(socket, 4, Hands())
+        assert read(got[-1])[0] & LIT
+    for _ in range(100):
+        gone = client.post("/api/practice/dials/4711", content=lines, headers=plain)
+        if gone.status_code == 422:
+            break
+        time.sleep(0.05)  # until the server has seen the page go
+    assert gone.json()["errors"][0]["field"] == "dial"

@@ -196,6 +196,9 @@ def test_a_jobs_own_flame_is_practised_first(practising, job, flame, bore):
     page.get_by_role("link", name=re.compile(f"^{job}")).click()
     page.get_by_role("button", name=re.compile("^Torch")).first.click()
     page.get_by_role("link", name="Practise this one first").click()
+    expect(page.get_by_role("link", name="Set the flame")).to_be_visible()
+    sound(page)
+    page.get_by_role("link", name="Set the flame").click()
     expect(page.get_by_role("heading", name=re.compile(flame))).to_be_visible()
     expect(page.get_by_text(f"On a bore of {bore}, for your job.")).to_be_visible()
     page.get_by_role("link", name="Back to the job").click()
@@ -218,3 +221,84 @@ def test_a_coupon_is_looked_at_point_by_point_and_planned_as_a_job(practising, s
     expect(page.get_by_label("Name of the job")).to_have_value("Butt with rod and keyhole, Frida")
     page.goto(page.url.split("/jobs")[0] + "/practice?who=Frida")
     expect(page.get_by_role("region", name="Tries").get_by_role("listitem")).to_have_count(1)
+
+
+def held_over(page, x_mm, y_mm=0.0):
+    """Move the pointer over a place of a seam of 90 mm."""
+    box = page.get_by_role("img").first.bounding_box()
+    per_mm = min(box["width"] / 100, box["height"] / 28)
+    middle = min(box["height"] / 2, 18 * per_mm)
+    left = box["x"] + (box["width"] - 90 * per_mm) / 2
+    page.mouse.move(left + x_mm * per_mm, box["y"] + middle + y_mm * per_mm)
+
+
+@SIZES
+def test_a_puddle_is_carried_by_the_pointer_scored_and_shown_beside_the_plans(practising, size):
+    page = practising(size, "/practice/puddle/run-steel-12?who=Frida")
+    expect(page.get_by_text("Brush the tacks before you begin")).to_be_visible()
+    sound(page)
+    page.get_by_role("button", name="Brush the tacks").click()
+    page.get_by_role("img").first.scroll_into_view_if_needed()
+    held_over(page, 6.0)
+    page.mouse.down()
+    page.mouse.up()
+    expect(page.get_by_text(re.compile("^A pool"))).to_be_visible(timeout=30_000)
+    for step in range(12):
+        held_over(page, 6.0 + step / 2)
+    page.get_by_role("button", name="Mirror to the back").dispatch_event("click")
+    expect(page.get_by_role("img", name="The back of the sheet")).to_be_visible()
+    page.get_by_role("button", name="That is it").dispatch_event("click")
+    worth = page.get_by_role("region", name="What it is worth")
+    expect(worth).to_contain_text("of 100")
+    expect(worth.get_by_role("row", name=re.compile("^The mirror"))).to_be_visible()
+    expect(worth.get_by_role("img", name=re.compile("^Along the seam"))).to_be_visible()
+    sound(page)
+    page.get_by_role("button", name="See it beside the plan’s hand").click()
+    expect(page.get_by_role("img", name="Your hand")).to_be_visible()
+    expect(page.get_by_text(re.compile(r"^[1-9] s$"))).to_be_visible(timeout=15_000)
+    page.get_by_role("link", name="Practice").last.click()
+    expect(page.get_by_role("region", name="Tries").get_by_role("listitem")).to_have_count(1)
+
+
+def test_without_a_pointer_it_says_what_it_needs_and_the_plans_hand_is_watched(practising):
+    page = practising(DESK, "/practice")
+    page.add_init_script(
+        "const real = matchMedia.bind(window); window.matchMedia = (query) =>"
+        " query.includes('any-pointer') ? { matches: false } : real(query)"
+    )
+    page.goto(page.url.split("/practice")[0] + "/practice/puddle/run-steel-12?who=Frida")
+    expect(page.get_by_text("a mouse, a pen or a finger")).to_be_visible()
+    sound(page)
+    page.get_by_role("button", name="Watch the plan’s hand").press("Enter")
+    expect(page.get_by_text("The plan’s own hand is at it")).to_be_visible()
+    expect(page.get_by_text(re.compile("^A pool"))).to_be_visible(timeout=30_000)
+
+
+def test_a_jobs_own_sheet_is_melted_or_it_says_why_not(practising):
+    page = practising(DESK, "/")
+    page.get_by_role("link", name=re.compile("^Galley flue seam")).click()
+    page.get_by_role("button", name=re.compile("^Torch")).first.click()
+    page.get_by_role("link", name="Practise this one first").click()
+    page.get_by_role("link", name="Carry the puddle").click()
+    expect(page.get_by_role("heading", name="Your job’s sheet, 0.91 mm")).to_be_visible()
+    page.get_by_role("link", name="Back to the job").click()
+    page.get_by_role("link", name="Bench", exact=True).click()
+    page.get_by_role("link", name=re.compile("^Chart-house flashing")).click()
+    page.get_by_role("button", name=re.compile("^Torch")).first.click()
+    page.get_by_role("link", name="Practise this one first").click()
+    expect(page.get_by_text("It would take steel, chromoly or aluminium")).to_be_visible()
+
+
+def test_a_dial_has_the_valves_and_the_page_follows(practising, server):
+    page = practising(DESK, "/practice/flame/neutral?who=Frida")
+    number = page.get_by_text(re.compile(r"^pellak dial \d{4}$")).inner_text().split()[-1]
+    expect(page.get_by_role("button", name="Strike a spark")).to_be_enabled()
+    sent = page.request.post(
+        f"{server.url}/api/practice/dials/{number}",
+        data="acetylene_bar 0.35\nacetylene_open 0.5",
+        headers={"content-type": "text/plain", "origin": server.url},
+    )
+    assert sent.status == 204
+    expect(page.get_by_text("A dial has the valves.")).to_be_visible()
+    expect(page.get_by_label("Acetylene valve", exact=True)).to_be_disabled()
+    expect(page.get_by_text(re.compile("^(49|50) % open$"))).to_be_visible()

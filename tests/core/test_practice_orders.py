@@ -6,12 +6,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.care.sequences import every_step, flash_back_drill
+from pellak.core.care.sequences import every_step
 from pellak.core.errors import Refused
 from pellak.core.job_base import ShopSchools
 from pellak.core.practice.orders import (
+    DRILLS,
     EITHER_WAY,
-    FLASH_BACK,
     ORDERS,
     asked,
     cards_in_order,
@@ -36,8 +36,8 @@ def test_a_sequence_is_the_shops_own_cards_in_the_shops_own_order(drill):
         assert len(cards) >= 5
         assert len({card.id for card in cards}) == len(cards)
         assert all(card.text and card.reason and "{" not in card.text for card in cards)
-        if drill.id == FLASH_BACK:
-            assert [card.text for card in cards] == [step.text for step in flash_back_drill()]
+        if drill.id in DRILLS:
+            assert [card.text for card in cards] == [one.text for one in DRILLS[drill.id]()]
             continue
         bench = [step.id for step in every_step()]
         places = [bench.index(card.id) for card in cards]

@@ -2,7 +2,7 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Query, WebSocket
+from fastapi import APIRouter, Body, Query, WebSocket
 
 from pellak.api.practice_socket import (
     FlameAsked,
@@ -29,6 +29,7 @@ from pellak.shop.practice_book import (
 )
 from pellak.shop.puddle_session import PuddleSession
 
+LinesBody = Annotated[str, Body(media_type="text/plain")]
 Who = Annotated[str, Query(max_length=60)]
 
 
@@ -81,9 +82,15 @@ def practice_router(practice: PracticeBook, bench: Bench) -> APIRouter:
     def judge_coupon(name: str, told: CouponTold) -> CouponJudged:
         return practice.judge_coupon(name, told)
 
+    @router.post("/dials/{dial}", operation_id="turn_dial", status_code=204)
+    def turn_dial(dial: str, lines: LinesBody) -> None:
+        sockets.turn(dial, lines)
+
     @router.websocket("/flame")
     async def play_flame(socket: WebSocket, asked: Annotated[FlameAsked, Query()]) -> None:
-        await sockets.play(socket, asked.who, lambda: flame_session(asked, practice.schools()))
+        await sockets.play(
+            socket, asked.who, lambda: flame_session(asked, practice.schools()), asked.dial
+        )
 
     @router.websocket("/puddle")
     async def play_puddle(socket: WebSocket, asked: Annotated[PuddleAsked, Query()]) -> None:

@@ -5,7 +5,7 @@ with it: a step is never made longer than it is."""
 
 import asyncio
 import contextlib
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from typing import Protocol
 
 from anyio import CapacityLimiter, to_thread
@@ -16,6 +16,7 @@ from pellak.core.errors import Refused
 from pellak.core.facts import Facts
 from pellak.core.gas.limits import LimitRegion
 from pellak.core.job_base import ShopSchools
+from pellak.core.practice.dial import MOST_LINES
 from pellak.core.practice.flame.flows import LEAST_BORE_MM, MOST_BORE_MM, Torch
 from pellak.core.practice.flame.targets import flame_targets, usual_torch
 from pellak.core.practice.for_job import puddle_for
@@ -32,12 +33,14 @@ SILENT_S = 5.0
 """A page that says nothing for so long is gone, whatever the network still believes."""
 WORDS_EVERY_FRAMES = 15
 REFUSED, BUSY, DONE = 4400, 1013, 1000
+DIAL = "^([0-9]{4})?$"
+"""Four digits a page shows, by which a dial finds its exercise."""
 
 
 class FlameAsked(BaseModel):
     """The exercise wanted: a target of the ladder, who is at it, the torch, the seed of its air.
 
-    A mixer or a limit that is not told is the shop's.
+    A mixer or a limit that is not told is the shop's. `dial` is the number a dial finds it by.
     """
 
     model_config = ConfigDict(extra="forbid")
@@ -47,6 +50,7 @@ class FlameAsked(BaseModel):
     mixer: Mixer | None = None
     region: LimitRegion | None = None
     seed: int = Field(default=1, ge=0, le=2**31)
+    dial: str = Field(default="", pattern=DIAL)
 
 
 class PuddleAsked(BaseModel):
@@ -123,9 +127,12 @@ class TrainerSockets:
     def __init__(self, practice: PracticeBook) -> None:
         self._practice = practice
         self._playing = 0
+        self._dials: dict[str, FlameSession] = {}
         self._limit = CapacityLimiter(STEPPED_AT_ONCE)
 
-    async def play(self, socket: WebSocket, who: str, made: Callable[[], Trainer]) -> None:
+    async def play(
+        self, socket: WebSocket, who: str, made: Callable[[], Trainer], dial: str = ""
+    ) -> None:
         """Play an exercise until its page ends it, is closed, or falls silent.
 
         `made` makes it, in a thread; a Refused of it is told the page.
@@ -136,12 +143,34 @@ class TrainerSockets:
             return
         self._playing += 1
         try:
-            await self._exercise(socket, who, await to_thread.run_sync(made))
+            trainer = await to_thread.run_sync(made)
+            with self._dialled(dial, trainer):
+                await self._exercise(socket, who, trainer)
         except (Refused, NotFound) as error:
             # The reason has a limit of its own, in bytes.
             await socket.close(REFUSED, str(error).encode()[:120].decode(errors="ignore"))
         finally:
             self._playing -= 1
+
+    def turn(self, dial: str, lines: str) -> None:
+        """Take a dial's lines to the exercise it is for. Raises Refused, all or nothing."""
+        told = [line.strip() for line in lines.splitlines() if line.strip()]
+        if dial not in self._dials:
+            raise Refused("dial", dial, "the four digits on the page of a flame that burns now")
+        if not 0 < len(told) <= MOST_LINES:
+            raise Refused("lines", len(told), f"one to {MOST_LINES} lines")
+        self._dials[dial].turn(told)
+
+    @contextlib.contextmanager
+    def _dialled(self, dial: str, trainer: Trainer) -> Iterator[None]:
+        """Let a dial find a flame by its number as long as it is played."""
+        if dial and isinstance(trainer, FlameSession):
+            self._dials[dial] = trainer
+        try:
+            yield
+        finally:
+            if self._dials.get(dial) is trainer:
+                del self._dials[dial]
 
     async def _exercise(self, socket: WebSocket, who: str, trainer: Trainer) -> None:
         heard = asyncio.Event()

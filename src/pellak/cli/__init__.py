@@ -8,7 +8,7 @@ from pathlib import Path
 from pydantic import ValidationError
 
 from pellak import __version__
-from pellak.cli import reckoning, records, serving, thermometer
+from pellak.cli import dial, reckoning, records, serving, thermometer
 from pellak.core.errors import Refused, refusals
 from pellak.store.errors import StoreError
 
@@ -35,6 +35,12 @@ def _parser() -> argparse.ArgumentParser:
     watch.add_argument("watch_id")
     watch.add_argument("--to", default="http://127.0.0.1:8140", help="where Pellak is served")
     watch.set_defaults(run=thermometer.watch)
+
+    turned = commands.add_parser("dial", help="turn a flame of the trainer by lines from stdin")
+    turned.add_argument("number", help="the four digits on the flame's page")
+    turned.add_argument("--to", default="http://127.0.0.1:8140", help="where Pellak is served")
+    turned.add_argument("--stand-in", action="store_true", help="a dial that turns by itself")
+    turned.set_defaults(run=dial.dial)
 
     for name, run, told in (
         ("serve", serving.serve, "serve the application"),

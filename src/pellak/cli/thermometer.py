@@ -32,11 +32,11 @@ def stamped(line: str, now: datetime) -> str:
 class Cable:
     """Where lines are sent to."""
 
-    def __init__(self, to: str, watch_id: str) -> None:
+    def __init__(self, to: str, path: str) -> None:
         if not to.startswith(("http://", "https://")):
             raise Refused("--to", to, "the address Pellak is served at, http:// or https://")
         self._to = to.rstrip("/")
-        self._path = f"/api/watches/{quote(watch_id, safe='')}/lines"
+        self._path = path
         self._opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(CookieJar()))
         passcode = next((os.environ[name] for name in PASSCODES if os.environ.get(name)), None)
         if passcode is not None:
@@ -56,12 +56,14 @@ class Cable:
         while True:
             try:
                 told = json.loads(self._post(self._path, line, "text/plain") or "{}")
-                return [f"{one['field']}: wanted {one['accepted']}" for one in told["faults"]]
+                faults = told.get("faults", [])
+                return [f"{one['field']}: wanted {one['accepted']}" for one in faults]
             except urllib.error.HTTPError as error:
                 busy = 503
                 if error.code != busy:
-                    detail = json.loads(error.read() or b"{}").get("detail", error.reason)
-                    raise Refused("watch", line, str(detail)) from None
+                    told = json.loads(error.read() or b"{}")
+                    field = next((one["field"] for one in told.get("errors", [])), self._path)
+                    raise Refused(field, line, str(told.get("detail", error.reason))) from None
             except (urllib.error.URLError, TimeoutError, ConnectionError):
                 print("pellak: away; the line is kept and sent again", file=sys.stderr)
             time.sleep(AGAIN_S)  # before it is sent again
@@ -69,7 +71,7 @@ class Cable:
 
 def watch(args: argparse.Namespace) -> None:
     """Send every line of standard input to a watch."""
-    cable = Cable(args.to, args.watch_id)
+    cable = Cable(args.to, f"/api/watches/{quote(args.watch_id, safe='')}/lines")
     for line in sys.stdin:
         said = stamped(line, datetime.now(UTC))
         if said:

@@ -3,6 +3,7 @@
 from dataclasses import dataclass, replace
 
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR, LimitRegion
+from pellak.core.practice.dial import turned
 from pellak.core.practice.flame.flows import Torch
 from pellak.core.practice.flame.targets import (
     FlameScore,
@@ -46,6 +47,8 @@ class FlameSaid(Record):
     said: str
     hint: str
     happened: list[str]
+    dialled: bool = False
+    """Whether a dial has the valves: the page shows where it turned them."""
 
 
 class FlameTold(Record):
@@ -70,7 +73,7 @@ class FlameSession:
         self._state = FlameState(self.torch, seed=self.seed, region=self.region)
         self._setting = Setting(self.target)
         self._told = Hands()
-        self._ended = False
+        self._ended = self._dialled = False
         self._happened: list[str] = []
 
     @property
@@ -95,12 +98,22 @@ class FlameSession:
     def take(self, message: bytes) -> None:
         """Take what the hands do from now on. Raises Refused for anything else."""
         told = hands_told(message)
+        self._ended = self._ended or told.end
+        if self._dialled:
+            # The dial has the valves; the page goes on striking sparks and ending.
+            told = replace(told, hands=replace(told.hands, wanted=self._told.wanted))
         # A spark stays until it was struck, however the messages fall between the steps.
         self._told = replace(
             told.hands, spark=told.hands.spark or self._told.spark,
             clean=told.hands.clean or self._told.clean,
         )  # fmt: skip
-        self._ended = self._ended or told.end
+
+    def turn(self, lines: list[str]) -> None:
+        """Take what a dial says, all of it or nothing. Raises Refused."""
+        hands = self._told
+        for line in lines:
+            hands = turned(hands, line)
+        self._told, self._dialled = hands, True
 
     def advance(self) -> bytes:
         """Return the next frame: two steps on, the time between them never longer."""
@@ -117,8 +130,11 @@ class FlameSession:
         happened, self._happened = self._happened, []
         setting, state = self._setting, self._state
         return FlameTold(
-            words=FlameSaid(said=said(state), hint=way_on(setting, state), happened=happened)
-        )
+            words=FlameSaid(
+                said=said(state), hint=way_on(setting, state), happened=happened,
+                dialled=self._dialled,
+            )
+        )  # fmt: skip
 
     def last_frame(self) -> bytes:
         """Return the flame as it stands."""

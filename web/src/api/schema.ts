@@ -8205,6 +8205,11 @@ export interface components {
             hint: string;
             /** Happened */
             happened: string[];
+            /**
+             * Dialled
+             * @default false
+             */
+            dialled: boolean;
         };
         /**
          * FlameScore

@@ -108,6 +108,12 @@ def flash_back_drill() -> tuple[DrillStep, ...]:
 
 
 @cache
+def leak_test_drill() -> tuple[DrillStep, ...]:
+    """Return the leak test in order, move by move."""
+    return tuple(DrillStep.model_validate(step) for step in _table("leak_test_drill")["drill"])
+
+
+@cache
 def drill_signs() -> tuple[DrillSign, ...]:
     """Return how a backfire and a flash-back are told apart."""
     return tuple(DrillSign.model_validate(s) for s in _table("flash_back_drill")["sign"])

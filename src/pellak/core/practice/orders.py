@@ -1,16 +1,27 @@
 """The shop's own cards, to be put in their order: which comes next, and why nothing else does."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Mapping, Sequence
 
 from pellak.core.care.cards import WAYS
-from pellak.core.care.sequences import Start, Step, every_step, flash_back_drill, holds
+from pellak.core.care.sequences import (
+    DrillStep,
+    Start,
+    Step,
+    every_step,
+    flash_back_drill,
+    holds,
+    leak_test_drill,
+)
 from pellak.core.errors import Refused
 from pellak.core.job_base import ShopSchools
 from pellak.core.practice.chance import roll
 from pellak.core.practice.score import ScorePart
 from pellak.core.working import Record
 
-FLASH_BACK = "order-flash-back"
+DRILLS: Mapping[str, Callable[[], tuple[DrillStep, ...]]] = {
+    "order-flash-back": flash_back_drill, "order-leak-test": leak_test_drill,
+}  # fmt: skip
+"""Sequences that are no part of the bench's cards, by id."""
 EITHER_WAY = frozenset(
     {
         frozenset({"open-acetylene", "open-oxygen"}),
@@ -51,7 +62,11 @@ ORDERS: tuple[OrderDrill, ...] = (
                "screws-out", "fire-watch"),
     ),
     OrderDrill(
-        id=FLASH_BACK, label="Flash-back",
+        id="order-leak-test", label="The leak test",
+        about="Nine moves that prove a rig tight, and what a falling gauge says.",
+    ),
+    OrderDrill(
+        id="order-flash-back", label="Flash-back",
         about="It hisses, the flame has gone inside: what first, what next.",
     ),
     OrderDrill(
@@ -116,10 +131,10 @@ def order_named(name: str) -> OrderDrill:
 
 def cards_in_order(drill: OrderDrill, schools: ShopSchools) -> list[OrderCard]:
     """Return a sequence's cards as this shop does them."""
-    if drill.id == FLASH_BACK:
+    if drill.id in DRILLS:
         return [
             OrderCard(id=f"drill-{at}", text=step.text, reason=step.reason, source="")
-            for at, step in enumerate(flash_back_drill(), start=1)
+            for at, step in enumerate(DRILLS[drill.id](), start=1)
         ]
     return [
         OrderCard(id=step.id, text=_worded(step.text), reason=step.reason, source=step.source)

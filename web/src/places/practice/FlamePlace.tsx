@@ -1,8 +1,9 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 
 import type { FlameHello } from "../../api/client";
+import { rackQuery } from "../../api/queries";
 import { useUnits } from "../../shell/settings";
 import { FlameCanvas, type FlamePainter } from "./FlameCanvas";
 import { FlameSound } from "./flameSound";
@@ -30,6 +31,7 @@ const HANDLES = [
   { at: "oxygen_open", label: "Oxygen valve", most: 1, step: STEP, tone: OXYGEN, bar: false },
 ] as const;
 const PERCENT = 100;
+const DIALS = 10_000;
 const MOST_SEED = 2 ** 31;
 const MIXERS = [
   ["equal-pressure", "both gases push"],
@@ -43,24 +45,28 @@ export default function FlamePlace() {
   const who = search.get("who") ?? "";
   const mixer = search.get("mixer");
   const [seed] = useState(() => Math.floor(Math.random() * MOST_SEED));
-  const asked = new URLSearchParams({ target, who, seed: String(seed) });
+  const [dial] = useState(() => String(Math.floor(Math.random() * DIALS)).padStart(4, "0"));
+  const asked = new URLSearchParams({ target, who, dial, seed: String(seed) });
   for (const name of ["orifice_mm", "region", "mixer"]) {
     const told = search.get(name);
     if (told) asked.set(name, told);
   }
   const query = asked.toString();
+  const changed = (name: string, value: string) => {
+    const address = new URLSearchParams(search);
+    address.set(name, value);
+    setSearch(address, { replace: true });
+  };
   return (
     <FlameTrainer
       key={query}
       query={query}
       who={who}
+      dial={dial}
       jobId={search.get("job")}
       mixer={mixer}
-      onMixer={(next) => {
-        const address = new URLSearchParams(search);
-        address.set("mixer", next);
-        setSearch(address, { replace: true });
-      }}
+      onMixer={(next) => changed("mixer", next)}
+      onBore={(next) => changed("orifice_mm", next)}
     />
   );
 }
@@ -68,14 +74,17 @@ export default function FlamePlace() {
 interface FlameTrainerProps {
   query: string;
   who: string;
+  /** The number a dial finds it by. */
+  dial: string;
   /** The job it is practised for. */
   jobId: string | null;
   /** Chosen here; null is the shop's own. */
   mixer: string | null;
   onMixer: (mixer: string) => void;
+  onBore: (orificeMm: string) => void;
 }
 
-function FlameTrainer({ query, who, jobId, mixer, onMixer }: FlameTrainerProps) {
+function FlameTrainer({ query, who, dial, jobId, mixer, onMixer, onBore }: FlameTrainerProps) {
   const units = useUnits();
   const cache = useQueryClient();
   const painter = useRef<FlamePainter>(null);
@@ -89,8 +98,9 @@ function FlameTrainer({ query, who, jobId, mixer, onMixer }: FlameTrainerProps) 
     sound.current?.hiss(frame.lit ? of("hiss_db") : null);
     const near = of("near") > 0;
     // Twice a second is enough for words; the picture goes on by itself.
-    if (frame.number - gauges.number >= 30 || near !== gauges.near)
+    if (frame.number - gauges.number >= 30 || near !== gauges.near) {
       setGauges({ number: frame.number, near });
+    }
     if (calm.current && frame.number % 12 !== 0) return;
     painter.current?.paint(
       frame.lit
@@ -116,7 +126,7 @@ function FlameTrainer({ query, who, jobId, mixer, onMixer }: FlameTrainerProps) 
     );
   };
   const flame = useFlame(query, draw);
-  const { hello, valves, turn } = flame;
+  const { hello, valves, turn, isDialled } = flame;
   useEffect(() => () => sound.current?.close(), []);
   useEffect(() => {
     if (flame.score) void cache.invalidateQueries({ queryKey: ["practice"] });
@@ -195,7 +205,7 @@ function FlameTrainer({ query, who, jobId, mixer, onMixer }: FlameTrainerProps) 
                   : `${Math.round(PERCENT * valves[at])} % open`
               }
               tone={tone}
-              disabled={off}
+              disabled={off || isDialled}
               onTurn={(value) => turn({ [at]: value })}
             />
           ))}
@@ -213,6 +223,7 @@ function FlameTrainer({ query, who, jobId, mixer, onMixer }: FlameTrainerProps) 
               {loud ? "Sound off" : "Sound on"}
             </button>
           </div>
+          {hello?.jets === 1 && <TipChoice bore={hello.orifice_mm} onBore={onBore} />}
           <label className="flex items-center justify-between gap-3">
             The torch
             <select
@@ -227,6 +238,10 @@ function FlameTrainer({ query, who, jobId, mixer, onMixer }: FlameTrainerProps) 
               ))}
             </select>
           </label>
+          <p className="text-sm text-mute">
+            {isDialled ? "A dial has the valves." : "A dial turns it too:"}{" "}
+            <code className="font-semibold text-ink">pellak dial {dial}</code>
+          </p>
         </div>
       </div>
       <p className="mt-6 max-w-3xl text-sm text-mute">
@@ -235,5 +250,37 @@ function FlameTrainer({ query, who, jobId, mixer, onMixer }: FlameTrainerProps) 
         with whoever teaches you.
       </p>
     </article>
+  );
+}
+
+interface TipChoiceProps {
+  bore: number;
+  onBore: (orificeMm: string) => void;
+}
+
+/** The tip in the torch: the exercise's own, or one that hangs in the rack. */
+function TipChoice({ bore, onBore }: TipChoiceProps) {
+  const units = useUnits();
+  const { data: owned } = useQuery(rackQuery);
+  const tips = (owned ?? []).flatMap(({ id, item }) =>
+    item.kind === "tip" && item.jets === 1 ? [{ id, name: item.name, bore: item.orifice_mm }] : [],
+  );
+  const known = tips.find((tip) => tip.bore === bore);
+  return (
+    <label className="flex items-center justify-between gap-3">
+      The tip
+      <select
+        className="field w-52"
+        value={String(bore)}
+        onChange={(event) => onBore(event.target.value)}
+      >
+        {!known && <option value={String(bore)}>{units.measure(bore, "mm", 2)} bore</option>}
+        {tips.map((tip) => (
+          <option key={tip.id} value={String(tip.bore)}>
+            {tip.name} · {units.measure(tip.bore, "mm", 2)}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }
