@@ -46,7 +46,7 @@ bench: .stamps/dev .stamps/page ## measure speed and size
 	$(PY) -m bench.measure
 	$(PY) -m bench.keystrokes
 	$(PY) -m bench.watch_frames
-	$(PY) -m bench.flame_frames
+	$(PY) -m bench.trainer_frames
 
 pictures: .stamps/dev .stamps/page ## take the pictures of the docs anew; ONLY=hand takes one
 	PYTHONPATH=. $(PY) scripts/pictures.py $(ONLY)

@@ -103,15 +103,6 @@ def at_leak_test(page: Page, served: Served) -> None:
     raise RuntimeError("no card of the leak test")
 
 
-def lens(page: Page, served: Served) -> None:
-    """The leak test through the tint for a lens."""
-    at_leak_test(page, served)
-    page.get_by_role("button", name="Set up").click()
-    page.get_by_role("switch", name=re.compile("Tint for shade 5")).click()
-    page.keyboard.press("Escape")
-    page.get_by_role("button", name=re.compile("^Valves closed: start")).click()
-
-
 def watch(page: Page, served: Served) -> None:
     """A casting warmed in its box, one thermometer dead, ready to be welded."""
     opened = served.ask("GET", f"/api/jobs/{job(served, 'Bilge-pump body')['id']}")
@@ -141,6 +132,28 @@ def practice(page: Page, served: Served) -> None:
     page.wait_for_timeout(2000)  # until it stands
 
 
+def puddle(page: Page, served: Served) -> None:
+    """A pool carried a third of its way."""
+    page.goto(f"{served.url}/practice/puddle/run-steel-16?who=Tove")
+    expect(page.get_by_text("Brush the tacks before you begin")).to_be_visible()
+    page.get_by_role("button", name="Brush the tacks").click()
+    box = page.get_by_role("img", name=re.compile("torch is off|Two sheets")).bounding_box()
+    if box is None:
+        raise RuntimeError("no sheet")
+    per_mm = box["width"] / 100
+
+    def over(x_mm: float) -> None:
+        page.mouse.move(box["x"] + (5 + x_mm) * per_mm, box["y"] + box["height"] / 2)
+
+    over(4.0)
+    page.mouse.down()
+    page.mouse.up()
+    page.wait_for_timeout(7500)  # until it runs
+    for step in range(160):
+        over(4.0 + 0.2 * step)
+        page.wait_for_timeout(100)  # at the plan's travel
+
+
 PICTURES: dict[str, tuple[tuple[int, int], Take]] = {
     "watch": (DESK, watch),
     "bench-day": (DESK, at_job("Funnel casing patch", "torch")),
@@ -156,9 +169,9 @@ PICTURES: dict[str, tuple[tuple[int, int], Take]] = {
     "run-book": (DESK, at("/runs")),
     "hand": (DESK, at("/runs/hand")),
     "practice": (DESK, practice),
+    "puddle": (DESK, puddle),
     "phone": (PHONE, at_job("Funnel casing patch")),
     "bench-mode": (TABLET, at_leak_test),
-    "bench-lens": (TABLET, lens),
     "phone-bench-mode": (PHONE, at_leak_test),
 }
 

@@ -10,7 +10,8 @@ from pellak.core.practice.puddle.trainer import PuddleHands, PuddleState
 
 LEAN_DEG = 30.0
 LIFTS_OVER_S = 1.5
-END_LIFTS_MM_PER_S = 8.0
+LIFTS_MM_PER_S, LIFTED_MM2_PER_S = 8.0, 45.0
+"""Off the end no faster than this; slower the wider the pool, which takes longer to freeze."""
 PUDDLE_SHARE = 0.85
 """It sets off a little before the puddle has its full width: that goes on growing."""
 DAB_EVERY_S = 0.35
@@ -31,6 +32,11 @@ class PlanHand:
     dabbed_s: float = -9.0
     tacks_done: int = 0
     done: bool = False
+
+    @property
+    def lifts_mm_per_s(self) -> float:
+        """How fast it lifts off the end."""
+        return min(LIFTS_MM_PER_S, LIFTED_MM2_PER_S / self.exercise.planned.pool_mm)
 
 
 def set_out(exercise: Exercise, pace: float = 1.0) -> PlanHand:
@@ -54,8 +60,8 @@ def _running(hand: PlanHand, state: PuddleState, dt_s: float) -> tuple[PlanHand,
     if going and x_mm < end:
         x_mm = min(end, x_mm + hand.pace * planned.travel_mm_per_s * dt_s)
     elif going:
-        lifted += END_LIFTS_MM_PER_S * dt_s
-    done = lifted >= END_LIFTS_MM_PER_S * LIFTS_OVER_S and state.pool.width_mm == 0
+        lifted += hand.lifts_mm_per_s * dt_s
+    done = lifted >= hand.lifts_mm_per_s * LIFTS_OVER_S and state.pool.width_mm == 0
     dabs = _wants_rod(hand, state) and state.t_s - hand.dabbed_s >= DAB_EVERY_S
     now = replace(
         hand, going=going, x_mm=x_mm, lifted_mm=lifted, done=done,
@@ -83,7 +89,7 @@ def _tacking(hand: PlanHand, state: PuddleState, dt_s: float) -> tuple[PlanHand,
     there = TACKS_AT[hand.tacks_done] * sheet.seam_mm
     if hand.lifted_mm > 0:
         # Lifted slowly until it has frozen, then on to the next.
-        lifted = hand.lifted_mm + END_LIFTS_MM_PER_S * dt_s
+        lifted = hand.lifted_mm + hand.lifts_mm_per_s * dt_s
         frozen = state.pool.width_mm == 0
         now = replace(
             hand, lifted_mm=0.0 if frozen else lifted, tacks_done=hand.tacks_done + frozen
