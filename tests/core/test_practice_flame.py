@@ -9,8 +9,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from pellak.core.chance import roll, wander
 from pellak.core.errors import Refused
-from pellak.core.practice.chance import roll, wander
 from pellak.core.practice.flame.burning import (
     cone_burning_m_per_s,
     feather_of,

@@ -1,7 +1,6 @@
 """The shop's records at the shell: demo, backup, restore, salvage."""
 
 import argparse
-import os
 import sys
 from datetime import UTC, datetime
 from pathlib import Path
@@ -15,12 +14,6 @@ from pellak.store.keeping import back_up, kept_backups
 from pellak.store.keeping import restore as put_back
 from pellak.store.salvage import salvage as read_out
 from pellak.store.serving_lock import ServingLock
-
-
-def default_folder() -> Path:
-    """Return where records are kept unless told otherwise."""
-    base = os.environ.get("XDG_DATA_HOME") or Path.home() / ".local" / "share"
-    return Path(os.environ.get("PELLAK_DATA") or Path(base) / "pellak")
 
 
 def checked(folder: Path) -> None:

@@ -29,19 +29,6 @@ ENDS_WITHIN_S = 5
 """How long a stop waits for requests that are being answered."""
 
 
-def add_arguments(command: argparse.ArgumentParser) -> None:
-    """Add what `pellak serve` may be told."""
-    command.add_argument("--host", default="127.0.0.1")
-    command.add_argument("--port", type=int, default=8140)
-    command.add_argument("--demo", action="store_true", help="load the demo data first")
-    command.add_argument("--share", action="store_true", help="serve a network")
-    command.add_argument(
-        "--name", action="append", default=[], help="a name the network knows this machine by"
-    )
-    command.add_argument("--certificate", type=Path, help="a TLS certificate chain, PEM")
-    command.add_argument("--key", type=Path, help="the certificate's key, PEM")
-
-
 def _passcodes(share: bool) -> dict[May, str] | None:
     if not share:
         return None

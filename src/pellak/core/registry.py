@@ -7,6 +7,7 @@ from pellak.core.body.free import FREE
 from pellak.core.body.soak import SOAK
 from pellak.core.care.eyes import EYES
 from pellak.core.care.leak_test import LEAK_TEST
+from pellak.core.day.reckon import DAY
 from pellak.core.errors import Refused
 from pellak.core.faults.finder import FAULTS
 from pellak.core.gas.cylinders import CYLINDERS
@@ -46,6 +47,7 @@ RECKONERS: tuple[Reckoner[Any, Any], ...] = (
     FREE,
     FAULTS,
     HAND,
+    DAY,
 )
 
 

@@ -12,9 +12,9 @@ from pellak.core.care.sequences import (
     holds,
     leak_test_drill,
 )
+from pellak.core.chance import roll
 from pellak.core.errors import Refused
 from pellak.core.job_base import ShopSchools
-from pellak.core.practice.chance import roll
 from pellak.core.practice.score import ScorePart
 from pellak.core.working import Record
 

@@ -20,5 +20,5 @@ class Worth(Record):
 
 
 def left(off: float, full: float, none: float) -> float:
-    """Return 1 to `full`, 0 from `none`, and evenly between; all of one unit."""
+    """Return 1 for an `off` up to `full`, 0 from `none`, evenly between; all of one unit."""
     return min(1.0, max(0.0, (none - off) / (none - full)))

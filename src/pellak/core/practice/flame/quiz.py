@@ -1,6 +1,6 @@
 """Flames to read: drawn by the same laws as those one sets, their numbers told only afterwards."""
 
-from pellak.core.practice.chance import roll
+from pellak.core.chance import roll
 from pellak.core.practice.flame.burning import Look, look
 from pellak.core.practice.flame.flows import Torch
 from pellak.core.torch.flame import OXIDISING_ABOVE, FlameKind, flame_kind

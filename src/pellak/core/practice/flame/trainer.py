@@ -5,8 +5,8 @@ It has no clock and no chance of its own: the same seed and the same hands give 
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
+from pellak.core.chance import roll, wander
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR, LimitRegion
-from pellak.core.practice.chance import roll, wander
 from pellak.core.practice.flame.burning import (
     OUT_OVER_LIFT,
     POPS_AT_RATIO,

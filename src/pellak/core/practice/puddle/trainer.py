@@ -7,8 +7,8 @@ from typing import Literal
 
 import numpy as np
 
+from pellak.core.chance import roll
 from pellak.core.heat.case import CORE_RADIUS_PER_BORE
-from pellak.core.practice.chance import roll
 from pellak.core.practice.puddle.conduction import Faces, Flags, at_start, conducted, faces
 from pellak.core.practice.puddle.joint import (
     Joint,

@@ -1,0 +1,157 @@
+"""Who and what is taken when: what a list is placed into, one unit after the other."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+
+from pellak.core.day.given import DayGiven
+from pellak.core.day.units import TIP_CHANGE_MIN, Unit
+
+TINY_MIN = 1e-6
+
+
+@dataclass(frozen=True)
+class Placed:
+    """A unit with its start, minutes since midnight, who is at it and with which torch; who keeps
+    watch where it has one."""
+
+    unit: Unit
+    start_min: float
+    who: str = ""
+    torch: str = ""
+    watcher: str = ""
+
+    def during(self, span: tuple[float, float] | None) -> tuple[float, float] | None:
+        """Return a span of the unit as minutes since midnight."""
+        return None if span is None else (self.start_min + span[0], self.start_min + span[1])
+
+    @property
+    def attended(self) -> tuple[float, float] | None:
+        """From when to when somebody is at it."""
+        return self.during(self.unit.attended)
+
+    @property
+    def torched(self) -> tuple[float, float] | None:
+        """From when to when it holds a torch."""
+        return self.during(self.unit.torched)
+
+    @property
+    def watched(self) -> tuple[float, float] | None:
+        """From when to when somebody stays at its place."""
+        return self.during(self.unit.watched)
+
+    @property
+    def open_until_min(self) -> float:
+        """Until when somebody is needed for it."""
+        return self.start_min + self.unit.kept_open_min
+
+
+def _over(one: tuple[float, float], other: tuple[float, float]) -> bool:
+    return one[0] < other[1] - TINY_MIN and other[0] < one[1] - TINY_MIN
+
+
+@dataclass
+class Calendar:
+    """What is placed so far, and where the next unit fits."""
+
+    given: DayGiven
+    placed: dict[int, Placed] = field(default_factory=dict)
+
+    def ready_min(self, unit: Unit) -> float | None:
+        """Return when a unit can begin at the soonest; None where what it follows is not placed."""
+        ready = max(self.given.from_min, unit.job.not_before_min)
+        for key, after_min in unit.follows:
+            if key not in self.placed:
+                return None
+            ready = max(ready, self.placed[key].start_min + after_min)
+        return ready
+
+    def fits(self, unit: Unit) -> Placed | None:
+        """Return a unit placed as soon as it fits; None where it does not before closing."""
+        ready = self.ready_min(unit)
+        if ready is None:
+            return None
+        if unit.pinned_min is not None:
+            starts: list[float] = [unit.pinned_min] if unit.pinned_min >= ready - TINY_MIN else []
+        else:
+            starts = sorted({ready, *(t for t in self._turns(unit) if t > ready)})
+        for start in starts:
+            if start + unit.kept_open_min > self.given.closes_min + TINY_MIN:
+                if unit.kept_open_min > 0:
+                    return None
+                # Cooling needs nobody: it may run through the night.
+                return Placed(unit, start)
+            found = self._at(unit, start)
+            if found is not None:
+                return found
+        return None
+
+    def add(self, placed: Placed) -> None:
+        """Take a unit up."""
+        self.placed[placed.unit.key] = placed
+
+    def _turns(self, unit: Unit) -> Iterator[float]:
+        """Give the moments at which something ends or begins that the unit might fit beside."""
+        spans = [span for span in (unit.attended, unit.torched, unit.watched) if span]
+        for other in self.placed.values():
+            for busy in (other.attended, other.torched, other.watched):
+                if busy is None:
+                    continue
+                for span in spans:
+                    yield busy[1] - span[0]
+                    yield busy[1] - span[0] + TIP_CHANGE_MIN
+
+    def _at(self, unit: Unit, start_min: float) -> Placed | None:
+        now = Placed(unit, start_min)
+        for who in self.given.people if unit.attended else ("",):
+            if who and not self._free(now, who):
+                continue
+            for torch in self.given.torches if unit.torched else ("",):
+                if torch and not self._torch_free(now, torch):
+                    continue
+                for watcher in self._watchers(now, who):
+                    return Placed(unit, start_min, who, torch, watcher)
+        return None
+
+    def _free(self, now: Placed, who: str) -> bool:
+        """Say whether somebody can be at a unit: at nothing else, and watching nowhere else."""
+        span = now.attended
+        if span is None:
+            return True
+        for other in self.placed.values():
+            if other.who == who and other.attended and _over(span, other.attended):
+                return False
+            away = other.unit.job.place != now.unit.job.place
+            if other.watcher == who and other.watched and away and _over(span, other.watched):
+                return False
+        return True
+
+    def _torch_free(self, now: Placed, torch: str) -> bool:
+        span = now.torched
+        for other in self.placed.values():
+            if other.torch != torch or other.torched is None or span is None:
+                continue
+            change = TIP_CHANGE_MIN if other.unit.tip != now.unit.tip else 0.0
+            if _over((span[0] - change, span[1] + change), other.torched):
+                return False
+        return True
+
+    def _watchers(self, now: Placed, who: str) -> Iterator[str]:
+        """Give who can keep a unit's watch: nobody who is busy at another place meanwhile."""
+        if now.watched is None:
+            yield ""
+            return
+        # Whoever did it stays beside it, where that is possible.
+        for name in sorted(self.given.people, key=lambda one: one != who):
+            if self._can_watch(now, name):
+                yield name
+
+    def _can_watch(self, now: Placed, name: str) -> bool:
+        span, place = now.watched, now.unit.job.place
+        for other in self.placed.values():
+            if other.unit.job.place == place or span is None:
+                continue
+            if other.who == name and other.attended and _over(span, other.attended):
+                return False
+            if other.watcher == name and other.watched and _over(span, other.watched):
+                return False
+        return True

@@ -1,0 +1,126 @@
+"""A plan by list: units placed one after the other in many orders, the best of them kept."""
+
+from collections.abc import Callable, Collection, Iterator, Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+
+from pellak.core.chance import roll
+from pellak.core.day.calendar import Calendar, Placed
+from pellak.core.day.given import DayGiven, DayJob
+from pellak.core.day.units import Unit, units_of
+
+MOST_ORDERS, MOST_WORK = 60, 2400
+"""So many orders are tried; fewer where there is more to place."""
+Order = Callable[[Unit], tuple[float, ...]]
+
+
+@dataclass(frozen=True)
+class Plan:
+    """Units placed, by key; `left` are those that were not."""
+
+    placed: dict[int, Placed]
+    left: tuple[Unit, ...]
+
+    @property
+    def done_min(self) -> float:
+        """When the last of it needs nobody any more, minutes since midnight."""
+        return max((one.open_until_min for one in self.placed.values()), default=0.0)
+
+    def worth(self) -> tuple[float, ...]:
+        """Return what plans are held against each other by, less is better.
+
+        First that jobs are done, the more urgent the more; then when the last is over; then how
+        often tips are changed; then that what is urgent is done early.
+        """
+        undone = sum(weight(unit.job) for unit in self.left if unit.kept_open_min > 0)
+        early = sum(weight(one.unit.job) * one.open_until_min for one in self.placed.values())
+        return (undone, round(self.done_min, 3), tip_changes(self.placed.values()), early)
+
+
+def weight(job: DayJob) -> float:
+    """Return how much a job counts: each step of urgency twice the one below it."""
+    return float(2.0 ** (9 - job.priority))
+
+
+def tip_changes(placed: Collection[Placed]) -> int:
+    """Return how often a tip is changed on any torch."""
+    by_torch: dict[str, list[tuple[float, str]]] = {}
+    for one in placed:
+        if one.torched:
+            by_torch.setdefault(one.torch, []).append((one.torched[0], one.unit.tip))
+    return sum(
+        before[1] != after[1]
+        for held in by_torch.values()
+        for before, after in pairwise(sorted(held))
+    )
+
+
+def listed(given: DayGiven) -> Plan:
+    """Return the best plan of a number of orders; every one of them can be done."""
+    units = units_of(given)
+    count = max(6, min(MOST_ORDERS, MOST_WORK // max(1, len(units))))
+    plans = [_by_order(given, units, order) for order in _orders(units, count)]
+    return min(plans, key=Plan.worth)
+
+
+def _orders(units: Sequence[Unit], count: int) -> Iterator[Order]:
+    """Give the orders: the urgent first, long tails first, tips together, then by chance."""
+    tail = {unit.key: _tail_min(unit, units) for unit in units}
+    tips = sorted({unit.tip for unit in units})
+
+    def urgent(unit: Unit) -> tuple[float, ...]:
+        return (unit.job.priority, -tail[unit.key])
+
+    def long_tails(unit: Unit) -> tuple[float, ...]:
+        return (-tail[unit.key], unit.job.priority)
+
+    def tips_together(unit: Unit) -> tuple[float, ...]:
+        return (tips.index(unit.tip), unit.job.priority, -tail[unit.key])
+
+    yield from (urgent, long_tails, tips_together)
+    for seed in range(count - 3):
+
+        def by_chance(unit: Unit, seed: int = seed) -> tuple[float, ...]:
+            loose = 0.3 + 0.7 * roll(seed, unit.key, salt=21)
+            # Half of them hold on to urgency, the others to how long a thing has to lie.
+            return (
+                (unit.job.priority * loose, -tail[unit.key])
+                if seed % 2
+                else (-tail[unit.key] * loose, unit.job.priority)
+            )
+
+        yield by_chance
+
+
+def _tail_min(unit: Unit, units: Sequence[Unit]) -> float:
+    """Return how long it takes from a unit's start until its job is over."""
+    after = [
+        gap + _tail_min(other, units)
+        for other in units
+        for key, gap in other.follows
+        if key == unit.key
+    ]
+    ends = [part.end_min for part in unit.parts]
+    return max([*ends, *after])
+
+
+def _by_order(given: DayGiven, units: Sequence[Unit], order: Order) -> Plan:
+    calendar = Calendar(given)
+    # What is pinned has its place before anything else is put around it.
+    waiting = sorted(units, key=lambda one: (one.pinned_min is None, order(one), one.key))
+    left: list[Unit] = []
+    while waiting:
+        at = next(
+            (n for n, unit in enumerate(waiting) if calendar.ready_min(unit) is not None), None
+        )
+        if at is None:
+            # They follow something that found no place today.
+            left += waiting
+            break
+        unit = waiting.pop(at)
+        placed = calendar.fits(unit)
+        if placed is None:
+            left.append(unit)
+        else:
+            calendar.add(placed)
+    return Plan(calendar.placed, tuple(left))

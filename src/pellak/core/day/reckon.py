@@ -1,0 +1,97 @@
+"""The day reckoner: what to do when, what cannot be done today and why, tips, gas, hands free."""
+
+from pellak.core.day.exact import proved
+from pellak.core.day.given import DayGiven
+from pellak.core.day.listing import Plan, listed
+from pellak.core.day.plan import DayValues, Way
+from pellak.core.day.telling import clock, told
+from pellak.core.working import Answer, Caution, Reckoner, Working
+
+SOURCE = (
+    "list scheduling in many orders; up to twelve jobs also as a mixed-integer program (HiGHS), "
+    "which says where nothing ends earlier"
+)
+WATCH_SOURCE = "NFPA 51B: the watch goes on after the last flame, and somebody stays for it"
+
+
+class DayAnswer(Answer):
+    """Answer of the day reckoner."""
+
+    values: DayValues
+
+
+def plan_day(given: DayGiven) -> DayAnswer:
+    """Return a day's plan. Raises Refused, naming the field, where the day does not hold together.
+
+    Source: SOURCE.
+    """
+    given = given.checked()
+    plan, optimal = listed(given), False
+    way: Way = "list"
+    if given.exact:
+        better = proved(given, plan)
+        if better is not None and better.plan.worth()[:2] <= plan.worth()[:2]:
+            optimal = better.optimal
+            if better.plan.worth() < plan.worth():
+                plan, way = better.plan, "program"
+    values = told(given, plan, way, optimal=optimal)
+    return DayAnswer(
+        values=values, working=_working(given, plan, values), cautions=_cautions(given, values)
+    )
+
+
+def _working(given: DayGiven, plan: Plan, values: DayValues) -> list[Working]:
+    proof = "nothing ends earlier" if values.optimal else "the best of those tried"
+    latest = max((block.late_min for block in values.timeline if not block.to_tomorrow), default=0)
+    return [
+        Working(
+            name="done", value=None if values.done_min is None else clock(values.done_min),
+            formula="latest end of whatever somebody is needed for",
+            inserted=f"{len(plan.placed)} stretches, {len(given.people)} people, "
+            f"{len(given.torches)} torches: {proof}",
+            source=SOURCE, note=f"if everything drags: {clock(latest)}" if latest else "",
+        ),
+        Working(
+            name="acetylene", value=values.gas.acetylene_l, unit="L",
+            formula="sum over what is planned",
+            inserted=" + ".join(f"{one.acetylene_l:.0f}" for one in values.gas.by_hour) or "0",
+            source="each job's own plan",
+        ),
+    ]  # fmt: skip
+
+
+def _cautions(given: DayGiven, values: DayValues) -> list[Caution]:
+    cautions: list[Caution] = []
+    if values.gas.enough is False:
+        cautions.append(
+            Caution(
+                level="warn", source="each job's own plan",
+                text=f"Acetylene runs out in {values.gas.runs_out_in}: swap before it.",
+                reason="A cylinder that empties under a flame draws it back into the hose.",
+            )
+        )  # fmt: skip
+    late = [
+        block for block in values.timeline
+        if block.needs != "none" and block.late_min > given.closes_min >= block.end_min
+    ]  # fmt: skip
+    if late:
+        worst = max(late, key=lambda one: one.late_min)
+        what = "the fire watch" if worst.needs == "watch" else worst.phase
+        cautions.append(
+            Caution(
+                level="warn" if worst.needs == "watch" else "note", source=WATCH_SOURCE,
+                text=f"If it drags, {what} of {worst.job} would end {clock(worst.late_min)}; you "
+                f"close at {clock(given.closes_min)}.",
+                reason="Sparks smoulder for hours: nobody locks the door on a watch.",
+            )
+        )  # fmt: skip
+    return cautions
+
+
+DAY = Reckoner(
+    "day",
+    "What comes next, what goes while it cools, and what does not go today?",
+    DayGiven,
+    DayAnswer,
+    plan_day,
+)
