@@ -168,11 +168,11 @@ PICTURES: dict[str, tuple[tuple[int, int], Take]] = {
     "rack": (DESK, at("/rack")),
     "run-book": (DESK, at("/runs")),
     "hand": (DESK, at("/runs/hand")),
+    "day": (DESK, at("/day")),
     "practice": (DESK, practice),
     "puddle": (DESK, puddle),
     "phone": (PHONE, at_job("Funnel casing patch")),
     "bench-mode": (TABLET, at_leak_test),
-    "phone-bench-mode": (PHONE, at_leak_test),
 }
 
 

@@ -46,8 +46,8 @@ def faults_of(given, values):
                 wrong.append(f"no torch for {key}")
     for pin in given.pins:
         block = blocks.get((pin.job, pin.phase))
-        if block and abs(block.start_min - pin.start_min) > TINY:
-            wrong.append(f"{pin} was moved")
+        if block and block.start_min < pin.start_min - TINY:
+            wrong.append(f"{pin} begins sooner than it was put")
     busy = [b for b in values.timeline if b.end_min - b.start_min > TINY and b.needs != "none"]
     for n, a in enumerate(busy):
         for b in busy[n + 1 :]:

@@ -104,8 +104,8 @@ def test_every_day_by_program_can_be_done_and_ends_no_later(shop):
     listed = plan_day(shop.model_copy(update={"exact": False})).values
     told = plan_day(shop.model_copy(update={"seconds": 1.0})).values
     assert faults_of(shop, told) == []
-    assert len(told.not_today) <= len(listed.not_today)
-    if len(told.not_today) == len(listed.not_today) and told.done_min is not None:
+    same = [one.job for one in told.not_today] == [one.job for one in listed.not_today]
+    if same and not shop.pins and told.done_min is not None:
         assert told.done_min <= listed.done_min + 1e-3
 
 
@@ -224,7 +224,10 @@ def test_a_pin_stays_and_the_rest_goes_round_it():
     assert (weld.start_min, weld.pinned) == (700, True)
     assert faults_of(shop, told) == []
     early = day([seam("rail")], pins=[Pin(job="rail", phase="weld", start_min=455)])
-    assert "pinned to 07:35" in plan_day(early).values.not_today[0].why
+    weld = next(b for b in plan_day(early).values.timeline if b.phase == "weld")
+    assert weld.start_min == OPENS + 15
+    late = day([seam("rail")], pins=[Pin(job="rail", phase="weld", start_min=1000)])
+    assert plan_day(late).values.not_today[0].why.startswith("pinned to 16:40: too late")
 
 
 def test_gas_that_runs_out_is_said_before_the_job_it_runs_out_in():

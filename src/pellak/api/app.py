@@ -18,6 +18,7 @@ from starlette.staticfiles import StaticFiles
 from pellak import __version__
 from pellak.api.bench_routes import bench_router
 from pellak.api.book_routes import book_router
+from pellak.api.day_routes import day_router
 from pellak.api.guards import Guards
 from pellak.api.hand_routes import hand_router
 from pellak.api.metal_routes import metal_router
@@ -38,6 +39,7 @@ from pellak.shop.at_bench import AtBench
 from pellak.shop.backups import Backups
 from pellak.shop.bench import Bench
 from pellak.shop.clock import Clock, Moments, machine_moment, now_utc
+from pellak.shop.day_book import DayBook
 from pellak.shop.find import Finder
 from pellak.shop.flame_session import FlameTold
 from pellak.shop.gas_book import GasBook
@@ -135,6 +137,7 @@ def create_app(
     app.include_router(photo_router(photos))
     app.include_router(procedure_router(procedures, photos, book))
     app.include_router(hand_router(HandBook(database, clock, planner)))
+    app.include_router(day_router(DayBook(database, clock, planner)))
     app.include_router(practice_router(PracticeBook(database, clock), bench))
     app.include_router(watch_router(watches, WatchFiles(database, watches, book, clock)))
     app.include_router(metal_router(Metals(database, clock)))

@@ -8,8 +8,10 @@ from pellak.demo.photos import enter_photos
 from pellak.demo.practice import enter_practice
 from pellak.demo.work_done import LAST_DAY, enter_watch, enter_work_done
 from pellak.shop.bench import Bench
+from pellak.shop.day_book import DayBook
 from pellak.shop.metals import Metals
 from pellak.shop.photo_book import PhotoBook
+from pellak.shop.planning import Planner
 from pellak.shop.practice_book import PracticeBook
 from pellak.shop.procedures import ProcedureBook
 from pellak.shop.rack import RackBook
@@ -83,6 +85,7 @@ HEATS: tuple[dict[str, str], ...] = (
 )
 """Two made-up certificates of one grade, so that there is something to compare."""
 LOADED_KEY = "demo_loaded"
+DAY = {"people": ["Brit", "Tove"], "torches": ["Wharf handle"], "closes": "16:30"}
 
 
 def load_demo(
@@ -105,6 +108,8 @@ def load_demo(
     enter_procedures(ProcedureBook(database, book, lambda: LAST_DAY), book)
     enter_work_done(bench, book, job_ids)
     enter_practice(PracticeBook(database, lambda: LAST_DAY))
+    # One torch between two: who does what while it cools is worth a plan.
+    DayBook(database, lambda: LAST_DAY, Planner()).change(DAY)
     enter_watch(bench, WatchBook(database, bench, lambda: LAST_DAY), job_ids)
     with database.transaction() as session:
         Rack(session).set_setting(LOADED_KEY, True)

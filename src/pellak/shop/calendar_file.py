@@ -1,10 +1,11 @@
 """Milestones as a calendar: RFC 5545, one event each, with an alarm."""
 
-from collections.abc import Sequence
-from datetime import datetime, timedelta
+from collections.abc import Mapping, Sequence
+from datetime import UTC, datetime, timedelta
 
 from icalendar import Alarm, Calendar, Event
 
+from pellak.core.day.plan import DayBlock
 from pellak.core.watch.milestones import Milestone
 
 LASTS = timedelta(minutes=15)
@@ -43,3 +44,27 @@ def calendar_of(
 
 def _clock(left_at: datetime, hours: float) -> str:
     return (left_at + timedelta(hours=hours)).strftime("%d %b %H:%M")
+
+
+def day_calendar(
+    midnight: datetime, made_at: datetime, blocks: Sequence[DayBlock], names: Mapping[str, str]
+) -> str:
+    """Return a day as a calendar; `names` are the jobs' by id. Taken in again its events move."""
+    calendar = Calendar()
+    calendar.add("prodid", "-//Pellak//day//EN")
+    calendar.add("version", "2.0")
+    for block in blocks:
+        if block.needs == "none":
+            continue
+        event = Event()
+        event.add("uid", f"{midnight:%Y%m%d}-{block.job}-{block.phase}@pellak")
+        event.add("dtstamp", made_at)
+        # In UTC: a calendar on a phone knows where it is.
+        event.add("dtstart", (midnight + timedelta(minutes=block.start_min)).astimezone(UTC))
+        event.add("dtend", (midnight + timedelta(minutes=block.end_min)).astimezone(UTC))
+        event.add("summary", f"{names[block.job]}: {block.phase}")
+        event.add(
+            "description", ", ".join(one for one in (block.who, block.torch, block.tip) if one)
+        )
+        calendar.add_component(event)
+    return str(calendar.to_ical().decode())

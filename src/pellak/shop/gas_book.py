@@ -3,8 +3,10 @@
 from collections.abc import Mapping
 from datetime import timedelta
 
+from pellak.core.gas.cylinders import CylindersValues
 from pellak.core.gas.hose import Gas
 from pellak.core.rack.equipment import Equipment
+from pellak.core.rack.items import CylinderItem
 from pellak.core.rack.newest import COMMON_FLOW_L_PER_H, content_now
 from pellak.core.working import Record
 from pellak.shop.clock import Clock
@@ -79,13 +81,18 @@ def _told(
     )
 
 
-def _sum(gas: Gas, shop: Equipment, wanted: float, used_m3: float, used_runs: int) -> GasSum:
-    held = [
+def held_in(shop: Equipment, gas: Gas) -> list[tuple[CylinderItem, CylindersValues]]:
+    """Return the cylinders of a gas whose content is known, with what they hold."""
+    return [
         (item, answer.values)
         for item in shop.cylinders(gas)
         for answer in [content_now(item, COMMON_FLOW_L_PER_H)]
         if answer is not None
     ]
+
+
+def _sum(gas: Gas, shop: Equipment, wanted: float, used_m3: float, used_runs: int) -> GasSum:
+    held = held_in(shop, gas)
     low_m3 = sum(v.low_m3 for _, v in held) if held else None
     high_m3 = sum(v.high_m3 for _, v in held) if held else None
     enough = None

@@ -132,6 +132,14 @@ class Runs:
         found = self._session.execute(statement.order_by(RunRow.place))
         return {row.job_id: row.run_id for row in found}
 
+    def begun_since(self, moment: datetime) -> list[tuple[str, datetime, datetime | None]]:
+        """Return job, beginning and end of each run begun since a moment, the oldest first."""
+        columns = select(RunRow.job_id, RunRow.started_at, RunRow.finished_at)
+        found = self._session.execute(
+            columns.where(RunRow.started_at >= moment).order_by(RunRow.place)
+        )
+        return [(job_id, began, ended) for job_id, began, ended in found]
+
     def keep(self, run_id: str, version: int, columns: dict[str, Any]) -> bool:
         """Write some columns of a run if it still is at that version; say whether it was.
 

@@ -64,6 +64,9 @@ export type Standing = Schemas["Standing"];
 export type FlameHello = Schemas["FlameHello"];
 export type FlameSaid = Schemas["FlameSaid"];
 export type FlameScore = Schemas["FlameScore"];
+/** What is kept of a day is always told whole. */
+export type DayLook = Schemas["DayLook"] & { kept: Required<Schemas["DayKept"]> };
+export type DayBlock = Schemas["DayBlock"];
 export type ForJob = Required<Schemas["ForJob"]>;
 export type PuddleHello = Required<Schemas["PuddleHello"]>;
 export type PuddleSaid = Schemas["PuddleSaid"];

@@ -883,6 +883,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Look At Day */
+        get: operations["look_at_day"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Change Day */
+        patch: operations["change_day"];
+        trace?: never;
+    };
+    "/api/day/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Day Calendar */
+        get: operations["day_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/practice": {
         parameters: {
             query?: never;
@@ -2560,6 +2595,173 @@ export interface components {
             enough: boolean | null;
         };
         /**
+         * DayBlock
+         * @description One phase in its place, minutes since midnight; `late_min` with every phase before it as slow
+         *     as it may be. `to_tomorrow` where it ends after closing and needs nobody.
+         */
+        DayBlock: {
+            /** Job */
+            job: string;
+            /** Phase */
+            phase: string;
+            /** Start Min */
+            start_min: number;
+            /** End Min */
+            end_min: number;
+            /** Late Min */
+            late_min: number;
+            /**
+             * Needs
+             * @enum {string}
+             */
+            needs: "torch" | "hands" | "watch" | "none";
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+            /**
+             * Torch
+             * @default
+             */
+            torch: string;
+            /**
+             * Tip
+             * @default
+             */
+            tip: string;
+            /** Place */
+            place: string;
+            /**
+             * Pinned
+             * @default false
+             */
+            pinned: boolean;
+            /**
+             * To Tomorrow
+             * @default false
+             */
+            to_tomorrow: boolean;
+        };
+        /**
+         * DayGas
+         * @description Gas of all that is planned, L; `enough` null where nobody says what there is.
+         */
+        DayGas: {
+            /** Acetylene L */
+            acetylene_l: number;
+            /** Oxygen L */
+            oxygen_l: number;
+            /** By Hour */
+            by_hour: components["schemas"]["HourDraw"][];
+            /** Enough */
+            enough: boolean | null;
+            /**
+             * Runs Out In
+             * @default
+             */
+            runs_out_in: string;
+        };
+        /**
+         * DayKept
+         * @description How the shop goes about its days. `left_out` are jobs that are not for today; pins belong to
+         *     the day they were put on.
+         */
+        DayKept: {
+            /** People */
+            people?: string[];
+            /** Torches */
+            torches?: string[];
+            /**
+             * Opens
+             * @default 07:30
+             */
+            opens: string;
+            /**
+             * Closes
+             * @default 17:30
+             */
+            closes: string;
+            /** Left Out */
+            left_out?: string[];
+            /** Urgent */
+            urgent?: string[];
+            /** Pins */
+            pins?: components["schemas"]["Pin"][];
+            /**
+             * Pins On
+             * @default
+             */
+            pins_on: string;
+        };
+        /**
+         * DayLine
+         * @description A job of the bench as the day has it; `why_out` where its plan gives no phases.
+         */
+        DayLine: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Left Out */
+            left_out: boolean;
+            /** Urgent */
+            urgent: boolean;
+            /** Under Way */
+            under_way: boolean;
+            /**
+             * Why Out
+             * @default
+             */
+            why_out: string;
+        };
+        /**
+         * DayLook
+         * @description The day as it stands: minutes since midnight of `date`, by this machine's clock.
+         */
+        DayLook: {
+            /** Date */
+            date: string;
+            /** Now Min */
+            now_min: number;
+            /** Opens Min */
+            opens_min: number;
+            /** Closes Min */
+            closes_min: number;
+            kept: components["schemas"]["DayKept"];
+            /** Jobs */
+            jobs: components["schemas"]["DayLine"][];
+            values: components["schemas"]["DayValues"];
+            /** Working */
+            working: components["schemas"]["Working"][];
+            /** Cautions */
+            cautions: components["schemas"]["Caution"][];
+        };
+        /**
+         * DayValues
+         * @description The day. `optimal` where it is proved that nothing ends earlier.
+         */
+        DayValues: {
+            /** Timeline */
+            timeline: components["schemas"]["DayBlock"][];
+            /** Done Min */
+            done_min: number | null;
+            /** Tip Changes */
+            tip_changes: components["schemas"]["TipChange"][];
+            /** Not Today */
+            not_today: components["schemas"]["NotToday"][];
+            /** Hands Free */
+            hands_free: components["schemas"]["FreeHands"][];
+            gas: components["schemas"]["DayGas"];
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "list" | "program";
+            /** Optimal */
+            optimal: boolean;
+        };
+        /**
          * Dimension
          * @description A boxed dimension: the job's field, its value, whether it is the usual one, where it is.
          */
@@ -3402,6 +3604,20 @@ export interface components {
             line: string;
         };
         /**
+         * FreeHands
+         * @description A stretch in which somebody has nothing planned, minutes since midnight.
+         */
+        FreeHands: {
+            /** Who */
+            who: string;
+            /** Start Min */
+            start_min: number;
+            /** End Min */
+            end_min: number;
+            /** For What */
+            for_what: string;
+        };
+        /**
          * FreeValues
          * @description The heating. `seconds` to the target and `best_moment_s` when the fit is widest, both null
          *     where the head does not bring it there; `needed_mm` what a shrink fit must open.
@@ -3977,6 +4193,16 @@ export interface components {
             length_m: number;
             /** Dated */
             dated?: string | null;
+        };
+        /**
+         * HourDraw
+         * @description Acetylene in the clock hour that begins at `hour_min`, L.
+         */
+        HourDraw: {
+            /** Hour Min */
+            hour_min: number;
+            /** Acetylene L */
+            acetylene_l: number;
         };
         /**
          * Imported
@@ -4718,6 +4944,18 @@ export interface components {
             why: string;
         };
         /**
+         * NotToday
+         * @description A job, or what is left of it, that does not go today, and why.
+         */
+        NotToday: {
+            /** Job */
+            job: string;
+            /** Phases */
+            phases: string[];
+            /** Why */
+            why: string;
+        };
+        /**
          * OneLineAnswer
          * @description The answer to a one-line question: a headline, what was asked, and the working behind it.
          */
@@ -5300,6 +5538,19 @@ export interface components {
             why: string;
             /** Next Id */
             next_id: string;
+        };
+        /**
+         * Pin
+         * @description A phase that is put to a start, in minutes since midnight: no sooner, and as soon after as it
+         *     can be.
+         */
+        Pin: {
+            /** Job */
+            job: string;
+            /** Phase */
+            phase: string;
+            /** Start Min */
+            start_min: number;
         };
         /**
          * Place
@@ -7617,6 +7868,20 @@ export interface components {
             /** Why */
             why: string;
             chart: components["schemas"]["ChartRow"] | null;
+        };
+        /**
+         * TipChange
+         * @description A change of tips on a torch.
+         */
+        TipChange: {
+            /** Torch */
+            torch: string;
+            /** At Min */
+            at_min: number;
+            /** From Tip */
+            from_tip: string;
+            /** To Tip */
+            to_tip: string;
         };
         /**
          * TipCleaned
@@ -14667,6 +14932,263 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HandPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_at_day: {
+        parameters: {
+            query?: {
+                exact?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayLook"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayKept"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    day_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
                 };
             };
             /** @description Bad Request */

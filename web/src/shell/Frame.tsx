@@ -25,6 +25,7 @@ export function Frame() {
     { name: "Rack", to: "/rack", here: pathname.startsWith("/rack") },
     { name: "Metals", to: "/metals", here: pathname.startsWith("/metals") },
     { name: "Run book", to: "/runs", here: pathname.startsWith("/runs") },
+    { name: "Day", to: "/day", here: pathname.startsWith("/day") },
     { name: "Practice", to: "/practice", here: pathname.startsWith("/practice") },
   ];
   const cache = useQueryClient();
@@ -37,7 +38,7 @@ export function Frame() {
   useKeys({ "/": find, "Mod+k": find, "!": () => setDrilling(true), "?": () => setKeys(true) });
   useKeys({ Escape: () => setDrilling(false) }, drilling);
   const place = (here: boolean) =>
-    `flex h-full items-center border-b-[3px] px-1 font-semibold ${here ? "border-cone text-ink" : "border-transparent text-mute"}`;
+    `flex h-full items-center border-b-[3px] px-0.5 font-semibold whitespace-nowrap sm:px-1 ${here ? "border-cone text-ink" : "border-transparent text-mute"}`;
   return (
     <div className="flex min-h-screen flex-col [--head:3.25rem]">
       <a
@@ -62,7 +63,7 @@ export function Frame() {
           <img src="/assets/flame.svg" alt="" width={24} height={24} />
           pellak
         </NavLink>
-        <nav aria-label="Places" className="flex h-[var(--head)] gap-3 sm:gap-4">
+        <nav aria-label="Places" className="flex h-[var(--head)] gap-2 sm:gap-4">
           {places.map(({ name, to, here }) => (
             <NavLink
               key={to}

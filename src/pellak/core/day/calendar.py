@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass, field
+from functools import cached_property
 
 from pellak.core.day.given import DayGiven
 from pellak.core.day.units import TIP_CHANGE_MIN, Unit
@@ -24,17 +25,17 @@ class Placed:
         """Return a span of the unit as minutes since midnight."""
         return None if span is None else (self.start_min + span[0], self.start_min + span[1])
 
-    @property
+    @cached_property
     def attended(self) -> tuple[float, float] | None:
         """From when to when somebody is at it."""
         return self.during(self.unit.attended)
 
-    @property
+    @cached_property
     def torched(self) -> tuple[float, float] | None:
         """From when to when it holds a torch."""
         return self.during(self.unit.torched)
 
-    @property
+    @cached_property
     def watched(self) -> tuple[float, float] | None:
         """From when to when somebody stays at its place."""
         return self.during(self.unit.watched)
@@ -70,10 +71,9 @@ class Calendar:
         ready = self.ready_min(unit)
         if ready is None:
             return None
-        if unit.pinned_min is not None:
-            starts: list[float] = [unit.pinned_min] if unit.pinned_min >= ready - TINY_MIN else []
-        else:
-            starts = sorted({ready, *(t for t in self._turns(unit) if t > ready)})
+        # Where it was put, or as soon after as it can be.
+        ready = max(ready, unit.pinned_min or 0.0)
+        starts = sorted({ready, *(t for t in self._turns(unit) if t > ready)})
         for start in starts:
             if start + unit.kept_open_min > self.given.closes_min + TINY_MIN:
                 if unit.kept_open_min > 0:
@@ -91,14 +91,20 @@ class Calendar:
 
     def _turns(self, unit: Unit) -> Iterator[float]:
         """Give the moments at which something ends or begins that the unit might fit beside."""
-        spans = [span for span in (unit.attended, unit.torched, unit.watched) if span]
         for other in self.placed.values():
-            for busy in (other.attended, other.torched, other.watched):
-                if busy is None:
-                    continue
-                for span in spans:
-                    yield busy[1] - span[0]
-                    yield busy[1] - span[0] + TIP_CHANGE_MIN
+            away = other.unit.job.place != unit.job.place
+            if unit.attended:
+                if other.attended:
+                    yield other.attended[1] - unit.attended[0]
+                if other.watched and away:
+                    yield other.watched[1] - unit.attended[0]
+            if unit.torched and other.torched:
+                change = TIP_CHANGE_MIN if other.unit.tip != unit.tip else 0.0
+                yield other.torched[1] + change - unit.torched[0]
+            if unit.watched and away:
+                for busy in (other.attended, other.watched):
+                    if busy:
+                        yield busy[1] - unit.watched[0]
 
     def _at(self, unit: Unit, start_min: float) -> Placed | None:
         now = Placed(unit, start_min)

@@ -15,6 +15,8 @@ MOST_JOBS = 12
 """More are left to the list: nothing is proved of them in seconds."""
 JOB_WORTH_MIN = 3000.0
 """Doing a job outweighs any ending of the day."""
+PIN_MINUTE_WORTH_MIN = 20.0
+"""And so does every minute by which a pin slips, the day's end by twenty."""
 OPTIMAL = 0
 FOLLOWS_FAR_MIN = 4 * A_DAY_MIN
 Term = tuple[int, float]
@@ -99,7 +101,8 @@ class _Day:
                 self._apart(one, other)
         self._no_sooner()
         # No worse than what is known already, where that does every job.
-        if not any(unit.kept_open_min > 0 for unit in known.left):
+        pinned = any(unit.pinned_min is not None for unit in self.units)
+        if not pinned and not any(unit.kept_open_min > 0 for unit in known.left):
             self.program.at_least([(self.last, -1.0)], -known.done_min - 1e-6)
 
     def _no_sooner(self) -> None:
@@ -120,9 +123,9 @@ class _Day:
     def _start(self, unit: Unit) -> int:
         low = max(self.given.from_min, unit.job.not_before_min)
         high = self.given.closes_min - unit.kept_open_min if unit.kept_open_min else 3 * A_DAY_MIN
-        if unit.pinned_min is not None:
-            return self.program.column(unit.pinned_min, unit.pinned_min)
-        return self.program.column(low, max(low, high))
+        low = max(low, unit.pinned_min or 0.0)
+        slips = PIN_MINUTE_WORTH_MIN if unit.pinned_min is not None else 0.0
+        return self.program.column(low, max(low, high), cost=slips)
 
     def _done(self, unit: Unit) -> int:
         """Return the column that says whether a unit is done today."""
@@ -130,11 +133,8 @@ class _Day:
             unit.kept_open_min > 0
             and self.program.low[self.start[unit.key]] + unit.kept_open_min > self.given.closes_min
         )
-        early = unit.pinned_min is not None and unit.pinned_min < max(
-            self.given.from_min, unit.job.not_before_min
-        )
         worth = weight(unit.job) * JOB_WORTH_MIN if unit.kept_open_min > 0 else 1.0
-        return self.program.column(0, 0 if late or early else 1, whole=True, cost=-worth)
+        return self.program.column(0, 0 if late else 1, whole=True, cost=-worth)
 
     def _one_of(self, names: list[str], span: tuple[float, float] | None) -> list[int]:
         return [self.program.choice() for _ in names] if span else []
@@ -233,8 +233,13 @@ class _Day:
             if x[self.done[unit.key]] < 0.5 or any(key not in placed for key, _ in unit.follows):
                 left.append(unit)
                 continue
+            start = float(x[self.start[unit.key]])
+            if unit.kept_open_min == 0:
+                # Nothing makes it wait: it begins as soon as what it follows has ended.
+                ends = [placed[key].start_min + after for key, after in unit.follows]
+                start = max([self.program.low[self.start[unit.key]], *ends])
             placed[unit.key] = Placed(
-                unit, float(x[self.start[unit.key]]),
+                unit, start,
                 self._named(self.given.people, self.who[unit.key], x),
                 self._named(self.given.torches, self.torch[unit.key], x),
                 self._named(self.given.people, self.watcher[unit.key], x),

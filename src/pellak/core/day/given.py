@@ -57,7 +57,8 @@ class DayJob(Record):
 
 
 class Pin(Record):
-    """A phase that stays where it was put: its start in minutes since midnight."""
+    """A phase that is put to a start, in minutes since midnight: no sooner, and as soon after as it
+    can be."""
 
     job: str = Field(max_length=60)
     phase: str = Field(max_length=40)
@@ -80,7 +81,7 @@ class DayGiven(Record):
     pins: list[Pin] = Field(default_factory=list, max_length=200)
     acetylene_l: Number | None = Field(default=None, ge=0)
     exact: bool = True
-    seconds: Number = Field(default=5.0, gt=0, le=30)
+    seconds: Number = Field(default=4.0, gt=0, le=30)
 
     def checked(self) -> Self:
         """Return it. Raises Refused, naming the field, where it does not hold together."""

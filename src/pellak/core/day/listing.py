@@ -9,7 +9,7 @@ from pellak.core.day.calendar import Calendar, Placed
 from pellak.core.day.given import DayGiven, DayJob
 from pellak.core.day.units import Unit, units_of
 
-MOST_ORDERS, MOST_WORK = 60, 2400
+MOST_ORDERS, MOST_WORK = 60, 1000
 """So many orders are tried; fewer where there is more to place."""
 Order = Callable[[Unit], tuple[float, ...]]
 
@@ -24,17 +24,27 @@ class Plan:
     @property
     def done_min(self) -> float:
         """When the last of it needs nobody any more, minutes since midnight."""
-        return max((one.open_until_min for one in self.placed.values()), default=0.0)
+        return max(
+            (one.open_until_min for one in self.placed.values() if one.unit.kept_open_min > 0),
+            default=0.0,
+        )
 
     def worth(self) -> tuple[float, ...]:
         """Return what plans are held against each other by, less is better.
 
-        First that jobs are done, the more urgent the more; then when the last is over; then how
-        often tips are changed; then that what is urgent is done early.
+        First that jobs are done, the more urgent the more; then that what was pinned is where it
+        was put; then when the last is over; then how often tips are changed; then that what is
+        urgent is done early.
         """
         undone = sum(weight(unit.job) for unit in self.left if unit.kept_open_min > 0)
+        slipped = sum(
+            one.start_min - one.unit.pinned_min
+            for one in self.placed.values()
+            if one.unit.pinned_min is not None
+        )
         early = sum(weight(one.unit.job) * one.open_until_min for one in self.placed.values())
-        return (undone, round(self.done_min, 3), tip_changes(self.placed.values()), early)
+        done = round(self.done_min, 3)
+        return (undone, round(slipped, 3), done, tip_changes(self.placed.values()), early)
 
 
 def weight(job: DayJob) -> float:
@@ -58,7 +68,7 @@ def tip_changes(placed: Collection[Placed]) -> int:
 def listed(given: DayGiven) -> Plan:
     """Return the best plan of a number of orders; every one of them can be done."""
     units = units_of(given)
-    count = max(6, min(MOST_ORDERS, MOST_WORK // max(1, len(units))))
+    count = max(3, min(MOST_ORDERS, MOST_WORK // max(1, len(units))))
     plans = [_by_order(given, units, order) for order in _orders(units, count)]
     return min(plans, key=Plan.worth)
 
@@ -104,10 +114,20 @@ def _tail_min(unit: Unit, units: Sequence[Unit]) -> float:
     return max([*ends, *after])
 
 
+def _before_pins(units: Sequence[Unit]) -> set[int]:
+    """Return the units that are pinned, and all that they follow."""
+    found = {unit.key for unit in units if unit.pinned_min is not None}
+    for unit in reversed(units):
+        if unit.key in found:
+            found.update(key for key, _ in unit.follows)
+    return found
+
+
 def _by_order(given: DayGiven, units: Sequence[Unit], order: Order) -> Plan:
     calendar = Calendar(given)
-    # What is pinned has its place before anything else is put around it.
-    waiting = sorted(units, key=lambda one: (one.pinned_min is None, order(one), one.key))
+    # What is pinned, and what comes before that, has its place before anything is put around it.
+    first = _before_pins(units)
+    waiting = sorted(units, key=lambda one: (one.key not in first, order(one), one.key))
     left: list[Unit] = []
     while waiting:
         at = next(

@@ -30,7 +30,7 @@ def plan_day(given: DayGiven) -> DayAnswer:
     way: Way = "list"
     if given.exact:
         better = proved(given, plan)
-        if better is not None and better.plan.worth()[:2] <= plan.worth()[:2]:
+        if better is not None and better.plan.worth()[:3] <= plan.worth()[:3]:
             optimal = better.optimal
             if better.plan.worth() < plan.worth():
                 plan, way = better.plan, "program"
@@ -76,13 +76,17 @@ def _cautions(given: DayGiven, values: DayValues) -> list[Caution]:
     ]  # fmt: skip
     if late:
         worst = max(late, key=lambda one: one.late_min)
-        what = "the fire watch" if worst.needs == "watch" else worst.phase
+        watches = worst.needs == "watch"
+        what = "the fire watch" if watches else worst.phase
+        name = next(job.name or job.id for job in given.jobs if job.id == worst.job)
         cautions.append(
             Caution(
-                level="warn" if worst.needs == "watch" else "note", source=WATCH_SOURCE,
-                text=f"If it drags, {what} of {worst.job} would end {clock(worst.late_min)}; you "
+                level="warn" if watches else "note", source=WATCH_SOURCE if watches else SOURCE,
+                text=f"If it drags, {what} of {name} would end {clock(worst.late_min)}; you "
                 f"close at {clock(given.closes_min)}.",
-                reason="Sparks smoulder for hours: nobody locks the door on a watch.",
+                reason="Sparks smoulder for hours: nobody locks the door on a watch."
+                if watches
+                else "Minutes are the plans' middles; slow hands take longer.",
             )
         )  # fmt: skip
     return cautions

@@ -124,8 +124,6 @@ def _not_today(given: DayGiven, plan: Plan) -> list[NotToday]:
 
 def _why(given: DayGiven, longer: Calendar, unit: Unit, placed: Placed | None) -> str:
     closes = f"you close at {clock(given.closes_min)}"
-    if unit.pinned_min is not None:
-        return f"pinned to {clock(unit.pinned_min)}, when it cannot begin or somebody is busy"
     if placed is None:
         return "what comes before it does not go today"
     not_before = unit.job.not_before_min
@@ -138,6 +136,10 @@ def _why(given: DayGiven, longer: Calendar, unit: Unit, placed: Placed | None) -
         ready = before.start_min + after_min
         if ready + unit.kept_open_min > given.closes_min and waited.phase.needs == "none":
             return f"{waited.phase.name} takes until {clock(ready)}, {closes}"
+    if unit.pinned_min is not None and unit.pinned_min + unit.kept_open_min > given.closes_min:
+        return (
+            f"pinned to {clock(unit.pinned_min)}: too late to end before {clock(given.closes_min)}"
+        )
     what = "its watch" if unit.watched else "it"
     return f"{what} would end {clock(placed.open_until_min)}, {closes}"
 

@@ -1,6 +1,7 @@
 """Phases that hang together, as units: each has one start, and takes people and torches by it."""
 
 from dataclasses import dataclass
+from functools import cached_property
 
 from pellak.core.day.given import DayGiven, DayJob, DayPhase
 
@@ -34,27 +35,27 @@ class Unit:
     follows: tuple[tuple[int, float], ...]
     pinned_min: float | None = None
 
-    @property
+    @cached_property
     def tip(self) -> str:
         """The tip its torch carries."""
         return next((part.phase.tip for part in self.parts if part.phase.needs == "torch"), "")
 
-    @property
+    @cached_property
     def attended(self) -> tuple[float, float] | None:
         """From when to when somebody is at it, after its start; None where nobody is."""
         return _span(self.parts, ("torch", "hands"))
 
-    @property
+    @cached_property
     def torched(self) -> tuple[float, float] | None:
         """From when to when it holds a torch, after its start."""
         return _span(self.parts, ("torch",))
 
-    @property
+    @cached_property
     def watched(self) -> tuple[float, float] | None:
         """From when to when somebody has to stay at its place, after its start."""
         return _span(self.parts, ("watch",))
 
-    @property
+    @cached_property
     def kept_open_min(self) -> float:
         """Minutes after its start until nobody is needed for it any more."""
         ends = [span[1] for span in (self.attended, self.watched) if span]

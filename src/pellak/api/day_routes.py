@@ -1,0 +1,32 @@
+"""The day over HTTP: as it stands, how it is gone about, and as a calendar."""
+
+from typing import Any
+
+from fastapi import APIRouter, Response
+
+from pellak.api.problems import documented
+from pellak.shop.day_book import DayBook, DayKept, DayLook
+
+CALENDAR_ANSWER: dict[str, Any] = {
+    "response_class": Response,
+    "responses": {200: {"content": {"text/calendar": {}}}},
+}
+
+
+def day_router(day: DayBook) -> APIRouter:
+    """Return the routes of the day."""
+    router = APIRouter(prefix="/api/day", tags=["day"], responses=documented())
+
+    @router.get("", operation_id="look_at_day")
+    def look_at_day(exact: bool = False) -> DayLook:
+        return day.look(exact=exact)
+
+    @router.patch("", operation_id="change_day")
+    def change_day(changes: dict[str, Any]) -> DayKept:
+        return day.change(changes)
+
+    @router.get("/calendar.ics", operation_id="day_calendar", **CALENDAR_ANSWER)
+    def day_calendar() -> Response:
+        return Response(day.calendar(), media_type="text/calendar")
+
+    return router

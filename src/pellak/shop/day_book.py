@@ -1,0 +1,185 @@
+"""The shop's day: which jobs, who, until when; planned anew each time it is looked at."""
+
+import re
+from collections.abc import Mapping
+from datetime import datetime, timedelta
+from typing import Any
+
+from pydantic import Field, ValidationError, field_validator
+
+from pellak.core.day.given import DayGiven, DayJob, Pin
+from pellak.core.day.phases import RunNow, day_job
+from pellak.core.day.plan import DayValues
+from pellak.core.day.reckon import plan_day
+from pellak.core.errors import Refused, refusals
+from pellak.core.job import job_from
+from pellak.core.rack.equipment import Equipment
+from pellak.core.working import Caution, Record, Working
+from pellak.shop.calendar_file import day_calendar
+from pellak.shop.clock import Clock
+from pellak.shop.gas_book import held_in
+from pellak.shop.planning import Planner
+from pellak.store.database import Database
+from pellak.store.jobs import Jobs
+from pellak.store.rack import Rack
+from pellak.store.runs import Runs
+
+DAY_KEY = "day"
+MOST_ON_BENCH = 40
+HOURS = re.compile(r"(\d{1,2})[:.](\d{2})")
+TIME_WANTED = "a time of day such as 07:30"
+
+
+class DayKept(Record):
+    """How the shop goes about its days. `left_out` are jobs that are not for today; pins belong to
+    the day they were put on."""
+
+    people: list[str] = Field(default_factory=lambda: ["one"], min_length=1, max_length=6)
+    torches: list[str] = Field(default_factory=lambda: ["torch"], min_length=1, max_length=6)
+    opens: str = "07:30"
+    closes: str = "17:30"
+    left_out: list[str] = Field(default_factory=list, max_length=200)
+    urgent: list[str] = Field(default_factory=list, max_length=200)
+    pins: list[Pin] = Field(default_factory=list, max_length=200)
+    pins_on: str = Field(default="", max_length=10)
+
+    @field_validator("people", "torches")
+    @classmethod
+    def _named(cls, names: list[str]) -> list[str]:
+        cleaned = [name.strip()[:40] for name in names if name.strip()]
+        if not cleaned or len(set(cleaned)) < len(cleaned):
+            raise ValueError("at least one name, each once")
+        return cleaned
+
+    @field_validator("opens", "closes")
+    @classmethod
+    def _timed(cls, told: str) -> str:
+        hours, minutes = divmod(round(minutes_of(told)), 60)
+        return f"{hours:02d}:{minutes:02d}"
+
+
+def minutes_of(told: str) -> float:
+    """Return minutes since midnight of a time of day. Raises ValueError for what is none."""
+    found = HOURS.fullmatch(told.strip())
+    if found is None or int(found[1]) > 24 or int(found[2]) > 59:
+        raise ValueError(TIME_WANTED)
+    minutes = 60.0 * int(found[1]) + int(found[2])
+    if minutes > 24 * 60:
+        raise ValueError(TIME_WANTED)
+    return minutes
+
+
+class DayLine(Record):
+    """A job of the bench as the day has it; `why_out` where its plan gives no phases."""
+
+    id: str
+    name: str
+    left_out: bool
+    urgent: bool
+    under_way: bool
+    why_out: str = ""
+
+
+class DayLook(Record):
+    """The day as it stands: minutes since midnight of `date`, by this machine's clock."""
+
+    date: str
+    now_min: float
+    opens_min: float
+    closes_min: float
+    kept: DayKept
+    jobs: list[DayLine]
+    values: DayValues
+    working: list[Working]
+    cautions: list[Caution]
+
+
+class DayBook:
+    """The use cases of the day."""
+
+    def __init__(self, database: Database, clock: Clock, planner: Planner) -> None:
+        self._database = database
+        self._clock = clock
+        self._planner = planner
+
+    def look(self, *, exact: bool) -> DayLook:
+        """Return the day planned from now on; `exact` takes seconds for the best there is."""
+        now = self._clock().astimezone()
+        midnight = now.replace(hour=0, minute=0, second=0, microsecond=0)
+        with self._database.reading() as session:
+            kept = _kept(Rack(session))
+            shop = self._planner.shop(session)
+            rows = Jobs(session).on_the_bench(None, MOST_ON_BENCH).rows
+            runs = {
+                job_id: _run_now(began, ended, now)
+                for job_id, began, ended in Runs(session).begun_since(midnight)
+            }
+            jobs = [(row.job_id, job_from(row.document)) for row in rows]
+        lines: list[DayLine] = []
+        planned: list[DayJob] = []
+        for job_id, job in jobs:
+            out, urgent = job_id in kept.left_out, job_id in kept.urgent
+            facts = self._planner.plan(job, shop).facts
+            told = day_job(
+                job_id, job.name, job.place or "shop", facts, runs.get(job_id), 2 if urgent else 5
+            )
+            why = told if isinstance(told, str) else ""
+            lines.append(
+                DayLine(id=job_id, name=job.name, left_out=out, urgent=urgent, why_out=why,
+                        under_way=job_id in runs)
+            )  # fmt: skip
+            if not out and isinstance(told, DayJob):
+                planned.append(told)
+        pins = kept.pins if kept.pins_on == now.date().isoformat() else []
+        ours = {(job.id, phase.name) for job in planned for phase in job.phases}
+        given = DayGiven(
+            jobs=planned, people=kept.people, torches=kept.torches,
+            opens_min=minutes_of(kept.opens), closes_min=minutes_of(kept.closes),
+            now_min=(now - midnight) / timedelta(minutes=1), exact=exact,
+            pins=[pin for pin in pins if (pin.job, pin.phase) in ours],
+            acetylene_l=_acetylene_l(shop.equipment),
+        )  # fmt: skip
+        answer = plan_day(given)
+        return DayLook(
+            date=now.date().isoformat(), now_min=given.now_min, opens_min=given.opens_min,
+            closes_min=given.closes_min, kept=kept, jobs=lines, values=answer.values,
+            working=answer.working, cautions=answer.cautions,
+        )  # fmt: skip
+
+    def calendar(self) -> str:
+        """Return the day as a calendar, one event for each stretch somebody is needed for."""
+        look = self.look(exact=False)
+        midnight = self._clock().astimezone().replace(hour=0, minute=0, second=0, microsecond=0)
+        names = {line.id: line.name for line in look.jobs}
+        return day_calendar(midnight, self._clock(), look.values.timeline, names)
+
+    def change(self, changes: Mapping[str, Any]) -> DayKept:
+        """Change how the day is gone about. Raises Refused naming the field."""
+        today = self._clock().astimezone().date().isoformat()
+        with self._database.transaction() as session:
+            rack = Rack(session)
+            try:
+                kept = DayKept.model_validate({**_kept(rack).model_dump(), **changes})
+            except ValidationError as error:
+                raise refusals(error)[0] from None
+            if minutes_of(kept.closes) <= minutes_of(kept.opens):
+                raise Refused("closes", kept.closes, f"later than {kept.opens}")
+            if "pins" in changes:
+                kept = kept.model_copy(update={"pins_on": today})
+            rack.set_setting(DAY_KEY, kept.model_dump())
+            return kept
+
+
+def _kept(rack: Rack) -> DayKept:
+    return DayKept.model_validate(rack.setting(DAY_KEY) or {})
+
+
+def _run_now(began: datetime, ended: datetime | None, now: datetime) -> RunNow:
+    minute = timedelta(minutes=1)
+    return RunNow((now - began) / minute, None if ended is None else (now - ended) / minute)
+
+
+def _acetylene_l(shop: Equipment) -> float | None:
+    """Return what the cylinders hold at the least, L; None where none of them is known."""
+    held = held_in(shop, "acetylene")
+    return 1000 * sum(values.low_m3 for _, values in held) if held else None

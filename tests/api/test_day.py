@@ -1,0 +1,112 @@
+"""The day over HTTP: planned from the bench, changed field by field, kept, and as a calendar."""
+
+from datetime import UTC, datetime, timedelta
+
+import pytest
+from icalendar import Calendar
+from starlette.testclient import TestClient
+
+from pellak.api.app import create_app
+
+START = datetime(2026, 11, 26, 7, 0, tzinfo=UTC)
+ORIGIN = {"origin": "http://testserver"}
+SHEET = {"alloy": "dc01", "thickness_mm": 1.2, "length_mm": 400, "place": "shop"}
+
+
+class Wound:
+    """A clock that is wound on by hand."""
+
+    now = START
+
+    def __call__(self):
+        return self.now
+
+
+@pytest.fixture
+def clock():
+    return Wound()
+
+
+@pytest.fixture
+def client(tmp_path, clock):
+    app = create_app(tmp_path, clock=clock)
+    with TestClient(app, headers=ORIGIN) as client:
+        for name in ("Patch", "Flue"):
+            client.post("/api/jobs", json={"name": name, **SHEET})
+        client.patch("/api/day", json={"opens": "0:00", "closes": "24:00"})
+        yield client
+
+
+def looked(client, **asked):
+    answer = client.get("/api/day", params=asked)
+    assert answer.status_code == 200
+    return answer.json()
+
+
+def test_the_bench_is_planned_from_now_on_and_named(client):
+    day = looked(client)
+    assert {job["name"] for job in day["jobs"]} == {"Patch", "Flue"}
+    blocks = day["values"]["timeline"]
+    assert {block["phase"] for block in blocks} == {"prepare", "flame", "watch", "cool", "dress"}
+    assert min(block["start_min"] for block in blocks) >= day["now_min"] - 1e-6
+    assert day["values"]["done_min"] < day["now_min"] + 150
+    assert looked(client, exact=True)["values"]["optimal"]
+
+
+def test_jobs_are_left_out_made_urgent_pinned_and_all_of_it_is_kept(client):
+    day = looked(client)
+    patch, flue = (job["id"] for job in day["jobs"])
+    pin = {"job": flue, "phase": "flame", "start_min": round(day["now_min"]) + 200}
+    kept = client.patch("/api/day", json={"pins": [pin], "urgent": [flue], "left_out": [patch]})
+    assert kept.status_code == 200
+    day = looked(client)
+    flame = next(one for one in day["values"]["timeline"] if one["phase"] == "flame")
+    assert (flame["job"], flame["start_min"], flame["pinned"]) == (flue, pin["start_min"], True)
+    assert [job["left_out"] for job in day["jobs"]] == [True, False]
+    assert {block["job"] for block in day["values"]["timeline"]} == {flue}
+
+
+def test_a_pin_is_gone_the_next_day(client, clock):
+    flue = looked(client)["jobs"][1]["id"]
+    pin = {"job": flue, "phase": "flame", "start_min": 1000}
+    client.patch("/api/day", json={"pins": [pin]})
+    clock.now = START + timedelta(days=1)
+    assert not any(block["pinned"] for block in looked(client)["values"]["timeline"])
+
+
+def test_a_run_begun_and_ended_is_followed(client, clock):
+    patch = looked(client)["jobs"][0]["id"]
+    assert client.post(f"/api/jobs/{patch}/runs", json={}).status_code == 201
+    clock.now = START + timedelta(minutes=3)
+    day = looked(client)
+    assert [job["under_way"] for job in day["jobs"]] == [True, False]
+    own = {block["phase"] for block in day["values"]["timeline"] if block["job"] == patch}
+    assert day["values"]["timeline"][0]["job"] == patch
+    assert own == {"flame", "watch", "cool", "dress"}
+
+
+@pytest.mark.parametrize(
+    ("changes", "field"),
+    [
+        ({"opens": "noon"}, "opens"), ({"closes": "25:00"}, "closes"), ({"people": []}, "people"),
+        ({"people": ["Ida", "Ida"]}, "people"), ({"torches": [" "]}, "torches"),
+        ({"opens": "12:00", "closes": "11:00"}, "closes"), ({"hours": 8}, "hours"),
+    ],
+)  # fmt: skip
+def test_what_cannot_be_is_refused_by_its_field_and_nothing_is_lost(client, changes, field):
+    before = looked(client)["kept"]
+    refused = client.patch("/api/day", json=changes)
+    assert refused.status_code == 422
+    assert refused.json()["errors"][0]["field"].startswith(field)
+    assert looked(client)["kept"] == before
+
+
+def test_the_day_is_a_calendar_of_what_somebody_is_needed_for(client):
+    calendar = Calendar.from_ical(client.get("/api/day/calendar.ics").content)
+    events = calendar.walk("VEVENT")
+    names = sorted({str(one["summary"]).split(": ")[1] for one in events})
+    assert names == ["dress", "flame", "prepare", "watch"]
+    assert len({str(one["uid"]) for one in events}) == len(events) == 8
+    assert all(
+        one["dtend"].dt > one["dtstart"].dt >= START - timedelta(minutes=1) for one in events
+    )

@@ -1,0 +1,81 @@
+"""The day on its strip: read in order, moved by keys and by hand, left out and taken in again."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import DESK, PHONE
+from tests.browser.test_practice import sound
+
+SIZES = pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
+
+
+@pytest.fixture
+def day(page, blank_server, watched):
+    """Open the day of a bench with two sheets, open around the clock, at a size."""
+
+    def opened(size):
+        url = blank_server.url
+        page.set_viewport_size(size)
+        watched(page, blank_server)
+        for name in ("Patch", "Flue"):
+            body = {"name": name, "alloy": "dc01", "thickness_mm": 1.2, "length_mm": 400}
+            made = page.request.post(f"{url}/api/jobs", data=body, headers={"origin": url})
+            assert made.status == 201
+        hours = {"opens": "00:00", "closes": "24:00", "people": ["Ida", "Per"]}
+        assert page.request.patch(f"{url}/api/day", data=hours, headers={"origin": url}).ok
+        page.goto(f"{url}/day")
+        expect(page.get_by_role("heading", name="Day", exact=True)).to_be_visible()
+        return page
+
+    return opened
+
+
+@SIZES
+def test_a_day_is_read_in_order_pinned_by_keys_and_let_go(day, size):
+    page = day(size)
+    listed = page.get_by_role("region", name="In order")
+    expect(listed.get_by_role("listitem").first).to_be_visible()
+    sound(page)
+    pins = listed.get_by_role("button", name=re.compile("Patch, flame$"))
+    pins.press("Enter")
+    expect(pins).to_have_text("Pinned")
+    # By the arrow keys a block of the strip goes on by five minutes, and stays there.
+    block = page.get_by_role("region", name="The strip").get_by_role(
+        "button", name=re.compile("Patch, flame, pinned$")
+    )
+    before = block.first.get_attribute("aria-label")
+    block.first.press("ArrowRight")
+    expect(block.first).not_to_have_attribute("aria-label", before)
+    block.first.press("Delete")
+    expect(pins).to_have_text("Pin")
+
+
+def test_a_job_is_left_out_taken_in_and_a_better_day_is_looked_for(day):
+    page = day(DESK)
+    page.get_by_text("Which jobs are for today").click()
+    page.get_by_role("button", name="Leave out").first.click()
+    out = page.get_by_role("region", name="Not today")
+    expect(out.get_by_text("Patch: left out")).to_be_visible()
+    out.get_by_role("button", name="Take it in").click()
+    expect(out.get_by_text("All of it goes today.")).to_be_visible()
+    page.get_by_role("button", name="Look for a better one").click()
+    expect(page.get_by_text("nothing ends earlier")).to_be_visible(timeout=20_000)
+    sound(page)
+
+
+def test_a_block_is_dragged_and_hours_that_cannot_be_are_refused_in_words(day):
+    page = day(DESK)
+    strip = page.get_by_role("region", name="The strip")
+    block = strip.get_by_role("button", name=re.compile("prepare$")).first
+    box = block.bounding_box()
+    page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+    page.mouse.down()
+    page.mouse.move(box["x"] + box["width"] / 2 + 60, box["y"] + box["height"] / 2, steps=5)
+    page.mouse.up()
+    expect(strip.get_by_role("button", name=re.compile("prepare, pinned$"))).not_to_have_count(0)
+    page.get_by_label("Closes").fill("noon")
+    page.get_by_label("Closes").press("Enter")
+    expect(page.get_by_text("a time of day such as 07:30")).to_be_visible()
+    expect(page.get_by_role("link", name="Calendar")).to_have_attribute("download", "day.ics")

@@ -1,0 +1,333 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+
+import { answer, client, type DayBlock, type DayLook } from "../../api/client";
+import { dayQuery } from "../../api/day_queries";
+import { useNotify } from "../../parts/Notices";
+import { Away, Waiting } from "../../parts/States";
+import { useUnits } from "../../shell/settings";
+import { DayStrip } from "./DayStrip";
+import { clock } from "./hours";
+
+const LEGEND = [
+  ["bg-cone", "at the flame"],
+  ["bg-copper", "by hand"],
+  ["border border-warn bg-warn-soft", "fire watch"],
+  ["bg-line", "cools by itself"],
+] as const;
+
+type Changes = Record<string, unknown>;
+
+/** The shop's open jobs on one strip: who, which torch, what waits, what does not go today. */
+export default function DayPlace() {
+  const cache = useQueryClient();
+  const notify = useNotify();
+  const [exact, setExact] = useState(false);
+  const { data: day, error, refetch } = useQuery(dayQuery(false));
+  const { data: best, isFetching } = useQuery({ ...dayQuery(true), enabled: exact });
+  const change = useMutation({
+    mutationFn: (changes: Changes) => answer(client.PATCH("/api/day", { body: changes })),
+    onSuccess: () => cache.invalidateQueries({ queryKey: ["day"] }),
+    onError: (failed) => notify(failed.message),
+  });
+  if (error && !day) return <Away error={error} onRetry={() => void refetch()} />;
+  if (!day) return <Waiting what="the day" />;
+  const shown = exact && best && !isFetching ? best : day;
+  const nameOf = (id: string) => shown.jobs.find((job) => job.id === id)?.name ?? id;
+  const pin = (block: DayBlock, startMin: number | null) => {
+    const others = shown.kept.pins.filter(
+      (one) => one.job !== block.job || one.phase !== block.phase,
+    );
+    const own = { job: block.job, phase: block.phase, start_min: Math.max(0, startMin ?? 0) };
+    change.mutate({ pins: startMin === null ? others : [...others, own] });
+  };
+  const { values } = shown;
+  return (
+    <article className="mx-auto w-full max-w-6xl p-4">
+      <div className="flex flex-wrap items-end justify-between gap-4">
+        <div>
+          <h1 className="font-narrow text-2xl font-semibold">Day</h1>
+          <p className="text-mute">
+            {values.done_min == null
+              ? "Nothing is planned."
+              : `Done by ${clock(values.done_min)}${values.optimal ? "; nothing ends earlier." : "."}`}
+          </p>
+        </div>
+        <p className="flex flex-wrap items-center gap-3 print:hidden">
+          {exact && isFetching ? (
+            <>
+              <span role="status">Looking for a better one…</span>
+              <button className="button min-h-11" onClick={() => setExact(false)}>
+                Stop looking
+              </button>
+            </>
+          ) : (
+            <button className="button-main min-h-11" onClick={() => setExact(!exact)}>
+              {exact ? "As first planned" : "Look for a better one"}
+            </button>
+          )}
+          <a className="link" href="/api/day/calendar.ics" download="day.ics">
+            Calendar
+          </a>
+          <button className="link min-h-9" onClick={() => print()}>
+            Print
+          </button>
+        </p>
+      </div>
+      <DaySettings key={JSON.stringify(day.kept)} day={day} onChange={change.mutate} />
+      {shown.cautions.map((caution) => (
+        <p key={caution.text} role="note" className="mt-3 rounded bg-warn-soft px-3 py-2">
+          <strong className="font-semibold">{caution.text}</strong> {caution.reason}
+        </p>
+      ))}
+      <section aria-label="The strip" className="panel mt-4 p-3">
+        <DayStrip day={shown} nameOf={nameOf} onPin={pin} />
+        <p className="mt-2 flex flex-wrap gap-x-5 text-sm text-mute">
+          {LEGEND.map(([tone, what]) => (
+            <span key={what} className="flex items-center gap-1.5">
+              <span className={`inline-block size-3 rounded-sm ${tone}`} />
+              {what}
+            </span>
+          ))}
+        </p>
+        <p className="mt-1 text-sm text-mute print:hidden">
+          Drag a block, or move it by the arrow keys, and it stays there; Delete lets it go. The
+          rest goes round it.
+        </p>
+      </section>
+      <div className="mt-5 grid gap-6 lg:grid-cols-2">
+        <DayList day={shown} nameOf={nameOf} onPin={pin} />
+        <div className="space-y-6">
+          <NotToday day={shown} nameOf={nameOf} onChange={change.mutate} />
+          <FreeAndGas day={shown} nameOf={nameOf} />
+        </div>
+      </div>
+    </article>
+  );
+}
+
+interface PartProps {
+  day: DayLook;
+  nameOf: (jobId: string) => string;
+}
+
+interface DayListProps extends PartProps {
+  onPin: (block: DayBlock, startMin: number | null) => void;
+}
+
+/** The same in order, as it is read aloud. */
+function DayList({ day, nameOf, onPin }: DayListProps) {
+  const blocks = day.values.timeline.filter((block) => block.end_min > block.start_min);
+  return (
+    <section aria-label="In order">
+      <h2 className="font-narrow text-xl font-semibold">In order</h2>
+      <ol className="panel mt-2 divide-y divide-line">
+        {blocks.map((block) => (
+          <li
+            key={`${block.job} ${block.phase}`}
+            className="grid grid-cols-[6.5rem_1fr_auto] items-center gap-x-3 px-3 py-1.5"
+          >
+            <span className="text-sm text-mute tabular-nums">
+              {clock(block.start_min)}–{clock(block.end_min)}
+            </span>
+            <span>
+              <Link className="link" to={`/jobs/${block.job}`}>
+                {nameOf(block.job)}
+              </Link>
+              , {block.phase}
+              <span className="block text-sm text-mute">
+                {[block.who, block.torch, block.tip, block.place].filter(Boolean).join(" · ")}
+                {block.to_tomorrow && " · through the night"}
+              </span>
+            </span>
+            {block.needs === "torch" || block.needs === "hands" ? (
+              <button
+                className="button min-h-11 px-3 print:hidden"
+                aria-pressed={block.pinned}
+                aria-label={`${block.pinned ? "Let go of" : "Pin"} ${nameOf(block.job)}, ${block.phase}`}
+                onClick={() => onPin(block, block.pinned ? null : Math.round(block.start_min))}
+              >
+                {block.pinned ? "Pinned" : "Pin"}
+              </button>
+            ) : (
+              <span />
+            )}
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+/** What does not go today and why, and what nobody wants today. */
+function NotToday({ day, nameOf, onChange }: PartProps & { onChange: (changes: Changes) => void }) {
+  const { kept, values, jobs } = day;
+  const out = jobs.filter((job) => job.left_out);
+  const without = jobs.filter((job) => job.why_out && !job.left_out);
+  const taken = jobs.filter((job) => !job.left_out);
+  const leave = (id: string, leaving: boolean) =>
+    onChange({
+      left_out: leaving ? [...kept.left_out, id] : kept.left_out.filter((one) => one !== id),
+    });
+  return (
+    <section aria-label="Not today">
+      <h2 className="font-narrow text-xl font-semibold">Not today</h2>
+      <ul className="panel mt-2 divide-y divide-line">
+        {values.not_today.map((one) => (
+          <li key={one.job} className="px-3 py-2">
+            <strong className="font-semibold">{nameOf(one.job)}</strong>, {one.phases.join(", ")}
+            <span className="block text-sm text-mute">{one.why}</span>
+          </li>
+        ))}
+        {without.map((job) => (
+          <li key={job.id} className="px-3 py-2">
+            <strong className="font-semibold">{job.name}</strong>
+            <span className="block text-sm text-mute">{job.why_out}</span>
+          </li>
+        ))}
+        {out.map((job) => (
+          <li key={job.id} className="flex items-center justify-between gap-3 px-3 py-2">
+            <span>{job.name}: left out</span>
+            <button className="button min-h-11 px-3" onClick={() => leave(job.id, false)}>
+              Take it in
+            </button>
+          </li>
+        ))}
+        {values.not_today.length + without.length + out.length === 0 && (
+          <li className="px-3 py-2 text-mute">All of it goes today.</li>
+        )}
+      </ul>
+      <details className="mt-2 print:hidden">
+        <summary className="min-h-9 cursor-pointer text-sm">Which jobs are for today</summary>
+        <ul className="mt-1 divide-y divide-line">
+          {taken.map((job) => (
+            <li key={job.id} className="flex flex-wrap items-center justify-between gap-2 py-1">
+              <span>
+                {job.name}
+                {job.under_way && <span className="text-sm text-mute"> · under way</span>}
+              </span>
+              <span className="flex gap-2">
+                <button
+                  className="button min-h-11 px-3"
+                  aria-pressed={job.urgent}
+                  onClick={() =>
+                    onChange({
+                      urgent: job.urgent
+                        ? kept.urgent.filter((one) => one !== job.id)
+                        : [...kept.urgent, job.id],
+                    })
+                  }
+                >
+                  {job.urgent ? "✓ Urgent" : "Urgent"}
+                </button>
+                <button className="button min-h-11 px-3" onClick={() => leave(job.id, true)}>
+                  Leave out
+                </button>
+              </span>
+            </li>
+          ))}
+        </ul>
+      </details>
+    </section>
+  );
+}
+
+/** Hands that are free meanwhile, and the gas of the day by the hour. */
+function FreeAndGas({ day, nameOf }: PartProps) {
+  const units = useUnits();
+  const { hands_free: free, gas, tip_changes: changes } = day.values;
+  const most = Math.max(1, ...gas.by_hour.map((one) => one.acetylene_l));
+  const named = (text: string) =>
+    day.jobs.reduce((told, job) => told.replaceAll(job.id, nameOf(job.id)), text);
+  return (
+    <>
+      {free.length > 0 && (
+        <section aria-label="Hands free">
+          <h2 className="font-narrow text-xl font-semibold">Hands free</h2>
+          <ul className="mt-1 divide-y divide-line">
+            {free.map((one) => (
+              <li
+                key={`${one.who} ${one.start_min}`}
+                className="grid grid-cols-[6.5rem_1fr] py-1.5"
+              >
+                <span className="text-sm text-mute tabular-nums">
+                  {clock(one.start_min)}–{clock(one.end_min)}
+                </span>
+                <span>
+                  {one.who}: {named(one.for_what)}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <section aria-label="Gas and tips">
+        <h2 className="font-narrow text-xl font-semibold">Gas and tips</h2>
+        <p>
+          Acetylene {units.measure(gas.acetylene_l, "L", 3)}, oxygen{" "}
+          {units.measure(gas.oxygen_l, "L", 3)}
+          {gas.enough == null
+            ? "; what the cylinders hold is not known."
+            : gas.enough
+              ? "; the cylinders hold it."
+              : `; it runs out in ${gas.runs_out_in}.`}
+        </p>
+        <ul className="mt-1">
+          {gas.by_hour.map((one) => (
+            <li key={one.hour_min} className="grid grid-cols-[3.5rem_1fr_5rem] items-center gap-2">
+              <span className="text-sm text-mute tabular-nums">{clock(one.hour_min)}</span>
+              <span className="h-2 rounded bg-line">
+                <span
+                  className="block h-2 rounded bg-copper"
+                  style={{ width: `${(100 * one.acetylene_l) / most}%` }}
+                />
+              </span>
+              <span className="text-right text-sm tabular-nums">
+                {units.measure(one.acetylene_l, "L", 3)}
+              </span>
+            </li>
+          ))}
+        </ul>
+        {changes.length > 0 && (
+          <p className="mt-2 text-sm text-mute">
+            Tips:{" "}
+            {changes
+              .map((one) => `${clock(one.at_min)} ${one.from_tip} to ${one.to_tip}`)
+              .join(", ")}
+          </p>
+        )}
+      </section>
+    </>
+  );
+}
+
+function DaySettings({ day, onChange }: { day: DayLook; onChange: (changes: Changes) => void }) {
+  const { kept } = day;
+  const listed = (text: string) => text.split(/[,;]/).map((name) => name.trim());
+  const fields = [
+    ["Who is here", kept.people.join(", "), (text: string) => ({ people: listed(text) }), "w-52"],
+    ["Torches", kept.torches.join(", "), (text: string) => ({ torches: listed(text) }), "w-52"],
+    ["Opens", kept.opens, (text: string) => ({ opens: text }), "w-24"],
+    ["Closes", kept.closes, (text: string) => ({ closes: text }), "w-24"],
+  ] as const;
+  return (
+    <div className="mt-3 flex flex-wrap gap-4 print:hidden">
+      {fields.map(([label, value, changes, width]) => (
+        <label key={label} className="text-sm">
+          {label}
+          <input
+            className={`field mt-1 block ${width}`}
+            defaultValue={value}
+            onBlur={(event) => {
+              if (event.target.value !== value) onChange(changes(event.target.value));
+            }}
+            onKeyDown={(event) => {
+              if (event.key === "Enter") event.currentTarget.blur();
+            }}
+          />
+        </label>
+      ))}
+    </div>
+  );
+}
