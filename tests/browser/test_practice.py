@@ -232,7 +232,7 @@ def held_over(page, x_mm, y_mm=0.0):
     page.mouse.move(left + x_mm * per_mm, box["y"] + middle + y_mm * per_mm)
 
 
-@SIZES
+@pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
 def test_a_puddle_is_carried_by_the_pointer_scored_and_shown_beside_the_plans(practising, size):
     page = practising(size, "/practice/puddle/run-steel-12?who=Frida")
     expect(page.get_by_text("Brush the tacks before you begin")).to_be_visible()

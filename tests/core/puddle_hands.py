@@ -13,8 +13,9 @@ DT = 1 / 30
 LONGEST_S = 110.0
 
 
-def carried(exercise, pace=1.0, skill=1.0, seed=1):
-    """Let the plan's hand, worse by what a skill of 0 to 1 lacks, do an exercise.
+def carried(exercise, pace=1.0, skill=1.0, seed=1, until=lambda state: False):
+    """Let the plan's hand, worse by what a skill of 0 to 1 lacks, do an exercise, or so
+    much of it.
 
     Return its score and the last state.
     """
@@ -23,7 +24,7 @@ def carried(exercise, pace=1.0, skill=1.0, seed=1):
     state, trial = begun(exercise.work, seed), Trial(exercise)
     hand = set_out(exercise, pace * math.exp(chance.gauss(0, 0.5 * lack)))
     off_y = off_height = 0.0
-    while state.t_s < LONGEST_S and not hand.done:
+    while state.t_s < LONGEST_S and not hand.done and not until(state):
         hand, hands = moved(hand, state, DT)
         # A poor hand wanders, and its wandering lasts.
         off_y += DT * (-0.8 * off_y + 6 * lack * chance.gauss(0, 1) / math.sqrt(30 * DT))

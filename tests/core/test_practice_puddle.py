@@ -129,14 +129,19 @@ def test_the_plans_own_hand_earns_ninety(name):
 @pytest.mark.parametrize("name", ["run-steel-09", "run-steel-16", "run-aluminium-16"])
 def test_too_slow_burns_or_grows_and_too_fast_has_no_root(name):
     exercise = exercise_for(puddle_tasks()[name])
-    slow, slowly = carried(exercise, pace=0.6)
-    wide = slowly.joint.width_mm.max() / exercise.planned.pool_mm
-    assert slowly.holes > 0 or wide > 1.5
-    fast, quickly = carried(exercise, pace=1.5)
+    pool_mm, seam_mm = exercise.planned.pool_mm, exercise.work.sheet.seam_mm
+
+    def gone_wrong(state):
+        return state.holes > 0 or state.joint.width_mm.max() > 1.5 * pool_mm
+
+    _, slowly = carried(exercise, pace=0.6, until=gone_wrong)
+    assert gone_wrong(slowly)
+    assert slowly.held.x_mm < seam_mm - pool_mm
+    most = 0.75 * seam_mm
+    fast, quickly = carried(exercise, pace=1.5, until=lambda state: state.held.x_mm > most)
     # It sets off from a whole puddle, so the very start has its root; nothing after it has.
-    assert not quickly.joint.root[COLUMNS // 2 : -12].any()
+    assert not quickly.joint.root[COLUMNS // 2 :].any()
     assert "Ran ahead of the root" in {one.fault for one in fast.faults}
-    assert max(slow.points, fast.points) < 80
 
 
 def test_a_strip_soaks_and_its_end_runs_wide():
@@ -148,7 +153,7 @@ def test_a_strip_soaks_and_its_end_runs_wide():
 
 def test_hands_of_rising_skill_earn_rising_scores():
     exercise = exercise_for(puddle_tasks()["run-steel-12"])
-    points = [carried(exercise, skill=skill)[0].points for skill in (0.1, 0.5, 0.75, 0.9)]
+    points = [carried(exercise, skill=skill)[0].points for skill in (0.1, 0.6, 0.9)]
     assert points == sorted(points)
     assert points[0] < 40
     assert points[-1] > 90

@@ -1,17 +1,21 @@
 """What the puddle trainer sends and takes: as long as it is said, and nothing else is read."""
 
 import struct
+from dataclasses import replace
 
 import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from pellak.cli.dial import STEP_S, stand_in
 from pellak.core.errors import Refused
 from pellak.core.facts import Facts
 from pellak.core.heat.solve import HeatGiven
 from pellak.core.practice.dial import TURNED, turned
-from pellak.core.practice.flame.trainer import Hands
+from pellak.core.practice.flame.flows import Torch as FlameTorch
+from pellak.core.practice.flame.trainer import FlameState, Hands
+from pellak.core.practice.flame.trainer import step as flame_step
 from pellak.core.practice.for_job import for_job, puddle_for
 from pellak.core.practice.ladder import ladder
 from pellak.core.practice.puddle.picture import FACE_ROWS, FIRST_LIQUID
@@ -138,3 +142,14 @@ def test_what_is_no_line_of_a_dial_is_refused(line):
 def test_a_dial_strikes_a_spark_and_cleans():
     assert turned(Hands(), "spark").spark
     assert turned(Hands(), "clean").clean
+
+
+def test_the_dial_that_turns_by_itself_sets_a_neutral_flame():
+    state, hands = FlameState(FlameTorch(0.89)), Hands()
+    for line in stand_in():
+        hands = turned(hands, line)
+        for _ in range(round(60 * STEP_S)):
+            state = flame_step(state, hands, 1 / 60)
+            hands = replace(hands, spark=False)
+    assert state.lit
+    assert 0.97 < state.ratio < 1.12
