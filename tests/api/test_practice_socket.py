@@ -119,6 +119,8 @@ def test_what_nobody_tried_is_not_kept_and_over_the_limit_stops(client):
 def test_another_sites_page_opens_nothing(client, headers):
     with pytest.raises(WebSocketDisconnect), play(client, headers=headers):
         pass
+    with pytest.raises(WebSocketDisconnect), puddle(client, headers, task="run-steel-12"):
+        pass
 
 
 def test_a_shared_pellak_asks_for_its_passcode(tmp_path):

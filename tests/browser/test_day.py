@@ -1,6 +1,7 @@
 """The day on its strip: read in order, moved by keys and by hand, left out and taken in again."""
 
 import re
+from datetime import UTC, datetime
 
 import pytest
 from playwright.sync_api import expect
@@ -12,7 +13,15 @@ SIZES = pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
 
 
 @pytest.fixture
-def day(page, blank_server, watched):
+def morning(monkeypatch):
+    """Let it be eight in the morning where the server stands, whenever the tests are run."""
+    behind = (datetime.now(UTC).hour - 8) % 24
+    # In POSIX a zone west of Greenwich has a plus; from twelve on it is told as lying east.
+    monkeypatch.setenv("TZ", f"SHOP{behind if behind <= 12 else behind - 24}")
+
+
+@pytest.fixture
+def day(page, morning, blank_server, watched):
     """Open the day of a bench with two sheets, open around the clock, at a size."""
 
     def opened(size):
@@ -79,3 +88,20 @@ def test_a_block_is_dragged_and_hours_that_cannot_be_are_refused_in_words(day):
     page.get_by_label("Closes").press("Enter")
     expect(page.get_by_text("a time of day such as 07:30")).to_be_visible()
     expect(page.get_by_role("link", name="Calendar")).to_have_attribute("download", "day.ics")
+
+
+def test_after_the_flame_the_bench_says_what_comes_next(day, blank_server):
+    page = day(DESK)
+    jobs = page.request.get(f"{blank_server.url}/api/jobs").json()["tickets"]
+    run = page.request.post(
+        f"{blank_server.url}/api/jobs/{jobs[0]['id']}/runs", headers={"origin": blank_server.url}
+    ).json()
+    page.goto(f"{blank_server.url}/runs/{run['line']['id']}/bench")
+    page.get_by_role("button", name="Flame out").click()
+    told = page.get_by_text(re.compile("^Next: "))
+    for _ in range(12):
+        if told.is_visible():
+            break
+        page.keyboard.press("PageDown")
+        page.wait_for_timeout(300)  # until the next card is there
+    expect(told).to_have_text(re.compile(r"^Next: Flue, prepare at 0[78]:\d\d, (Ida|Per)\.$"))

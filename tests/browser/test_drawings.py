@@ -107,7 +107,7 @@ def test_the_seam_line_lays_bead_as_stations_settle(desk):
 
 def test_everything_at_the_desk_is_reached_by_keyboard(desk):
     reached = set()
-    for _ in range(60):
+    for _ in range(64):
         desk.keyboard.press("Tab")
         reached.add(
             desk.evaluate(

@@ -1,6 +1,7 @@
 """The puddle trainer against the heat model, its own books, and hands from poor to the plan's."""
 
 import math
+import os
 from itertools import pairwise
 
 import numpy as np
@@ -24,6 +25,8 @@ from pellak.demo.jobs import JOBS, demo_job
 from tests.core.puddle_hands import carried
 
 DT = 1 / 30
+FULL = os.environ.get("PELLAK_SWEEP") == "full"
+"""A hundred thousand wild hands, and in every run some three thousand of them."""
 FAMILIES = ("carbon-steel", "chromoly", "aluminium")
 
 
@@ -169,7 +172,7 @@ hands = st.builds(
 )  # fmt: skip
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=900 if FULL else 25, deadline=None)
 @given(
     st.sampled_from(sorted(puddle_tasks())), st.lists(hands, min_size=1, max_size=40),
     st.integers(0, 9), st.floats(-1, 1),

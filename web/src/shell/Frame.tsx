@@ -38,7 +38,7 @@ export function Frame() {
   useKeys({ "/": find, "Mod+k": find, "!": () => setDrilling(true), "?": () => setKeys(true) });
   useKeys({ Escape: () => setDrilling(false) }, drilling);
   const place = (here: boolean) =>
-    `flex h-full items-center border-b-[3px] px-0.5 font-semibold whitespace-nowrap sm:px-1 ${here ? "border-cone text-ink" : "border-transparent text-mute"}`;
+    `flex h-full items-center border-b-[3px] px-0.5 font-semibold sm:px-1 ${here ? "border-cone text-ink" : "border-transparent text-mute"}`;
   return (
     <div className="flex min-h-screen flex-col [--head:3.25rem]">
       <a

@@ -9,7 +9,7 @@ from pellak.core.day.calendar import Calendar, Placed
 from pellak.core.day.given import DayGiven, DayJob
 from pellak.core.day.units import Unit, units_of
 
-MOST_ORDERS, MOST_WORK = 60, 1000
+MOST_ORDERS, MOST_WORK = 60, 600
 """So many orders are tried; fewer where there is more to place."""
 Order = Callable[[Unit], tuple[float, ...]]
 

@@ -21,9 +21,12 @@ class DayAnswer(Answer):
 
 
 def plan_day(given: DayGiven) -> DayAnswer:
-    """Return a day's plan. Raises Refused, naming the field, where the day does not hold together.
+    """Return a day's plan: every block in its place, what is left out and why, tips, gas.
 
+    Valid for up to sixty jobs and six people and torches, one day between opening and closing,
+    minutes since midnight; proved for up to twelve jobs. People are alike, tips are unlimited.
     Source: SOURCE.
+    Raises Refused, naming the field, where the day does not hold together.
     """
     given = given.checked()
     plan, optimal = listed(given), False

@@ -4,6 +4,7 @@ import type { ToolProps } from "./tool";
 import { BeginTool } from "./BeginTool";
 import { CountDown } from "./CountDown";
 import { LeakTool } from "./LeakTool";
+import { NextUp } from "./NextUp";
 import { StandTool } from "./StandTool";
 import { Watch } from "./Watch";
 
@@ -49,12 +50,15 @@ export function CardTools({ card, ...tool }: ToolProps & { card: BenchCard }) {
       );
     case "fire-watch":
       return (
-        <CountDown
-          {...tool}
-          clock="fire-watch"
-          starts="Flame is out: start the watch"
-          over="Look behind and below now"
-        />
+        <>
+          <CountDown
+            {...tool}
+            clock="fire-watch"
+            starts="Flame is out: start the watch"
+            over="Look behind and below now"
+          />
+          <NextUp jobId={tool.run.line.job_id} />
+        </>
       );
   }
   const Tool = roomOf(tool.run.plan).tools[card.step.kind];

@@ -1,6 +1,7 @@
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useState, type KeyboardEvent, type PointerEvent } from "react";
 
 import type { DayBlock, DayLook } from "../../api/client";
+import { useWidth } from "../../parts/useWidth";
 import { along, clock, hoursOf, snapped, stripOf, type Strip } from "./hours";
 import { levelsOf } from "./levels";
 
@@ -13,6 +14,9 @@ const TONE: Record<DayBlock["needs"], string> = {
 };
 
 const LEVEL_REM = 1.75;
+/** A name stands in its block whole, or not at all. */
+const LETTER_PX = 6.5;
+const PADDING_PX = 12;
 
 interface Row {
   name: string;
@@ -90,12 +94,12 @@ interface LaneProps {
 }
 
 function Lane({ row, strip, nameOf, onPin }: LaneProps) {
-  const lane = useRef<HTMLDivElement>(null);
+  const [lane, laneWidth] = useWidth<HTMLDivElement>();
   const [drag, setDrag] = useState<{ key: string; from: number; by: number } | null>(null);
   const levels = levelsOf(row.blocks);
   const count = Math.max(1, ...levels.map((level) => level + 1));
   const high = count === 1 ? 2.75 : count * LEVEL_REM;
-  const perPx = () => (strip.to - strip.from) / (lane.current?.clientWidth ?? 1);
+  const perPx = (strip.to - strip.from) / Math.max(1, laneWidth);
   return (
     <div ref={lane} className="relative flex-1" style={{ height: `${high}rem` }}>
       {row.blocks.map((block, at) => {
@@ -110,7 +114,7 @@ function Lane({ row, strip, nameOf, onPin }: LaneProps) {
           setDrag({ key, from: event.clientX, by: 0 });
         };
         const move = (event: PointerEvent) => {
-          if (drag?.key === key) setDrag({ ...drag, by: (event.clientX - drag.from) * perPx() });
+          if (drag?.key === key) setDrag({ ...drag, by: (event.clientX - drag.from) * perPx });
         };
         const up = () => {
           if (drag?.key === key && Math.abs(drag.by) >= KEY_MIN / 2)
@@ -131,7 +135,7 @@ function Lane({ row, strip, nameOf, onPin }: LaneProps) {
             title={told}
             aria-label={told}
             disabled={!movable}
-            className={`absolute touch-none truncate rounded px-1 text-left text-xs ${TONE[block.needs]} ${block.pinned ? "outline-2 outline-ink" : ""} ${movable ? "cursor-grab" : ""}`}
+            className={`absolute touch-none overflow-hidden rounded px-1 text-left text-xs whitespace-nowrap ${TONE[block.needs]} ${block.pinned ? "outline-2 outline-ink" : ""} ${movable ? "cursor-grab" : ""}`}
             style={{
               left: `${100 * left}%`,
               width: `max(0.35rem, ${100 * width}%)`,
@@ -146,7 +150,8 @@ function Lane({ row, strip, nameOf, onPin }: LaneProps) {
               onKeyDown: keys,
             })}
           >
-            {width > 0.06 && nameOf(block.job)}
+            {width * laneWidth > LETTER_PX * nameOf(block.job).length + PADDING_PX &&
+              nameOf(block.job)}
           </button>
         );
       })}

@@ -18,6 +18,16 @@ const MOST_LEAN_DEG = 60;
 const KEPT_EVERY = 3;
 const MOST_KEPT = 2400;
 
+const TAP_MS = 350;
+/** Fingers drawn apart raise the torch, by a share of their way; a shake is no pinch. */
+const PINCH_FROM_MM = 3;
+const PINCH_SHARE = 0.3;
+
+type Finger = Pick<SheetPoint, "pointer" | "xMm" | "yMm">;
+
+const apartMm = (one: Finger, other: Finger) =>
+  Math.hypot(one.xMm - other.xMm, one.yMm - other.yMm);
+
 export interface KeptFrame {
   frame: PuddleFrame;
   hello: PuddleHello;
@@ -39,7 +49,8 @@ export function PuddleTrainer({ query, who, watching, onWatch, beside }: PuddleT
   const back = useRef<PuddlePainter>(null);
   const kept = useRef<KeptFrame[]>([]);
   const calm = useRef(matchMedia("(prefers-reduced-motion: reduce)").matches);
-  const dragged = useRef<{ pointer: number; xMm: number; yMm: number } | null>(null);
+  const dragged = useRef<Finger | null>(null);
+  const second = useRef<(Finger & { since: number; apart: number; pinched: boolean }) | null>(null);
   const [last, setLast] = useState<KeptFrame | null>(null);
   const puddle = usePuddle(query, (frame, hello) => {
     const count = Math.round(frame.number / 2);
@@ -65,11 +76,12 @@ export function PuddleTrainer({ query, who, watching, onWatch, beside }: PuddleT
       return;
     }
     if (dragged.current) {
-      // A second finger is the rod.
-      puddle.dab(at.xMm, at.yMm);
+      // A second finger is the rod where it taps, and raises the torch where it is drawn away.
+      const apart = apartMm(at, dragged.current);
+      second.current = { ...at, since: performance.now(), apart, pinched: false };
       return;
     }
-    dragged.current = { pointer: at.pointer, xMm: at.xMm, yMm: at.yMm };
+    dragged.current = at;
     puddle.bring(true);
   };
   const move = (at: SheetPoint) => {
@@ -77,13 +89,28 @@ export function PuddleTrainer({ query, who, watching, onWatch, beside }: PuddleT
     if (at.leanDeg !== null) puddle.lean(at.leanDeg);
     if (!at.touch) return puddle.move(at.xMm, at.yMm);
     const from = dragged.current;
+    const pinch = second.current;
+    if (from && pinch?.pointer === at.pointer) {
+      const apart = apartMm(at, from);
+      if (!pinch.pinched && Math.abs(apart - pinch.apart) < PINCH_FROM_MM) return;
+      puddle.height(puddle.heightMm + PINCH_SHARE * (apart - pinch.apart));
+      second.current = { ...pinch, apart, pinched: true };
+      return;
+    }
     if (from?.pointer !== at.pointer) return;
     // By how far the finger went, so that it need not lie over what it looks at.
     const { xMm, yMm } = puddle.at.current;
     puddle.move(xMm + at.xMm - from.xMm, yMm + at.yMm - from.yMm);
-    dragged.current = { pointer: at.pointer, xMm: at.xMm, yMm: at.yMm };
+    dragged.current = at;
   };
   const up = (at: SheetPoint) => {
+    const pinch = second.current;
+    if (at.touch && pinch?.pointer === at.pointer) {
+      const tapped = !pinch.pinched && performance.now() - pinch.since < TAP_MS;
+      if (tapped) puddle.dab(at.xMm, at.yMm);
+      second.current = null;
+      return;
+    }
     if (!at.touch || dragged.current?.pointer !== at.pointer) return;
     dragged.current = null;
     puddle.bring(false);
@@ -252,8 +279,8 @@ function Handles({ puddle, hello, off, onWatch }: HandlesProps) {
       </div>
       <p className="text-sm text-mute sm:col-span-full">
         Mouse: click to bring the torch down and again to take it off; the wheel raises it. Finger
-        or pen: touch and drag, a second finger dabs the rod. Keys: W and S raise and lower, A and D
-        lean, R dabs, L lifts.
+        or pen: touch and drag; a second finger dabs the rod by a tap and, drawn away, raises the
+        torch. Keys: W and S raise and lower, A and D lean, R dabs, L lifts.
       </p>
     </div>
   );
