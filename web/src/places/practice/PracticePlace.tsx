@@ -45,7 +45,7 @@ export default function PracticePlace() {
           <ul className="mt-2 grid gap-3 sm:grid-cols-2 lg:grid-cols-4">
             {today.map((one) => (
               <li key={one.rung.id} className="panel flex flex-col p-4">
-                <strong className="font-semibold">{one.rung.label}</strong>
+                <strong className="font-semibold">{units.prose(one.rung.label)}</strong>
                 <span className="mb-3 text-sm text-mute">{one.why}</span>
                 <Link className="button mt-auto min-h-11 text-center" to={wayTo(one, who)}>
                   Practise
@@ -65,7 +65,7 @@ export default function PracticePlace() {
             >
               <span className="text-mute tabular-nums">{at + 1}</span>
               <span>
-                <strong className="font-semibold">{one.rung.label}</strong>
+                <strong className="font-semibold">{units.prose(one.rung.label)}</strong>
                 {practice.learner.signed_off.includes(one.rung.id) && (
                   <span className="ml-2 text-sm text-good">signed off</span>
                 )}
@@ -159,6 +159,7 @@ function TryRow({
   tried: Practice["learner"]["tries"][number];
   standings: readonly Standing[];
 }) {
+  const units = useUnits();
   const [open, setOpen] = useState(false);
   const label = standings.find((one) => one.rung.id === tried.rung)?.rung.label ?? tried.rung;
   return (
@@ -169,7 +170,7 @@ function TryRow({
         onClick={() => setOpen(!open)}
       >
         <span className="w-36 text-sm text-mute">{dayAndTime(tried.tried_at)}</span>
-        <span className="flex-1">{label}</span>
+        <span className="flex-1">{units.prose(label)}</span>
         <span className="font-semibold tabular-nums">{Math.round(tried.points)}</span>
       </button>
       {open && (

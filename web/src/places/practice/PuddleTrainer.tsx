@@ -138,7 +138,7 @@ export function PuddleTrainer({ query, who, watching, onWatch, beside }: PuddleT
   return (
     <article className="mx-auto w-full max-w-6xl p-4" onKeyDown={key}>
       <PracticeHead
-        title={hello?.task.label ?? "A puddle"}
+        title={units.prose(hello?.task.label ?? "A puddle")}
         who={watching ? null : who}
         beside={beside}
       >
