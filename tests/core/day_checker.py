@@ -30,7 +30,7 @@ def faults_of(given, values):
         if phase.needs != "none" and block.end_min > given.closes_min + TINY:
             wrong.append(f"{key} ends after closing")
         at = job.phases.index(phase)
-        before = phase.after or (job.phases[at - 1].name if at else "")
+        before = (job.phases[at - 1].name if at else "") if phase.after is None else phase.after
         if before:
             if (job.id, before) not in blocks:
                 wrong.append(f"{key} without {before}")

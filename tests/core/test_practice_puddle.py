@@ -126,7 +126,6 @@ def test_the_plans_own_hand_earns_ninety(name):
     assert worth.points >= (90 if task else 95)
     assert worth.faults == []
     assert state.holes == state.pops == 0
-    assert state.joint.sagged.max() < 0.85
 
 
 @pytest.mark.parametrize("name", ["run-steel-09", "run-steel-16", "run-aluminium-16"])

@@ -4,13 +4,9 @@ from typing import Any
 
 from fastapi import APIRouter, Response
 
+from pellak.api.file_doors import CALENDAR_ANSWER, file_answer
 from pellak.api.problems import documented
 from pellak.shop.day_book import DayBook, DayKept, DayLook
-
-CALENDAR_ANSWER: dict[str, Any] = {
-    "response_class": Response,
-    "responses": {200: {"content": {"text/calendar": {}}}},
-}
 
 
 def day_router(day: DayBook) -> APIRouter:
@@ -27,6 +23,6 @@ def day_router(day: DayBook) -> APIRouter:
 
     @router.get("/calendar.ics", operation_id="day_calendar", **CALENDAR_ANSWER)
     def day_calendar() -> Response:
-        return Response(day.calendar(), media_type="text/calendar")
+        return file_answer(day.calendar(), "day", "ics")
 
     return router

@@ -14,7 +14,12 @@ FILE_ANSWER: dict[str, Any] = {
     "response_class": Response,
     "responses": {200: {"content": {"text/csv": {}, "application/json": {}}}},
 }
-"""How a route that gives a file is documented."""
+CALENDAR_ANSWER: dict[str, Any] = {
+    "response_class": Response,
+    "responses": {200: {"content": {"text/calendar": {}}}},
+}
+"""How routes that give a file, or a calendar, are documented."""
+LinesBody = Annotated[str, Body(media_type="text/plain")]
 
 
 def file_answer(text: str, name: str, kind: str) -> Response:

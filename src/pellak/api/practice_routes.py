@@ -2,8 +2,9 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Body, Query, WebSocket
+from fastapi import APIRouter, Query, WebSocket
 
+from pellak.api.file_doors import LinesBody
 from pellak.api.practice_socket import (
     FlameAsked,
     PuddleAsked,
@@ -29,7 +30,6 @@ from pellak.shop.practice_book import (
 )
 from pellak.shop.puddle_session import PuddleSession
 
-LinesBody = Annotated[str, Body(media_type="text/plain")]
 Who = Annotated[str, Query(max_length=60)]
 
 

@@ -1,11 +1,11 @@
 """Watches over HTTP: begin, lines, taps and files in, what stands and what to draw out."""
 
-from typing import Annotated, Any
+from typing import Annotated
 
-from fastapi import APIRouter, Body, Query, Response
+from fastapi import APIRouter, Query, Response
 from pydantic import BaseModel, ConfigDict, Field
 
-from pellak.api.file_doors import FILE_ANSWER, file_answer
+from pellak.api.file_doors import CALENDAR_ANSWER, FILE_ANSWER, LinesBody, file_answer
 from pellak.api.problems import documented
 from pellak.core.watch.lines import Phase
 from pellak.core.watch.logger_file import FileGuess
@@ -14,12 +14,6 @@ from pellak.shop.watch_files import Curves, WatchFiles
 from pellak.shop.watch_lines import Taken
 from pellak.shop.watch_rows import WatchLine
 from pellak.shop.watches import Watch, WatchBook
-
-CALENDAR_ANSWER: dict[str, Any] = {
-    "response_class": Response,
-    "responses": {200: {"content": {"text/calendar": {}}}},
-}
-LinesBody = Annotated[str, Body(media_type="text/plain")]
 
 
 class Sent(BaseModel):

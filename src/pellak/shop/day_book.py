@@ -132,11 +132,18 @@ class DayBook:
                 planned.append(told)
         pins = kept.pins if kept.pins_on == now.date().isoformat() else []
         ours = {(job.id, phase.name) for job in planned for phase in job.phases}
+        now_min = (now - midnight) / timedelta(minutes=1)
+        # What burns or is watched now goes on now, whatever else there is.
+        going_on = [
+            Pin(job=job.id, phase=job.phases[0].name, start_min=now_min)
+            for job in planned
+            if job.id in runs
+        ]
         given = DayGiven(
             jobs=planned, people=kept.people, torches=kept.torches,
             opens_min=minutes_of(kept.opens), closes_min=minutes_of(kept.closes),
-            now_min=(now - midnight) / timedelta(minutes=1), exact=exact,
-            pins=[pin for pin in pins if (pin.job, pin.phase) in ours],
+            now_min=now_min, exact=exact,
+            pins=[*going_on, *(pin for pin in pins if (pin.job, pin.phase) in ours)],
             acetylene_l=_acetylene_l(shop.equipment),
         )  # fmt: skip
         answer = plan_day(given)

@@ -10,13 +10,18 @@ from pellak.core.practice.puddle.picture import (
     HOLE,
     palette,
 )
-from pellak.core.practice.puddle.plan_hand import moved, set_out
-from pellak.core.practice.puddle.score import PuddleScore, puddle_score
+from pellak.core.practice.puddle.plan_hand import LIFTS_MM_PER_S, moved, set_out
+from pellak.core.practice.puddle.score import (
+    MIRROR_COSTS,
+    WIDTH_FULL,
+    PuddleScore,
+    puddle_score,
+)
 from pellak.core.practice.puddle.sheet import COLUMNS
 from pellak.core.practice.puddle.tasks import Exercise, PuddleTask
-from pellak.core.practice.puddle.torch import HIGHEST_MM, LOWEST_MM, Held
+from pellak.core.practice.puddle.torch import HELD_MM, HIGHEST_MM, KERNEL_LEAN_DEG, Held
 from pellak.core.practice.puddle.trainer import WORDS, PuddleHands, begun, step
-from pellak.core.practice.puddle.trial import HEIGHT_SPAN_MM, Trial, followed, pace_mm_per_s
+from pellak.core.practice.puddle.trial import Trial, followed, pace_mm_per_s
 from pellak.core.practice.puddle.wire import (
     PUDDLE_NUMBERS,
     Beside,
@@ -33,7 +38,9 @@ MOST_WATCHED_S = 300.0
 class PuddleHello(Record):
     """What a page is told first: the exercise, its plan, how its frames are read and drawn.
 
-    Lengths in mm, the planned travel in mm/s. A face is `columns` by `face_rows` cells of
+    Lengths in mm, the planned travel in mm/s. A hand sets out `working_mm` over the metal, leaned
+    by `lean_deg`; `off_mm` is off the work; widths within that share of the plan's are full marks,
+    and a look at the mirror costs so many points. A face is `columns` by `face_rows` cells of
     `cell_mm`, the back one cell in `back_every` of both.
     """
 
@@ -47,10 +54,12 @@ class PuddleHello(Record):
     pool_mm: float
     seam_mm: float
     cell_mm: float
-    lowest_mm: float = LOWEST_MM
-    highest_mm: float = HIGHEST_MM
-    height_low_mm: float = HEIGHT_SPAN_MM[0]
-    height_high_mm: float = HEIGHT_SPAN_MM[1]
+    working_mm: float = HELD_MM
+    lean_deg: float = KERNEL_LEAN_DEG
+    off_mm: float = HIGHEST_MM
+    lift_mm_per_s: float = LIFTS_MM_PER_S
+    width_within: float = WIDTH_FULL
+    mirror_costs: float = MIRROR_COSTS
     columns: int = COLUMNS
     face_rows: int = FACE_ROWS
     back_rows: int = BACK_ROWS
@@ -92,7 +101,6 @@ class PuddleSession:
         self._told = PuddleHands(Held(height_mm=HIGHEST_MM))
         self._mirror = self._mirrored = self._ended = False
         self._plan = set_out(self.exercise)
-        self._planned_from_s: float | None = None
         self._happened: list[str] = []
 
     @property
@@ -146,20 +154,12 @@ class PuddleSession:
         return self._frame()
 
     def _frame(self) -> bytes:
-        state, planned = self._state, self.exercise.planned
-        if self._planned_from_s is None and state.pool.width_mm >= 0.85 * planned.pool_mm:
-            self._planned_from_s = state.t_s
-        since_s = 0.0 if self._planned_from_s is None else state.t_s - self._planned_from_s
-        plan_x = min(
-            planned.pool_mm / 2 + since_s * planned.travel_mm_per_s,
-            self.exercise.work.sheet.seam_mm,
-        )
         return puddle_frame(
-            self.exercise, state,
+            self.exercise, self._state,
             Beside(
                 back_shown=self._mirror or self.ended,
                 pace_mm_per_s=pace_mm_per_s(self._trial.samples) or 0.0,
-                plan_x_mm=plan_x, over=self.ended,
+                over=self.ended,
             ),
         )  # fmt: skip
 

@@ -8522,7 +8522,9 @@ export interface components {
          * PuddleHello
          * @description What a page is told first: the exercise, its plan, how its frames are read and drawn.
          *
-         *     Lengths in mm, the planned travel in mm/s. A face is `columns` by `face_rows` cells of
+         *     Lengths in mm, the planned travel in mm/s. A hand sets out `working_mm` over the metal, leaned
+         *     by `lean_deg`; `off_mm` is off the work; widths within that share of the plan's are full marks,
+         *     and a look at the mirror costs so many points. A face is `columns` by `face_rows` cells of
          *     `cell_mm`, the back one cell in `back_every` of both.
          */
         PuddleHello: {
@@ -8546,25 +8548,35 @@ export interface components {
             /** Cell Mm */
             cell_mm: number;
             /**
-             * Lowest Mm
-             * @default -3
+             * Working Mm
+             * @default 3
              */
-            lowest_mm: number;
+            working_mm: number;
             /**
-             * Highest Mm
+             * Lean Deg
+             * @default 20
+             */
+            lean_deg: number;
+            /**
+             * Off Mm
              * @default 100
              */
-            highest_mm: number;
+            off_mm: number;
             /**
-             * Height Low Mm
-             * @default 2
+             * Lift Mm Per S
+             * @default 8
              */
-            height_low_mm: number;
+            lift_mm_per_s: number;
             /**
-             * Height High Mm
-             * @default 5
+             * Width Within
+             * @default 0.15
              */
-            height_high_mm: number;
+            width_within: number;
+            /**
+             * Mirror Costs
+             * @default 10
+             */
+            mirror_costs: number;
             /**
              * Columns
              * @default 120
@@ -8611,12 +8623,12 @@ export interface components {
              *       "hung",
              *       "cover_mm",
              *       "joined",
+             *       "rooted",
              *       "pace_mm_per_s",
              *       "metal_mm2",
              *       "pops",
              *       "holes",
              *       "stuck",
-             *       "plan_x_mm",
              *       "over"
              *     ]
              */

@@ -16,8 +16,9 @@ class DayPhase(Record):
     """One phase of a job, minutes with their range.
 
     `needs` says what it takes: a torch and somebody at it, somebody's hands, somebody who stays at
-    the place (a fire watch), or nobody. It begins once the phase named by `after`, or the one
-    before it, has ended; with `after_gap_max_min` no later than so long after, at once where 0.
+    the place (a fire watch), or nobody. It begins once the phase named by `after` has ended: null
+    is the one before it, an empty text none at all; with `after_gap_max_min` no later than so long
+    after, at once where 0.
     """
 
     name: str = Field(min_length=1, max_length=40)
@@ -26,7 +27,7 @@ class DayPhase(Record):
     high: Number | None = Field(default=None, ge=0)
     needs: Needs
     tip: str = Field(default="", max_length=60)
-    after: str = Field(default="", max_length=40)
+    after: str | None = Field(default=None, max_length=40)
     after_gap_max_min: Number | None = Field(default=None, ge=0)
     acetylene_l: Number = Field(default=0.0, ge=0)
     oxygen_l: Number = Field(default=0.0, ge=0)

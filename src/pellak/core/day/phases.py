@@ -57,27 +57,26 @@ def day_job(
             )
         )  # fmt: skip
     since = ended or 0.0
+    # Watch and cooling begin together: with the end of the flame, or where it is out, now.
+    after = FLAME if ended is None else ""
     watch = max(0.0, facts.fire_watch_min - since)
     if watch:
-        gap = {"after_gap_max_min": 0.0} if ended is None else {}
-        phases.append(DayPhase(name=WATCH, minutes=watch, needs="watch", **gap))
-    after = {"after": FLAME} if ended is None else {}
+        phases.append(
+            DayPhase(name=WATCH, minutes=watch, needs="watch", after=after, after_gap_max_min=0.0)
+        )
     cool = max(0.0, _cool_min(facts) - since)
-    if ended is not None and not phases:
-        phases.append(DayPhase(name=COOL, minutes=cool, needs="none"))
-    else:
-        phases.append(DayPhase(name=COOL, minutes=cool, needs="none", **after))
-    phases.append(_hands(DRESS, DRESS_MIN, DRESS_SPREAD, after=COOL))
+    phases.append(DayPhase(name=COOL, minutes=cool, needs="none", after=after))
+    phases.append(_hands(DRESS, DRESS_MIN, DRESS_SPREAD))
     return DayJob(
         id=job_id, name=name, place=place, phases=phases,
         priority=1 if run is not None else priority,
     )  # fmt: skip
 
 
-def _hands(name: str, minutes: float, spread: tuple[float, float], after: str = "") -> DayPhase:
+def _hands(name: str, minutes: float, spread: tuple[float, float]) -> DayPhase:
     return DayPhase(
         name=name, minutes=minutes, low=spread[0] * minutes, high=spread[1] * minutes,
-        needs="hands", after=after,
+        needs="hands",
     )  # fmt: skip
 
 
@@ -92,8 +91,6 @@ def _flame_min(facts: Facts | None) -> tuple[float, float] | None:
     else:
         return None
     minutes += facts.spot_wait_min or 0.0
-    if facts.watch is not None and facts.watch.warm_curve and facts.watch.welds:
-        minutes += facts.watch.warm_curve[-1][0]
     slow = [one.high_min / one.minutes for one in facts.passes if one.high_min and one.minutes]
     return minutes, minutes * max([FLAME_SPREAD[1], *slow])
 

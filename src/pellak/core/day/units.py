@@ -84,7 +84,8 @@ def units_of(given: DayGiven) -> list[Unit]:
         follows: list[list[tuple[int, float]]] = []
         first = len(units)
         for at, phase in enumerate(job.phases):
-            before = phase.after or (job.phases[at - 1].name if at else "")
+            previous = job.phases[at - 1].name if at else ""
+            before = previous if phase.after is None else phase.after
             where = place_of.get(before)
             if where is not None and phase.after_gap_max_min is not None:
                 # No later than so much: it is planned at once, which is always soon enough.

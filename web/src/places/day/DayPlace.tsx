@@ -9,13 +9,8 @@ import { Away, Waiting } from "../../parts/States";
 import { FreeAndGas, NotToday, type Changes, type PartProps } from "./DaySides";
 import { DayStrip } from "./DayStrip";
 import { clock } from "./hours";
-
-const LEGEND = [
-  ["bg-cone", "at the flame"],
-  ["bg-copper", "by hand"],
-  ["border border-warn bg-warn-soft", "fire watch"],
-  ["bg-line", "cools by itself"],
-] as const;
+import { movable } from "./movable";
+import { TONES } from "./tones";
 
 /** The shop's open jobs on one strip: who, which torch, what waits, what does not go today. */
 export default function DayPlace() {
@@ -82,10 +77,10 @@ export default function DayPlace() {
       <section aria-label="The strip" className="panel mt-4 p-3">
         <DayStrip day={shown} nameOf={nameOf} onPin={pin} />
         <p className="mt-2 flex flex-wrap gap-x-5 text-sm text-mute">
-          {LEGEND.map(([tone, what]) => (
-            <span key={what} className="flex items-center gap-1.5">
+          {Object.values(TONES).map(({ tone, means }) => (
+            <span key={means} className="flex items-center gap-1.5">
               <span className={`inline-block size-3 rounded-sm ${tone}`} />
-              {what}
+              {means}
             </span>
           ))}
         </p>
@@ -134,7 +129,7 @@ function DayList({ day, nameOf, onPin }: DayListProps) {
                 {block.to_tomorrow && " · through the night"}
               </span>
             </span>
-            {block.needs === "torch" || block.needs === "hands" ? (
+            {movable(day, block) ? (
               <button
                 className="button min-h-11 px-3 print:hidden"
                 aria-pressed={block.pinned}

@@ -2,16 +2,10 @@ import { useState, type KeyboardEvent, type PointerEvent } from "react";
 
 import type { DayBlock, DayLook } from "../../api/client";
 import { useWidth } from "../../parts/useWidth";
-import { along, clock, hoursOf, snapped, stripOf, type Strip } from "./hours";
+import { along, clock, hoursOf, SNAP_MIN, snapped, stripOf, type Strip } from "./hours";
 import { levelsOf } from "./levels";
-
-const KEY_MIN = 5;
-const TONE: Record<DayBlock["needs"], string> = {
-  torch: "bg-cone text-paper",
-  hands: "bg-copper text-paper",
-  watch: "bg-warn-soft text-ink border border-warn",
-  none: "bg-line text-ink",
-};
+import { movable } from "./movable";
+import { TONES } from "./tones";
 
 const LEVEL_REM = 1.75;
 /** A name stands in its block whole, or not at all. */
@@ -65,7 +59,7 @@ export function DayStrip({ day, nameOf, onPin }: DayStripProps) {
             <span className="w-28 shrink-0 self-center truncate pr-2 text-sm" title={row.name}>
               {row.name}
             </span>
-            <Lane row={row} strip={strip} nameOf={nameOf} onPin={onPin} />
+            <Lane day={day} row={row} strip={strip} nameOf={nameOf} onPin={onPin} />
           </div>
         ))}
         <div className="pointer-events-none absolute inset-y-0 right-8 left-28" aria-hidden>
@@ -87,13 +81,14 @@ export function DayStrip({ day, nameOf, onPin }: DayStripProps) {
 }
 
 interface LaneProps {
+  day: DayLook;
   row: Row;
   strip: Strip;
   nameOf: (jobId: string) => string;
   onPin: (block: DayBlock, startMin: number | null) => void;
 }
 
-function Lane({ row, strip, nameOf, onPin }: LaneProps) {
+function Lane({ day, row, strip, nameOf, onPin }: LaneProps) {
   const [lane, laneWidth] = useWidth<HTMLDivElement>();
   const [drag, setDrag] = useState<{ key: string; from: number; by: number } | null>(null);
   const levels = levelsOf(row.blocks);
@@ -107,7 +102,7 @@ function Lane({ row, strip, nameOf, onPin }: LaneProps) {
         const by = drag?.key === key ? drag.by : 0;
         const left = along(strip, block.start_min + by);
         const width = along(strip, block.end_min + by) - left;
-        const movable = block.needs !== "none" && block.needs !== "watch";
+        const moves = movable(day, block);
         const told = `${clock(block.start_min)} to ${clock(block.end_min)}: ${nameOf(block.job)}, ${block.phase}${block.pinned ? ", pinned" : ""}`;
         const down = (event: PointerEvent<HTMLButtonElement>) => {
           event.currentTarget.setPointerCapture(event.pointerId);
@@ -117,12 +112,12 @@ function Lane({ row, strip, nameOf, onPin }: LaneProps) {
           if (drag?.key === key) setDrag({ ...drag, by: (event.clientX - drag.from) * perPx });
         };
         const up = () => {
-          if (drag?.key === key && Math.abs(drag.by) >= KEY_MIN / 2)
+          if (drag?.key === key && Math.abs(drag.by) >= SNAP_MIN / 2)
             onPin(block, snapped(block.start_min + drag.by));
           setDrag(null);
         };
         const keys = (event: KeyboardEvent) => {
-          const step = { ArrowLeft: -KEY_MIN, ArrowRight: KEY_MIN }[event.key];
+          const step = { ArrowLeft: -SNAP_MIN, ArrowRight: SNAP_MIN }[event.key];
           if (step !== undefined) onPin(block, snapped(block.start_min) + step);
           else if (event.key === "Delete" && block.pinned) onPin(block, null);
           else return;
@@ -134,15 +129,15 @@ function Lane({ row, strip, nameOf, onPin }: LaneProps) {
             type="button"
             title={told}
             aria-label={told}
-            disabled={!movable}
-            className={`absolute touch-none overflow-hidden rounded px-1 text-left text-xs whitespace-nowrap ${TONE[block.needs]} ${block.pinned ? "outline-2 outline-ink" : ""} ${movable ? "cursor-grab" : ""}`}
+            disabled={!moves}
+            className={`absolute touch-none overflow-hidden rounded px-1 text-left text-xs whitespace-nowrap ${TONES[block.needs].tone} ${block.pinned ? "outline-2 outline-ink" : ""} ${moves ? "cursor-grab" : ""}`}
             style={{
               left: `${100 * left}%`,
               width: `max(0.35rem, ${100 * width}%)`,
               top: `${(high / count) * (levels[at] ?? 0) + 0.15}rem`,
               height: `${high / count - 0.3}rem`,
             }}
-            {...(movable && {
+            {...(moves && {
               onPointerDown: down,
               onPointerMove: move,
               onPointerUp: up,

@@ -30,5 +30,6 @@ export const along = ({ from, to }: Strip, minutes: number): number =>
 export const hoursOf = ({ from, to }: Strip): number[] =>
   Array.from({ length: (to - from) / HOUR + 1 }, (_, at) => from + at * HOUR);
 
-const SNAP = 5;
-export const snapped = (minutes: number): number => Math.round(minutes / SNAP) * SNAP;
+/** Blocks are put on five minutes. */
+export const SNAP_MIN = 5;
+export const snapped = (minutes: number): number => Math.round(minutes / SNAP_MIN) * SNAP_MIN;

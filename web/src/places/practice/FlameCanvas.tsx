@@ -1,6 +1,7 @@
 import { useEffect, useImperativeHandle, useRef, type Ref } from "react";
 
 import { useSettings } from "../../shell/settings";
+import { fitted } from "./fitted";
 import { paintFlame, type PaintedFlame } from "./paintFlame";
 
 export interface FlamePainter {
@@ -19,17 +20,10 @@ export function FlameCanvas({ ref, label }: FlameCanvasProps) {
   const { theme } = useSettings();
   const paint = (flame: PaintedFlame | null, jets: number) => {
     last.current = [flame, jets];
-    const element = canvas.current;
-    const context = element?.getContext("2d");
-    if (!element || !context) return;
-    const dense = window.devicePixelRatio;
-    const width = Math.round(element.clientWidth * dense);
-    const height = Math.round(element.clientHeight * dense);
-    if (element.width !== width || element.height !== height) {
-      element.width = width;
-      element.height = height;
-    }
-    const steel = getComputedStyle(element).getPropertyValue("--steel") || "gray";
+    const context = fitted(canvas.current);
+    if (!context) return;
+    const { width, height } = context.canvas;
+    const steel = getComputedStyle(context.canvas).getPropertyValue("--steel") || "gray";
     paintFlame(context, width, height, flame, { jets, steel });
   };
   useImperativeHandle(ref, () => ({ paint }));

@@ -1,6 +1,7 @@
 import { useEffect, useImperativeHandle, useRef, type PointerEvent, type Ref } from "react";
 
 import type { PuddleHello } from "../../api/client";
+import { fitted } from "./fitted";
 import { paintPuddle, puddleScale } from "./paintPuddle";
 import type { PuddleFrame } from "./puddleWire";
 
@@ -45,16 +46,9 @@ export function PuddleCanvas({
   const last = useRef<[PuddleFrame, PuddleHello] | null>(null);
   const paint = (frame: PuddleFrame, hello: PuddleHello) => {
     last.current = [frame, hello];
-    const element = canvas.current;
-    const context = element?.getContext("2d");
-    if (!element || !context) return;
-    const dense = window.devicePixelRatio;
-    const width = Math.round(element.clientWidth * dense);
-    const height = Math.round(element.clientHeight * dense);
-    if (element.width !== width || element.height !== height) {
-      element.width = width;
-      element.height = height;
-    }
+    const context = fitted(canvas.current);
+    if (!context) return;
+    const { width, height } = context.canvas;
     paintPuddle(context, width, height, frame, hello, side);
   };
   useImperativeHandle(ref, () => ({ paint }));

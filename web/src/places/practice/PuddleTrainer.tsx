@@ -7,13 +7,11 @@ import { PracticeHead } from "./PracticeHead";
 import { PuddleCanvas, type PuddlePainter, type SheetPoint } from "./PuddleCanvas";
 import { BesidePlan, FaultTimes, PuddleWorth } from "./PuddleResult";
 import type { PuddleFrame } from "./puddleWire";
-import { usePuddle } from "./usePuddle";
+import { MOST_HEIGHT_MM, MOST_LEAN_DEG, usePuddle } from "./usePuddle";
 import { Valve } from "./Valve";
 
 const HEIGHT_STEP_MM = 0.5;
-const MOST_HEIGHT_MM = 20;
 const LEAN_STEP_DEG = 5;
-const MOST_LEAN_DEG = 60;
 /** Kept for looking at afterwards: one frame in so many, and no more than so many. */
 const KEPT_EVERY = 3;
 const MOST_KEPT = 2400;
@@ -172,7 +170,8 @@ export function PuddleTrainer({ query, who, watching, onWatch, beside }: PuddleT
                 first={last && [last.frame, last.hello]}
               />
               <figcaption className="text-sm text-mute">
-                The back{last ? ", turned up." : ", in the mirror: it costs ten points."}
+                The back
+                {last ? ", turned up." : `, in the mirror: it costs ${hello?.mirror_costs} points.`}
               </figcaption>
             </figure>
           )}

@@ -7,6 +7,16 @@ const FOOT = 96;
 const WIDE_TIMES = 2;
 const WIDTH = 600;
 
+/** What is marked below the columns. */
+const LINES = [
+  { y: 6, tone: "fill-good", shows: (column: SeamColumn) => column.rooted },
+  {
+    y: 14,
+    tone: "fill-copper",
+    shows: (column: SeamColumn) => column.burnt || column.lapped || column.skinned,
+  },
+];
+
 interface SeamChartProps {
   seam: readonly SeamColumn[];
   hello: PuddleHello;
@@ -31,8 +41,11 @@ export function SeamChart({ seam, hello }: SeamChartProps) {
         <rect
           x={0}
           width={WIDTH}
-          y={FOOT - high(1.15 * hello.pool_mm)}
-          height={high(1.15 * hello.pool_mm) - high(0.85 * hello.pool_mm)}
+          y={FOOT - high((1 + hello.width_within) * hello.pool_mm)}
+          height={
+            high((1 + hello.width_within) * hello.pool_mm) -
+            high((1 - hello.width_within) * hello.pool_mm)
+          }
           className="fill-line"
         />
         {seam.map((column, at) => (
@@ -46,31 +59,20 @@ export function SeamChart({ seam, hello }: SeamChartProps) {
             opacity={column.holed || column.joined ? 1 : 0.4}
           />
         ))}
-        {seam.map(
-          (column, at) =>
-            column.rooted && (
-              <rect
-                key={at}
-                x={at * cell}
-                width={cell + 0.5}
-                y={FOOT + 6}
-                height={6}
-                className="fill-good"
-              />
-            ),
-        )}
-        {seam.map(
-          (column, at) =>
-            (column.burnt || column.lapped || column.skinned) && (
-              <rect
-                key={at}
-                x={at * cell}
-                width={cell + 0.5}
-                y={FOOT + 14}
-                height={6}
-                className="fill-copper"
-              />
-            ),
+        {LINES.map(({ y, tone, shows }) =>
+          seam.map(
+            (column, at) =>
+              shows(column) && (
+                <rect
+                  key={`${y} ${at}`}
+                  x={at * cell}
+                  width={cell + 0.5}
+                  y={FOOT + y}
+                  height={6}
+                  className={tone}
+                />
+              ),
+          ),
         )}
       </svg>
       <figcaption className="mt-1 flex flex-wrap gap-x-5 text-sm text-mute">

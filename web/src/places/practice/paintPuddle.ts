@@ -192,13 +192,7 @@ function paintTorch(
   const y = y0 + of("y_mm") * perMm;
   const cover = Math.max(0, of("cover_mm")) * perMm;
   if (lit && cover > 0) {
-    const glow = context.createRadialGradient(x, y, 0, x, y, cover);
-    glow.addColorStop(0, "rgba(150, 190, 255, 0.30)");
-    glow.addColorStop(1, "rgba(150, 190, 255, 0)");
-    context.fillStyle = glow;
-    context.beginPath();
-    context.arc(x, y, cover, 0, 2 * Math.PI);
-    context.fill();
+    paintGlow(context, x, y, cover, ["rgba(150, 190, 255, 0.30)", "rgba(150, 190, 255, 0)"]);
   }
   // The nozzle stands back from its cone by its lean and height.
   const back = (12 + 0.6 * of("height_mm")) * Math.sin((of("lean_deg") * Math.PI) / 180) * perMm;
@@ -211,10 +205,20 @@ function paintTorch(
   context.stroke();
   if (!lit) return;
   const radius = Math.max(2, (0.7 + 0.05 * of("height_mm")) * perMm);
-  const cone = context.createRadialGradient(x, y, 0, x, y, radius);
-  cone.addColorStop(0, "rgba(200, 228, 255, 0.9)");
-  cone.addColorStop(1, "rgba(120, 180, 255, 0)");
-  context.fillStyle = cone;
+  paintGlow(context, x, y, radius, ["rgba(200, 228, 255, 0.9)", "rgba(120, 180, 255, 0)"]);
+}
+
+function paintGlow(
+  context: CanvasRenderingContext2D,
+  x: number,
+  y: number,
+  radius: number,
+  [middle, rim]: readonly [string, string],
+): void {
+  const glow = context.createRadialGradient(x, y, 0, x, y, radius);
+  glow.addColorStop(0, middle);
+  glow.addColorStop(1, rim);
+  context.fillStyle = glow;
   context.beginPath();
   context.arc(x, y, radius, 0, 2 * Math.PI);
   context.fill();

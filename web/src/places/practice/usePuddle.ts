@@ -12,21 +12,19 @@ import {
 } from "./puddleWire";
 import { useTrainer, type TrainerHands } from "./useTrainer";
 
-/** Where the torch stands before it is first brought down, by its height and lean. */
-const WORKING_MM = 3;
-const LEAN_DEG = 20;
-const OFF_MM = 100;
-const HIGHEST_SET_MM = 20;
-const MOST_LEAN_DEG = 60;
+/** As far as the handles go. */
+export const MOST_HEIGHT_MM = 20;
+export const MOST_LEAN_DEG = 60;
 const LIFT_EVERY_MS = 50;
-const LIFT_STEP_MM = 0.4;
 const LIFTED_MM = 40;
+/** Until the trainer has said where off the work is. */
+const FAR_MM = 300;
 
 const AT_REST: PuddleHand = {
   xMm: 0,
   yMm: 0,
-  heightMm: OFF_MM,
-  leanDeg: LEAN_DEG,
+  heightMm: FAR_MM,
+  leanDeg: 0,
   rodXMm: 0,
   rodYMm: 0,
   mirror: false,
@@ -41,8 +39,7 @@ export function usePuddle(
 ) {
   const at = useRef(AT_REST);
   const [down, setDown] = useState(false);
-  const [heightMm, setHeightMm] = useState(WORKING_MM);
-  const [leanDeg, setLeanDeg] = useState(LEAN_DEG);
+  const [setTo, setSetTo] = useState<{ heightMm?: number; leanDeg?: number }>({});
   const [mirror, setMirror] = useState(false);
   const lifting = useRef<ReturnType<typeof setInterval>>(undefined);
   const hands = useRef<TrainerHands<PuddleHello>>({
@@ -57,7 +54,11 @@ export function usePuddle(
       if (frame) onFrame(frame, hello);
     },
   );
-  const { tell, press } = trainer;
+  const { tell, press, hello } = trainer;
+  // Until a hand has set them, as the trainer's own hand holds the torch.
+  const heightMm = setTo.heightMm ?? hello?.working_mm ?? 0;
+  const leanDeg = setTo.leanDeg ?? hello?.lean_deg ?? 0;
+  const offMm = hello?.off_mm ?? FAR_MM;
   const told = useCallback(
     (changes: Partial<PuddleHand>) => {
       at.current = { ...at.current, ...changes };
@@ -72,24 +73,25 @@ export function usePuddle(
   const bring = (isDown: boolean) => {
     stopLifting();
     setDown(isDown);
-    told({ heightMm: isDown ? heightMm : OFF_MM });
+    told({ heightMm: isDown ? heightMm : offMm, leanDeg });
   };
   const height = (mm: number) => {
-    const now = within(mm, HIGHEST_SET_MM);
-    setHeightMm(now);
+    const now = within(mm, MOST_HEIGHT_MM);
+    setSetTo((before) => ({ ...before, heightMm: now }));
     if (down) told({ heightMm: now });
   };
   const lean = (deg: number) => {
     const now = within(deg, MOST_LEAN_DEG);
-    setLeanDeg(now);
+    setSetTo((before) => ({ ...before, leanDeg: now }));
     told({ leanDeg: now });
   };
   /** Off the work by and by, so that the envelope keeps the air off until it is frozen. */
   const lift = () => {
     stopLifting();
+    const step = ((hello?.lift_mm_per_s ?? 0) * LIFT_EVERY_MS) / 1000;
     lifting.current = setInterval(() => {
-      const now = at.current.heightMm + LIFT_STEP_MM;
-      told({ heightMm: now > LIFTED_MM ? OFF_MM : now });
+      const now = at.current.heightMm + step;
+      told({ heightMm: now > LIFTED_MM ? offMm : now });
       if (now <= LIFTED_MM) return;
       stopLifting();
       setDown(false);
@@ -122,7 +124,7 @@ export function usePuddle(
     },
     again: () => {
       stopLifting();
-      at.current = { ...AT_REST, leanDeg };
+      at.current = AT_REST;
       setDown(false);
       setMirror(false);
       trainer.again();

@@ -24,7 +24,7 @@ TACKS_AT = (0.04, 0.5, 0.96)
 @dataclass(frozen=True)
 class Joint:
     """Each column of the seam; `bridged` by layer as well. `metal_mm2` is what rod brought and
-    spatter took, `sagged` the deepest the melt hung there, as a share of its thickness."""
+    spatter took."""
 
     bridged: Flags
     root: Flags
@@ -36,7 +36,6 @@ class Joint:
     bare_s: Floats
     open_s: Floats
     width_mm: Floats
-    sagged: Floats
 
     @property
     def joined(self) -> Flags:
@@ -56,7 +55,6 @@ def tacked(sheet: Sheet, *, tacks: bool, brushed: bool) -> Joint:
         bridged=np.tile(at, (sheet.layers, 1)), root=no.copy(), lap=no.copy(), oxide=no.copy(),
         skin=at & (not brushed), hole=no.copy(), metal_mm2=np.where(at, filled, 0.0),
         bare_s=nothing.copy(), open_s=nothing.copy(), width_mm=nothing.copy(),
-        sagged=nothing.copy(),
     )  # fmt: skip
 
 

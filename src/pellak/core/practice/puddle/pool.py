@@ -83,10 +83,10 @@ def dish_mm(sheet: Sheet, push_n: float, core_m: float, radius_m: float) -> floa
     return 1000 * hangs_m
 
 
-def melted_through(sheet: Sheet, seen: Faces) -> tuple[Pool, float]:
-    """Return the pool at the back face, and the radius, m, of what is liquid right through."""
+def through_radius_m(sheet: Sheet, seen: Faces) -> float:
+    """Return the radius, m, of what is liquid right through: a circle that hangs as its oval."""
     back = pool_on(sheet, seen.back_w_per_m)
     across, along = back.width_mm / 2000, back.length_mm(sheet.cell_mm) / 2000
     if across <= 0 or along <= 0:
-        return back, 0.0
-    return back, math.sqrt(2 * (along * across) ** 2 / (along**2 + across**2))
+        return 0.0
+    return math.sqrt(2 * (along * across) ** 2 / (along**2 + across**2))

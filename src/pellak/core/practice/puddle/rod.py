@@ -6,6 +6,7 @@ from typing import Literal
 
 import numpy as np
 
+from pellak.core.heat.case import CORE_RADIUS_PER_BORE
 from pellak.core.practice.puddle.conduction import Faces, Flags
 from pellak.core.practice.puddle.joint import Joint
 from pellak.core.practice.puddle.metal import Floats
@@ -16,6 +17,12 @@ from pellak.core.practice.puddle.torch import Held, Torch
 DAB_MM, ROD_C = 2.5, 150.0
 """What one dab melts off a rod, and how warm its end is by then. For teaching."""
 COLDEST_OVER_FREEZING_K = 1.0
+LIQUID_SHARE = 0.5
+"""Of what a dab covers, on either sheet: then the pool takes it."""
+FLAME_MELTS_BELOW_MM = 15.0
+"""The flame itself melts rod near its axis while its cone is no higher. For teaching."""
+CLOSED_WIDTH_MM, CLOSED_WITHIN_MM = 3.0, 4.0
+"""What a dab closes of a hole: so wide a bridge, and only so near. For teaching."""
 Dabbed = Literal["taken", "lap", "stuck"]
 
 
@@ -48,10 +55,13 @@ def dab(
     sides = (sheet.row_y_mm < 0)[rows], (sheet.row_y_mm > 0)[rows]
     if not footprint.any() or not rows.any():
         return Dab("stuck", heat_j_per_m3, joint, 0.0)
-    if all(side.any() and under[:, side].mean() >= 0.5 for side in sides):
+    if all(side.any() and under[:, side].mean() >= LIQUID_SHARE for side in sides):
         return _taken(sheet, heat_j_per_m3, joint, liquid, pool, footprint, rod_mm)
-    near = math.hypot(x_mm - held.x_mm, y_mm - held.y_mm) <= 3 * torch.bore_mm + rod_mm
-    if near and held.height_mm < 15:
+    near = (
+        math.hypot(x_mm - held.x_mm, y_mm - held.y_mm)
+        <= CORE_RADIUS_PER_BORE * torch.bore_mm + rod_mm
+    )
+    if near and held.height_mm < FLAME_MELTS_BELOW_MM:
         return Dab("lap", heat_j_per_m3, replace(joint, lap=joint.lap | footprint), 0.0)
     return Dab("stuck", heat_j_per_m3, joint, 0.0)
 
@@ -105,11 +115,11 @@ def _closed(sheet: Sheet, joint: Joint, footprint: Flags, volume_m3: float) -> F
     holes = np.flatnonzero(joint.hole)
     if not len(holes):
         return joint.hole
-    column_m3 = (sheet.cell_mm / 1000) * 3e-3 * sheet.thickness_mm / 1000
+    column_m3 = 1e-9 * sheet.cell_mm * CLOSED_WIDTH_MM * sheet.thickness_mm
     count = max(1, int(volume_m3 / column_m3))
     middle = float(np.flatnonzero(footprint).mean())
     nearest = holes[np.argsort(np.abs(holes - middle))][:count]
-    nearest = nearest[np.abs(nearest - middle) * sheet.cell_mm <= 4.0]
+    nearest = nearest[np.abs(nearest - middle) * sheet.cell_mm <= CLOSED_WITHIN_MM]
     left = joint.hole.copy()
     left[nearest] = False
     return left

@@ -17,7 +17,7 @@ from pellak.core.practice.puddle.joint import (
     thickness_there_mm,
 )
 from pellak.core.practice.puddle.metal import Floats
-from pellak.core.practice.puddle.pool import Pool, dish_mm, melted_through, pool_on
+from pellak.core.practice.puddle.pool import Pool, dish_mm, pool_on, through_radius_m
 from pellak.core.practice.puddle.rod import dab
 from pellak.core.practice.puddle.sheet import Sheet
 from pellak.core.practice.puddle.torch import (
@@ -78,7 +78,6 @@ class PuddleState:
     joint: Joint
     seen: Faces
     pool: Pool
-    back: Pool
     step_n: int = 0
     t_s: float = 0.0
     held: Held = field(default_factory=Held)
@@ -111,7 +110,7 @@ def begun(work: Work, seed: int = 0) -> PuddleState:
     seen = faces(sheet, heat, np.zeros_like(sheet.area_m2))
     joint = tacked(sheet, tacks=work.tacks, brushed=False)
     pool = pool_on(sheet, seen.top_w_per_m)
-    return PuddleState(work, seed, heat, joint, seen, pool, pool)
+    return PuddleState(work, seed, heat, joint, seen, pool)
 
 
 def step(state: PuddleState, hands: PuddleHands, dt_s: float) -> PuddleState:
@@ -154,7 +153,7 @@ def _catches(state: PuddleState) -> Floats:
 def _hanging(state: PuddleState, dt_s: float, *, lit: bool) -> PuddleState:
     """Let the melt hang under jet and weight; deeper than it is thick it burns through."""
     sheet, torch, held = state.work.sheet, state.work.torch, state.held
-    back, radius_m = melted_through(sheet, state.seen)
+    radius_m = through_radius_m(sheet, state.seen)
     here = np.abs(sheet.column_x_mm - held.x_mm) <= max(sheet.cell_mm, state.pool.width_mm / 2)
     filmed = bool((here & state.joint.bridged.all(axis=0)).any())
     deep = 0.0
@@ -164,13 +163,11 @@ def _hanging(state: PuddleState, dt_s: float, *, lit: bool) -> PuddleState:
         deep = dish_mm(sheet, torch.push_n * float(lean), core_m, radius_m)
         deep /= float(thickness_there_mm(sheet, state.joint, state.pool.width_mm)[here].mean())
     hung = state.hung + min(1.0, dt_s / DISH_LAG_S) * (deep - state.hung)
-    joint = state.joint
-    sagged = np.where(here & back.wet, np.maximum(joint.sagged, hung), joint.sagged)
-    hole = joint.hole
+    hole = state.joint.hole
     if hung > 1:
         reach = max(sheet.cell_mm, HOLE_RADII * CORE_RADIUS_PER_BORE * torch.bore_mm)
         hole, hung = hole | (np.abs(sheet.column_x_mm - held.x_mm) <= reach), 0.0
-    return replace(state, back=back, hung=hung, joint=replace(joint, sagged=sagged, hole=hole))
+    return replace(state, hung=hung, joint=replace(state.joint, hole=hole))
 
 
 def _holed(before: Flags, now: PuddleState) -> PuddleState:

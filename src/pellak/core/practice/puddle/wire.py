@@ -35,8 +35,8 @@ JOINED, ROOTED, LAPPED, BURNT, HOLED, SKINNED, KEYHOLED = 1, 2, 4, 8, 16, 32, 64
 """Bits of a column of the seam; a root is told only with the back."""
 PUDDLE_NUMBERS = (
     "x_mm", "y_mm", "height_mm", "lean_deg", "pool_mm", "pool_long_mm", "low_mm", "high_mm",
-    "hung", "cover_mm", "joined", "pace_mm_per_s", "metal_mm2", "pops", "holes", "stuck",
-    "plan_x_mm", "over",
+    "hung", "cover_mm", "joined", "rooted", "pace_mm_per_s", "metal_mm2", "pops", "holes",
+    "stuck", "over",
 )  # fmt: skip
 _HEAD = struct.Struct("<HBBIf18f")
 _HANDS = struct.Struct("<HBBI6h4x")
@@ -48,12 +48,11 @@ FLAME_SEEN_BELOW_MM = 60.0
 
 @dataclass(frozen=True)
 class Beside:
-    """What a frame tells besides the sheet: whether the back is shown, the pace, mm/s, where the
-    plan's own hand would be, mm, and whether it is over."""
+    """What a frame tells besides the sheet: whether the back is shown, the pace, mm/s, and whether
+    it is over."""
 
     back_shown: bool = False
     pace_mm_per_s: float = 0.0
-    plan_x_mm: float = 0.0
     over: bool = False
 
 
@@ -70,8 +69,9 @@ def puddle_frame(exercise: Exercise, state: PuddleState, beside: Beside) -> byte
         held.x_mm, held.y_mm, held.height_mm, held.lean_deg, pool.width_mm,
         pool.length_mm(sheet.cell_mm), pool.low_mm[at], pool.high_mm[at], state.hung,
         cover_mm(exercise.work.torch, held.height_mm), float(joint.joined.mean()),
-        beside.pace_mm_per_s, float(joint.metal_mm2.mean()), float(state.pops), float(state.holes),
-        float(state.stuck), beside.plan_x_mm, float(beside.over),
+        float((joint.root & joint.joined & beside.back_shown).mean()), beside.pace_mm_per_s,
+        float(joint.metal_mm2.mean()), float(state.pops), float(state.holes), float(state.stuck),
+        float(beside.over),
     )  # fmt: skip
     seam = np.empty((COLUMNS, 2), dtype=np.uint8)
     seam[:, 0] = np.clip(np.round(10 * joint.width_mm), 0, 255)
