@@ -35,13 +35,13 @@ def play(client, target="neutral", headers=HERE, **asked):
     return client.websocket_connect(f"/api/practice/flame?{query}", headers=headers)
 
 
-def frames(socket, count, hands=None):
+def frames(socket, count, hands=None, told=hands_message):
     """Return the next frames, and the words between them; the hands are told before each."""
     got, words = [], []
     while len(got) < count:
         if hands is not None:
-            socket.send_bytes(hands_message(hands))
-            hands = Hands(hands.wanted)
+            socket.send_bytes(told(hands))
+            hands = Hands(hands.wanted) if isinstance(hands, Hands) else hands
         message = socket.receive()
         if message["type"] == "websocket.close":
             raise WebSocketDisconnect(message["code"], message.get("reason"))
@@ -228,8 +228,7 @@ def test_a_puddle_is_carried_scored_and_kept_and_its_back_turned_up(client):
         hello = json.loads(socket.receive()["text"])["hello"]
         assert (hello["columns"], hello["face_rows"], len(hello["palette"])) == (120, 50, 256)
         held = PuddleHands(Held(5.0, 0.0, 3.0, 20.0), brush=True)
-        socket.send_bytes(puddle_hands_message(held))
-        got, words = frames(socket, 150)
+        got, words = frames(socket, 150, held, puddle_hands_message)
         assert all(len(one) == PUDDLE_BYTES for one in got)
         assert not any(got[-1][-1500:])
         assert any("pool" in one["words"]["said"] for one in words if one["words"])

@@ -4,14 +4,11 @@ import type { DayBlock, DayLook } from "../../api/client";
 import { useWidth } from "../../parts/useWidth";
 import { along, clock, hoursOf, SNAP_MIN, snapped, stripOf, type Strip } from "./hours";
 import { levelsOf } from "./levels";
+import { nameThatFits } from "./nameThatFits";
 import { movable } from "./movable";
 import { TONES } from "./tones";
 
 const LEVEL_REM = 1.75;
-/** A name stands in its block whole, or not at all. */
-const LETTER_PX = 6.5;
-const PADDING_PX = 12;
-
 interface Row {
   name: string;
   blocks: DayBlock[];
@@ -145,8 +142,7 @@ function Lane({ day, row, strip, nameOf, onPin }: LaneProps) {
               onKeyDown: keys,
             })}
           >
-            {width * laneWidth > LETTER_PX * nameOf(block.job).length + PADDING_PX &&
-              nameOf(block.job)}
+            {nameThatFits(nameOf(block.job), width * laneWidth)}
           </button>
         );
       })}
