@@ -61,4 +61,30 @@ def faults_of(given, values):
                 change = TIP_CHANGE_MIN if a.tip != b.tip else 0.0
                 if over((spans[0][0] - change, spans[0][1] + change), spans[1]):
                     wrong.append(f"{a.torch} in two places or without time for its tip")
+    return wrong + gas_faults_of(given, blocks, phases)
+
+
+def gas_faults_of(given, blocks, phases):
+    """Return where the cylinders do not hold, or do not give at once, what is planned."""
+    wrong = []
+    flames = [
+        (block, job.begun, phase)
+        for key, (job, phase) in phases.items()
+        if (block := blocks.get(key)) and phase.needs == "torch" and phase.minutes > 0
+    ]
+    new_l = sum(phase.acetylene_l for _, begun, phase in flames if not begun)
+    old_l = sum(phase.acetylene_l for _, begun, phase in flames if begun)
+    if given.acetylene_l is not None and new_l > max(0.0, given.acetylene_l - old_l) + TINY:
+        wrong.append(f"{new_l} L are planned beside {old_l}, of {given.acetylene_l}")
+    if given.acetylene_full_l is not None:
+        for block, _, _ in flames:
+            burning = [
+                (begun, phase.draw_l_per_h or 60 * phase.acetylene_l / phase.minutes)
+                for other, begun, phase in flames
+                if other.start_min <= block.start_min + TINY < other.end_min - TINY
+            ]
+            drawn = sum(draw for _, draw in burning)
+            if len(burning) > 1 and drawn > given.acetylene_full_l / 10 + TINY:
+                if not all(begun for begun, _ in burning):
+                    wrong.append(f"{drawn} L/h at once at {block.start_min}")
     return wrong

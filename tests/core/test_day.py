@@ -77,6 +77,7 @@ def shops(draw, most=12):
         torches=["Wharf", "Slip"][: draw(st.integers(1, 2))],
         now_min=draw(st.sampled_from([0.0, 500.0, 900.0])), pins=pins,
         acetylene_l=draw(st.sampled_from([None, 25.0, 4000.0])),
+        acetylene_full_l=draw(st.sampled_from([None, 150.0, 600.0, 6000.0])),
     )  # fmt: skip
 
 
@@ -228,16 +229,6 @@ def test_a_pin_stays_and_the_rest_goes_round_it():
     assert weld.start_min == OPENS + 15
     late = day([seam("rail")], pins=[Pin(job="rail", phase="weld", start_min=1000)])
     assert plan_day(late).values.not_today[0].why.startswith("pinned to 16:40: too late")
-
-
-def test_gas_that_runs_out_is_said_before_the_job_it_runs_out_in():
-    jobs = [seam(name) for name in ("rail", "patch", "flue")]
-    answer = plan_day(day(jobs, acetylene_l=25.0))
-    assert answer.values.gas.enough is False
-    third = [b.job for b in answer.values.timeline if b.needs == "torch"][2]
-    assert answer.values.gas.runs_out_in == third
-    assert any("swap before it" in one.text for one in answer.cautions)
-    assert plan_day(day(jobs)).values.gas.enough is None
 
 
 @pytest.mark.parametrize(

@@ -144,7 +144,7 @@ class DayBook:
             opens_min=minutes_of(kept.opens), closes_min=minutes_of(kept.closes),
             now_min=now_min, exact=exact,
             pins=[*going_on, *(pin for pin in pins if (pin.job, pin.phase) in ours)],
-            acetylene_l=_acetylene_l(shop.equipment),
+            **_acetylene(shop.equipment),
         )  # fmt: skip
         answer = plan_day(given)
         return DayLook(
@@ -186,7 +186,9 @@ def _run_now(began: datetime, ended: datetime | None, now: datetime) -> RunNow:
     return RunNow((now - began) / minute, None if ended is None else (now - ended) / minute)
 
 
-def _acetylene_l(shop: Equipment) -> float | None:
-    """Return what the cylinders hold at the least, L; None where none of them is known."""
-    held = held_in(shop, "acetylene")
-    return 1000 * sum(values.low_m3 for _, values in held) if held else None
+def _acetylene(shop: Equipment) -> dict[str, float]:
+    """Return what the cylinders hold at the least, and full, L; nothing where none is known."""
+    held = [values for _, values in held_in(shop, "acetylene")]
+    full_l = 1000 * sum(values.full_m3 or 0.0 for values in held)
+    told = {"acetylene_l": 1000 * sum(values.low_m3 for values in held)} if held else {}
+    return told | ({"acetylene_full_l": full_l} if full_l > 0 else {})

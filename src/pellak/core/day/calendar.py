@@ -1,5 +1,6 @@
 """Who and what is taken when: what a list is placed into, one unit after the other."""
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 from functools import cached_property
@@ -7,7 +8,7 @@ from functools import cached_property
 from pellak.core.day.given import DayGiven
 from pellak.core.day.units import TIP_CHANGE_MIN, Unit
 
-TINY_MIN = 1e-6
+TINY_MIN, TINY_L = 1e-6, 1e-6
 
 
 @dataclass(frozen=True)
@@ -50,6 +51,13 @@ def _over(one: tuple[float, float], other: tuple[float, float]) -> bool:
     return one[0] < other[1] - TINY_MIN and other[0] < one[1] - TINY_MIN
 
 
+def too_much_at_once(given: DayGiven, one: Unit, other: Unit) -> bool:
+    """Say whether the cylinders do not carry two units' flames at one time."""
+    if one.torched is None or other.torched is None or (one.job.begun and other.job.begun):
+        return False
+    return one.draw_l_per_h + other.draw_l_per_h > given.draw_at_once_l_per_h
+
+
 @dataclass
 class Calendar:
     """What is placed so far, and where the next unit fits."""
@@ -69,7 +77,7 @@ class Calendar:
     def fits(self, unit: Unit) -> Placed | None:
         """Return a unit placed as soon as it fits; None where it does not before closing."""
         ready = self.ready_min(unit)
-        if ready is None:
+        if ready is None or self.gas_short_l(unit) > TINY_L:
             return None
         # Where it was put, or as soon after as it can be.
         ready = max(ready, unit.pinned_min or 0.0)
@@ -84,6 +92,13 @@ class Calendar:
             if found is not None:
                 return found
         return None
+
+    def gas_short_l(self, unit: Unit) -> float:
+        """Return how much acetylene is missing for a unit beside all that is placed; 0 for none."""
+        if self.given.acetylene_l is None or unit.acetylene_l == 0 or unit.job.begun:
+            return 0.0
+        burnt = sum(one.unit.acetylene_l for one in self.placed.values())
+        return max(0.0, burnt + unit.acetylene_l - self.given.acetylene_l)
 
     def add(self, placed: Placed) -> None:
         """Take a unit up."""
@@ -101,6 +116,8 @@ class Calendar:
             if unit.torched and other.torched:
                 change = TIP_CHANGE_MIN if other.unit.tip != unit.tip else 0.0
                 yield other.torched[1] + change - unit.torched[0]
+                if not math.isinf(self.given.draw_at_once_l_per_h):
+                    yield other.torched[1] - unit.torched[0]
             if unit.watched and away:
                 for busy in (other.attended, other.watched):
                     if busy:
@@ -108,6 +125,8 @@ class Calendar:
 
     def _at(self, unit: Unit, start_min: float) -> Placed | None:
         now = Placed(unit, start_min)
+        if not self.draw_holds(now):
+            return None
         for who in self.given.people if unit.attended else ("",):
             if who and not self._free(now, who):
                 continue
@@ -138,6 +157,24 @@ class Calendar:
                 continue
             change = TIP_CHANGE_MIN if other.unit.tip != now.unit.tip else 0.0
             if _over((span[0] - change, span[1] + change), other.torched):
+                return False
+        return True
+
+    def draw_holds(self, now: Placed) -> bool:
+        """Say whether the cylinders carry a unit's flame beside those that burn meanwhile."""
+        span, most = now.torched, self.given.draw_at_once_l_per_h
+        if span is None or now.unit.job.begun or math.isinf(most):
+            return True
+        beside = [
+            (other.torched, other.unit.draw_l_per_h)
+            for other in self.placed.values()
+            if other.torched and _over(span, other.torched)
+        ]
+        moments = [span[0], *(begins for (begins, _), _ in beside if begins > span[0])]
+        for moment in moments:
+            drawn = [draw for (begins, ends), draw in beside if begins <= moment < ends - TINY_MIN]
+            # A flame that is too much by itself is for its own plan to say.
+            if drawn and now.unit.draw_l_per_h + sum(drawn) > most:
                 return False
         return True
 

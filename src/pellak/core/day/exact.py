@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
-from pellak.core.day.calendar import Placed
+from pellak.core.day.calendar import Calendar, Placed, too_much_at_once
 from pellak.core.day.given import A_DAY_MIN, DayGiven
 from pellak.core.day.listing import Plan, weight
 from pellak.core.day.units import TIP_CHANGE_MIN, Unit, units_of
@@ -99,11 +99,25 @@ class _Day:
         for at, one in enumerate(self.units):
             for other in self.units[at + 1 :]:
                 self._apart(one, other)
+        self._gas_holds()
         self._no_sooner()
         # No worse than what is known already, where that does every job.
         pinned = any(unit.pinned_min is not None for unit in self.units)
         if not pinned and not any(unit.kept_open_min > 0 for unit in known.left):
             self.program.at_least([(self.last, -1.0)], -known.done_min - 1e-6)
+
+    def _gas_holds(self) -> None:
+        """Write down that the cylinders hold what is burnt; what is under way burns anyway."""
+        if self.given.acetylene_l is None:
+            return
+        burning = sum(unit.acetylene_l for unit in self.units if unit.job.begun)
+        burnt = [
+            (self.done[unit.key], -unit.acetylene_l)
+            for unit in self.units
+            if unit.acetylene_l > 0 and not unit.job.begun
+        ]
+        if burnt:
+            self.program.at_least(burnt, -max(0.0, self.given.acetylene_l - burning))
 
     def _no_sooner(self) -> None:
         """Write down that the day is no shorter than its work: orders alone do not show it."""
@@ -179,6 +193,11 @@ class _Day:
             one, other, one.torched, other.torched, self.torch[one.key], self.torch[other.key],
             change, first,
         )  # fmt: skip
+        if too_much_at_once(self.given, one, other):
+            self._ordered(
+                one, other, one.torched, other.torched, [self.done[one.key]],
+                [self.done[other.key]], first=first,
+            )  # fmt: skip
         if one.job.place == other.job.place:
             return
         eyes = self.watcher
@@ -263,4 +282,18 @@ def proved(given: DayGiven, known: Plan) -> Proved | None:
     time. Source: HiGHS branch and bound, through scipy."""
     if not given.jobs or len(given.jobs) > MOST_JOBS:
         return None
-    return _Day(given, known).plan(math.ceil(10 * given.seconds) / 10)
+    found = _Day(given, known).plan(math.ceil(10 * given.seconds) / 10)
+    if found is None or not _draw_holds(given, found.plan):
+        return None
+    return found
+
+
+def _draw_holds(given: DayGiven, plan: Plan) -> bool:
+    """Say whether the cylinders carry all flames at once: the program weighs them two by two."""
+    return all(
+        Calendar(
+            given, {key: other for key, other in plan.placed.items() if key != one.unit.key}
+        ).draw_holds(one)
+        for one in plan.placed.values()
+        if one.torched
+    )

@@ -1,10 +1,12 @@
 """What a day is made of: jobs in phases, people, torches, the hours the shop is open."""
 
+import math
 from typing import Literal, Self
 
 from pydantic import Field, model_validator
 
 from pellak.core.errors import Refused
+from pellak.core.gas.cylinders import CONTINUOUS_SHARE, SHORT_SHARE
 from pellak.core.working import Number, Record
 
 Needs = Literal["torch", "hands", "watch", "none"]
@@ -18,7 +20,7 @@ class DayPhase(Record):
     `needs` says what it takes: a torch and somebody at it, somebody's hands, somebody who stays at
     the place (a fire watch), or nobody. It begins once the phase named by `after` has ended: null
     is the one before it, an empty text none at all; with `after_gap_max_min` no later than so long
-    after, at once where 0.
+    after, at once where 0. `draw_l_per_h` is the most acetylene it draws, null for its mean.
     """
 
     name: str = Field(min_length=1, max_length=40)
@@ -31,11 +33,20 @@ class DayPhase(Record):
     after_gap_max_min: Number | None = Field(default=None, ge=0)
     acetylene_l: Number = Field(default=0.0, ge=0)
     oxygen_l: Number = Field(default=0.0, ge=0)
+    draw_l_per_h: Number | None = Field(default=None, ge=0)
+
+    @property
+    def most_draw_l_per_h(self) -> float:
+        """The most acetylene it draws while it burns, L/h."""
+        if self.draw_l_per_h is not None or self.minutes == 0:
+            return self.draw_l_per_h or 0.0
+        return 60 * self.acetylene_l / self.minutes
 
 
 class DayJob(Record):
     """One job. `priority` 1 comes first; `place` is where all of it is done; minutes are counted
-    since midnight, `not_before_min` e.g. when a mould may be opened, `why_not_before` in words."""
+    since midnight, `not_before_min` e.g. when a mould may be opened, `why_not_before` in words.
+    `begun` where it is under way: its gas is flowing already, whatever the cylinders say."""
 
     id: str = Field(min_length=1, max_length=60)
     name: str = Field(default="", max_length=200)
@@ -43,6 +54,7 @@ class DayJob(Record):
     place: str = Field(default="shop", max_length=40)
     not_before_min: Number = Field(default=0.0, ge=0)
     why_not_before: str = Field(default="", max_length=200)
+    begun: bool = False
     phases: list[DayPhase] = Field(min_length=1, max_length=MOST_PHASES)
 
     @model_validator(mode="after")
@@ -69,8 +81,9 @@ class Pin(Record):
 class DayGiven(Record):
     """A day to be planned; minutes are counted since midnight.
 
-    `acetylene_l` is what all usable cylinders hold, null where nobody says. `exact` asks for the
-    best there is, within `seconds` of reckoning.
+    `acetylene_l` is what all usable cylinders hold, `acetylene_full_l` what the same would hold
+    full, which says how fast they may be drawn; null where nobody says. `exact` asks for the best
+    there is, within `seconds` of reckoning.
     """
 
     jobs: list[DayJob] = Field(max_length=MOST_JOBS)
@@ -81,8 +94,9 @@ class DayGiven(Record):
     now_min: Number = Field(default=0.0, ge=0, le=A_DAY_MIN)
     pins: list[Pin] = Field(default_factory=list, max_length=200)
     acetylene_l: Number | None = Field(default=None, ge=0)
+    acetylene_full_l: Number | None = Field(default=None, gt=0)
     exact: bool = True
-    seconds: Number = Field(default=4.0, gt=0, le=30)
+    seconds: Number = Field(default=3.5, gt=0, le=30)
 
     def checked(self) -> Self:
         """Return it. Raises Refused, naming the field, where it does not hold together."""
@@ -104,3 +118,19 @@ class DayGiven(Record):
     def from_min(self) -> float:
         """When work can begin: as it opens, or now."""
         return max(self.opens_min, self.now_min)
+
+    @property
+    def draw_at_once_l_per_h(self) -> float:
+        """What all cylinders together give to the flames that burn at one time, L/h."""
+        full_l = self.acetylene_full_l
+        return math.inf if full_l is None else SHORT_SHARE * full_l
+
+    @property
+    def draw_by_hour_l(self) -> float:
+        """What all cylinders together give hour after hour, L."""
+        full_l = self.acetylene_full_l
+        return math.inf if full_l is None else CONTINUOUS_SHARE * full_l
+
+    def name_of(self, job_id: str) -> str:
+        """Return what a job is called."""
+        return next(job.name or job.id for job in self.jobs if job.id == job_id)

@@ -69,7 +69,7 @@ def listed(given: DayGiven) -> Plan:
     """Return the best plan of a number of orders; every one of them can be done."""
     units = units_of(given)
     count = max(3, min(MOST_ORDERS, MOST_WORK // max(1, len(units))))
-    plans = [_by_order(given, units, order) for order in _orders(units, count)]
+    plans = [by_order(given, units, order) for order in _orders(units, count)]
     return min(plans, key=Plan.worth)
 
 
@@ -115,17 +115,19 @@ def _tail_min(unit: Unit, units: Sequence[Unit]) -> float:
 
 
 def _before_pins(units: Sequence[Unit]) -> set[int]:
-    """Return the units that are pinned, and all that they follow."""
-    found = {unit.key for unit in units if unit.pinned_min is not None}
+    """Return the units that are under way or pinned, and all that they follow."""
+    found = {unit.key for unit in units if unit.job.begun or unit.pinned_min is not None}
     for unit in reversed(units):
         if unit.key in found:
             found.update(key for key, _ in unit.follows)
     return found
 
 
-def _by_order(given: DayGiven, units: Sequence[Unit], order: Order) -> Plan:
+def by_order(given: DayGiven, units: Sequence[Unit], order: Order) -> Plan:
+    """Return the plan that comes of placing units one after the other, the least of `order` first,
+    each as soon as it fits; what follows another waits for that one's turn."""
     calendar = Calendar(given)
-    # What is pinned, and what comes before that, has its place before anything is put around it.
+    # What goes on or is pinned, and what comes before that, has its place before anything else.
     first = _before_pins(units)
     waiting = sorted(units, key=lambda one: (one.key not in first, order(one), one.key))
     left: list[Unit] = []

@@ -53,7 +53,7 @@ def day_job(
                 name=FLAME, minutes=left, low=FLAME_SPREAD[0] * left,
                 high=max(high - taken, FLAME_SPREAD[1] * left), needs="torch",
                 tip=facts.tip or f"head {flow:.0f} L/h", acetylene_l=litres,
-                oxygen_l=litres * (facts.oxygen_ratio or 1.0),
+                oxygen_l=litres * (facts.oxygen_ratio or 1.0), draw_l_per_h=flow or None,
             )
         )  # fmt: skip
     since = ended or 0.0
@@ -69,7 +69,7 @@ def day_job(
     phases.append(_hands(DRESS, DRESS_MIN, DRESS_SPREAD))
     return DayJob(
         id=job_id, name=name, place=place, phases=phases,
-        priority=1 if run is not None else priority,
+        priority=1 if run is not None else priority, begun=run is not None,
     )  # fmt: skip
 
 

@@ -53,18 +53,22 @@ class FreeHands(Record):
 
 
 class HourDraw(Record):
-    """Acetylene in the clock hour that begins at `hour_min`, L."""
+    """Acetylene in the clock hour that begins at `hour_min`, L; `over_limit` where all cylinders
+    together give less in an hour."""
 
     hour_min: float
     acetylene_l: float
+    over_limit: bool = False
 
 
 class DayGas(Record):
-    """Gas of all that is planned, L; `enough` null where nobody says what there is."""
+    """Gas of all that is planned, L; `enough` null where nobody says what there is, and the limit
+    of an hour null where nobody says how large the cylinders are."""
 
     acetylene_l: float
     oxygen_l: float
     by_hour: list[HourDraw]
+    draw_limit_by_hour_l: float | None = None
     enough: bool | None
     runs_out_in: str = ""
 

@@ -1,15 +1,17 @@
 """The day reckoner: what to do when, what cannot be done today and why, tips, gas, hands free."""
 
+from pellak.core.day.bettering import bettered
 from pellak.core.day.exact import proved
 from pellak.core.day.given import DayGiven
 from pellak.core.day.listing import Plan, listed
 from pellak.core.day.plan import DayValues, Way
 from pellak.core.day.telling import clock, told
+from pellak.core.gas.cylinders import DRAW_SOURCE
 from pellak.core.working import Answer, Caution, Reckoner, Working
 
 SOURCE = (
-    "list scheduling in many orders; up to twelve jobs also as a mixed-integer program (HiGHS), "
-    "which says where nothing ends earlier"
+    "list scheduling in many orders, made better by small moves; up to twelve jobs also as a "
+    "mixed-integer program (HiGHS), which says where nothing ends earlier"
 )
 WATCH_SOURCE = "NFPA 51B: the watch goes on after the last flame, and somebody stays for it"
 
@@ -24,7 +26,8 @@ def plan_day(given: DayGiven) -> DayAnswer:
     """Return a day's plan: every block in its place, what is left out and why, tips, gas.
 
     Valid for up to sixty jobs and six people and torches, one day between opening and closing,
-    minutes since midnight; proved for up to twelve jobs. People are alike, tips are unlimited.
+    minutes since midnight; proved for up to twelve jobs. People are alike, tips are unlimited, and
+    every torch may draw on every cylinder.
     Source: SOURCE.
     Raises Refused, naming the field, where the day does not hold together.
     """
@@ -37,6 +40,7 @@ def plan_day(given: DayGiven) -> DayAnswer:
             optimal = better.optimal
             if better.plan.worth() < plan.worth():
                 plan, way = better.plan, "program"
+        plan = bettered(given, plan)
     values = told(given, plan, way, optimal=optimal)
     return DayAnswer(
         values=values, working=_working(given, plan, values), cautions=_cautions(given, values)
@@ -65,12 +69,25 @@ def _working(given: DayGiven, plan: Plan, values: DayValues) -> list[Working]:
 
 def _cautions(given: DayGiven, values: DayValues) -> list[Caution]:
     cautions: list[Caution] = []
-    if values.gas.enough is False:
+    gas = values.gas
+    if gas.enough is False:
         cautions.append(
             Caution(
                 level="warn", source="each job's own plan",
-                text=f"Acetylene runs out in {values.gas.runs_out_in}: swap before it.",
+                text=f"Acetylene runs out in {gas.runs_out_in}: swap before it.",
                 reason="A cylinder that empties under a flame draws it back into the hose.",
+            )
+        )  # fmt: skip
+    over = [one for one in gas.by_hour if one.over_limit]
+    if over and gas.draw_limit_by_hour_l is not None:
+        worst = max(over, key=lambda one: one.acetylene_l)
+        cautions.append(
+            Caution(
+                level="warn", source=DRAW_SOURCE,
+                text=f"From {clock(worst.hour_min)} an hour burns {worst.acetylene_l:.0f} L of "
+                f"acetylene; all cylinders together give {gas.draw_limit_by_hour_l:.0f} L an hour.",
+                reason="Drawn faster, a cylinder gives acetone with its gas; pin a job to later or "
+                "couple one more.",
             )
         )  # fmt: skip
     late = [
@@ -78,15 +95,14 @@ def _cautions(given: DayGiven, values: DayValues) -> list[Caution]:
         if block.needs != "none" and block.late_min > given.closes_min >= block.end_min
     ]  # fmt: skip
     if late:
-        worst = max(late, key=lambda one: one.late_min)
-        watches = worst.needs == "watch"
-        what = "the fire watch" if watches else worst.phase
-        name = next(job.name or job.id for job in given.jobs if job.id == worst.job)
+        last = max(late, key=lambda one: one.late_min)
+        watches = last.needs == "watch"
+        what = "the fire watch" if watches else last.phase
         cautions.append(
             Caution(
                 level="warn" if watches else "note", source=WATCH_SOURCE if watches else SOURCE,
-                text=f"If it drags, {what} of {name} would end {clock(worst.late_min)}; you "
-                f"close at {clock(given.closes_min)}.",
+                text=f"If it drags, {what} of {given.name_of(last.job)} would end "
+                f"{clock(last.late_min)}; you close at {clock(given.closes_min)}.",
                 reason="Sparks smoulder for hours: nobody locks the door on a watch."
                 if watches
                 else "Minutes are the plans' middles; slow hands take longer.",

@@ -1,14 +1,13 @@
 """From units with their starts to a day in blocks, with the reasons for what is left out."""
 
 from pellak.core.day.calendar import Calendar, Placed
+from pellak.core.day.gas_told import gas_told, no_gas
 from pellak.core.day.given import A_DAY_MIN, DayGiven
 from pellak.core.day.listing import Plan
 from pellak.core.day.plan import (
     DayBlock,
-    DayGas,
     DayValues,
     FreeHands,
-    HourDraw,
     NotToday,
     TipChange,
     Way,
@@ -18,7 +17,6 @@ from pellak.core.day.units import TIP_CHANGE_MIN, Unit
 FREE_LEAST_MIN, FIT_UP_LEAST_MIN = 10.0, 25.0
 """A shorter wait is no time to begin something else in; a longer one is worth a fit-up."""
 LOOK_BACK_MIN = 60.0
-HOUR_MIN = 60.0
 
 
 def clock(minutes: float) -> str:
@@ -34,7 +32,7 @@ def told(given: DayGiven, plan: Plan, way: Way, *, optimal: bool) -> DayValues:
     return DayValues(
         timeline=timeline, done_min=plan.done_min if plan.placed else None,
         tip_changes=_tip_changes(plan), not_today=_not_today(given, plan),
-        hands_free=_hands_free(given, plan, timeline), gas=_gas(given, plan), way=way,
+        hands_free=_hands_free(given, plan, timeline), gas=gas_told(given, plan), way=way,
         optimal=optimal,
     )  # fmt: skip
 
@@ -107,6 +105,7 @@ def _not_today(given: DayGiven, plan: Plan) -> list[NotToday]:
     longer = Calendar(given.model_copy(update={"closes_min": 3 * A_DAY_MIN}), dict(plan.placed))
     found: dict[str, NotToday] = {}
     for unit in plan.left:
+        short_l = longer.gas_short_l(unit)
         placed = longer.fits(unit)
         if placed is not None:
             longer.add(placed)
@@ -117,7 +116,7 @@ def _not_today(given: DayGiven, plan: Plan) -> list[NotToday]:
         if known is not None:
             found[unit.job.id] = known.model_copy(update={"phases": [*known.phases, *names]})
             continue
-        why = _why(given, longer, unit, placed)
+        why = no_gas(short_l) if short_l > 0 else _why(given, longer, unit, placed)
         found[unit.job.id] = NotToday(job=unit.job.id, phases=names, why=why)
     return list(found.values())
 
@@ -153,13 +152,15 @@ def _hands_free(given: DayGiven, plan: Plan, timeline: list[DayBlock]) -> list[F
         at = given.from_min
         for start, end in [*spans, (max(plan.done_min, at), at)]:
             if start - at >= FREE_LEAST_MIN:
-                what = _for_what(at, start, who, timeline)
+                what = _for_what(given, at, start, who, timeline)
                 found.append(FreeHands(who=who, start_min=at, end_min=start, for_what=what))
             at = max(at, end)
     return sorted(found, key=lambda one: (one.start_min, one.who))
 
 
-def _for_what(start_min: float, end_min: float, who: str, timeline: list[DayBlock]) -> str:
+def _for_what(
+    given: DayGiven, start_min: float, end_min: float, who: str, timeline: list[DayBlock]
+) -> str:
     """Return what a free stretch is good for."""
     burnt = [b for b in timeline if b.needs == "torch" and b.end_min <= start_min]
     due = [b for b in burnt if start_min <= b.end_min + LOOK_BACK_MIN <= end_min]
@@ -169,40 +170,10 @@ def _for_what(start_min: float, end_min: float, who: str, timeline: list[DayBloc
         None,
     )
     if end_min - start_min >= FIT_UP_LEAST_MIN and later is not None:
-        parts.append(f"clean and fit up {later.job}")
+        parts.append(f"clean and fit up {given.name_of(later.job)}")
     elif later is not None and later.tip:
         parts.append(f"clean tip {later.tip}, cut rod")
     if due:
         at = clock(due[0].end_min + LOOK_BACK_MIN)
-        parts.append(f"look back at {due[0].job} at {at}")
+        parts.append(f"look back at {given.name_of(due[0].job)} at {at}")
     return "; ".join(parts) or "sweep, put away, write up the log"
-
-
-def _gas(given: DayGiven, plan: Plan) -> DayGas:
-    burnt = sorted(
-        (
-            (placed.start_min + part.offset_min, placed.start_min + part.end_min, part, placed)
-            for placed in plan.placed.values()
-            for part in placed.unit.parts
-            if part.phase.acetylene_l > 0
-        ),
-        key=lambda one: one[:2],
-    )
-    hours: dict[float, float] = {}
-    used, runs_out_in = 0.0, ""
-    for start, end, part, placed in burnt:
-        litres = part.phase.acetylene_l
-        used += litres
-        if given.acetylene_l is not None and used > given.acetylene_l and not runs_out_in:
-            runs_out_in = placed.unit.job.name or placed.unit.job.id
-        hour = HOUR_MIN * (start // HOUR_MIN)
-        while hour < end or hour == start:
-            share = (min(end, hour + HOUR_MIN) - max(start, hour)) / max(end - start, 1e-9)
-            hours[hour] = hours.get(hour, 0.0) + litres * (share if end > start else 1.0)
-            hour += HOUR_MIN
-    oxygen = sum(part.phase.oxygen_l for one in plan.placed.values() for part in one.unit.parts)
-    return DayGas(
-        acetylene_l=used, oxygen_l=oxygen, runs_out_in=runs_out_in,
-        by_hour=[HourDraw(hour_min=at, acetylene_l=hours[at]) for at in sorted(hours)],
-        enough=None if given.acetylene_l is None else not runs_out_in,
-    )  # fmt: skip

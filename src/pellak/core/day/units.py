@@ -56,6 +56,16 @@ class Unit:
         return _span(self.parts, ("watch",))
 
     @cached_property
+    def acetylene_l(self) -> float:
+        """What it burns."""
+        return sum(part.phase.acetylene_l for part in self.parts)
+
+    @cached_property
+    def draw_l_per_h(self) -> float:
+        """The most acetylene it draws at one time."""
+        return max(part.phase.most_draw_l_per_h for part in self.parts)
+
+    @cached_property
     def kept_open_min(self) -> float:
         """Minutes after its start until nobody is needed for it any more."""
         ends = [span[1] for span in (self.attended, self.watched) if span]
