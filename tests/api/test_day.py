@@ -7,6 +7,7 @@ from icalendar import Calendar
 from starlette.testclient import TestClient
 
 from pellak.api.app import create_app
+from pellak.core.care.clocks import Moment
 
 START = datetime(2026, 11, 26, 7, 0, tzinfo=UTC)
 ORIGIN = {"origin": "http://testserver"}
@@ -29,7 +30,9 @@ def clock():
 
 @pytest.fixture
 def client(tmp_path, clock):
-    app = create_app(tmp_path, clock=clock)
+    app = create_app(
+        tmp_path, clock=clock, moments=lambda: Moment(utc_s=clock.now.timestamp())
+    )  # fmt: skip
     with TestClient(app, headers=ORIGIN) as client:
         for name in ("Patch", "Flue"):
             client.post("/api/jobs", json={"name": name, **SHEET})
@@ -85,6 +88,22 @@ def test_a_run_begun_and_ended_is_followed(client, clock):
     assert own == {"flame", "watch", "cool", "dress"}
 
 
+def test_a_flame_that_is_out_is_out_though_its_run_goes_on(client, clock):
+    patch = looked(client)["jobs"][0]["id"]
+    run = client.post(f"/api/jobs/{patch}/runs", json={}).json()
+    clock.now = START + timedelta(minutes=7)
+    for step in ("out-acetylene", "close-cylinders"):
+        told = {"version": run["version"], "step": step}
+        run = client.post(f"/api/runs/{run['line']['id']}/stand", json=told).json()
+    clock.now = START + timedelta(minutes=27)
+    own = {
+        block["phase"]: block["end_min"] - block["start_min"]
+        for block in looked(client)["values"]["timeline"]
+        if block["job"] == patch
+    }
+    assert own == {"watch": pytest.approx(40), "cool": pytest.approx(0), "dress": 10}
+
+
 @pytest.mark.parametrize(
     ("changes", "field"),
     [
@@ -110,3 +129,10 @@ def test_the_day_is_a_calendar_of_what_somebody_is_needed_for(client):
     assert all(
         one["dtend"].dt > one["dtstart"].dt >= START - timedelta(minutes=1) for one in events
     )
+
+
+@pytest.mark.parametrize("units", ["metric", "inch"])
+def test_the_day_is_a_sheet_of_paper(client, units):
+    sheet = client.get("/api/day/sheet.pdf", params={"units": units, "paper": "letter"})
+    assert sheet.headers["content-type"] == "application/pdf"
+    assert sheet.content.startswith(b"%PDF")

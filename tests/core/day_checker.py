@@ -84,7 +84,7 @@ def gas_faults_of(given, blocks, phases):
                 if other.start_min <= block.start_min + TINY < other.end_min - TINY
             ]
             drawn = sum(draw for _, draw in burning)
-            if len(burning) > 1 and drawn > given.acetylene_full_l / 10 + TINY:
-                if not all(begun for begun, _ in burning):
-                    wrong.append(f"{drawn} L/h at once at {block.start_min}")
+            new = len(burning) > 1 and not all(begun for begun, _ in burning)
+            if new and drawn > given.acetylene_full_l / 10 + TINY:
+                wrong.append(f"{drawn} L/h at once at {block.start_min}")
     return wrong

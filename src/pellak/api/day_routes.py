@@ -1,11 +1,13 @@
-"""The day over HTTP: as it stands, how it is gone about, and as a calendar."""
+"""The day over HTTP: as it stands, how it is gone about, as a calendar and on paper."""
 
 from typing import Any
 
 from fastapi import APIRouter, Response
 
 from pellak.api.file_doors import CALENDAR_ANSWER, file_answer
+from pellak.api.paper_routes import Paper, PdfResponse, Units, pdf_answer
 from pellak.api.problems import documented
+from pellak.paper.day_sheet import day_sheet
 from pellak.shop.day_book import DayBook, DayKept, DayLook
 
 
@@ -24,5 +26,9 @@ def day_router(day: DayBook) -> APIRouter:
     @router.get("/calendar.ics", operation_id="day_calendar", **CALENDAR_ANSWER)
     def day_calendar() -> Response:
         return file_answer(day.calendar(), "day", "ics")
+
+    @router.get("/sheet.pdf", operation_id="print_day", response_class=PdfResponse)
+    def print_day(paper: Paper = "a4", units: Units = "metric") -> PdfResponse:
+        return pdf_answer(day_sheet(day.look(exact=False), paper, units), "day")
 
     return router

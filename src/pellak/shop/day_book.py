@@ -2,7 +2,7 @@
 
 import re
 from collections.abc import Mapping
-from datetime import datetime, timedelta
+from datetime import UTC, datetime, timedelta
 from typing import Any
 
 from pydantic import Field, ValidationError, field_validator
@@ -14,6 +14,7 @@ from pellak.core.day.reckon import plan_day
 from pellak.core.errors import Refused, refusals
 from pellak.core.job import job_from
 from pellak.core.rack.equipment import Equipment
+from pellak.core.run_log import RunLog
 from pellak.core.working import Caution, Record, Working
 from pellak.shop.calendar_file import day_calendar
 from pellak.shop.clock import Clock
@@ -23,6 +24,7 @@ from pellak.store.database import Database
 from pellak.store.jobs import Jobs
 from pellak.store.rack import Rack
 from pellak.store.runs import Runs
+from pellak.store.tables import RunRow
 
 DAY_KEY = "day"
 MOST_ON_BENCH = 40
@@ -110,9 +112,11 @@ class DayBook:
             kept = _kept(Rack(session))
             shop = self._planner.shop(session)
             rows = Jobs(session).on_the_bench(None, MOST_ON_BENCH).rows
+            book = Runs(session)
+            flame_out = {row.run_id: _flame_out(row) for row in book.with_fire_watch()}
             runs = {
-                job_id: _run_now(began, ended, now)
-                for job_id, began, ended in Runs(session).begun_since(midnight)
+                run.job_id: _run_now(run.began, flame_out.get(run.run_id) or run.ended, now)
+                for run in book.begun_since(midnight)
             }
             jobs = [(row.job_id, job_from(row.document)) for row in rows]
         lines: list[DayLine] = []
@@ -179,6 +183,16 @@ class DayBook:
 
 def _kept(rack: Rack) -> DayKept:
     return DayKept.model_validate(rack.setting(DAY_KEY) or {})
+
+
+def _flame_out(row: RunRow) -> datetime | None:
+    """Return when a run's flame went out, by its fire watch."""
+    marks = RunLog.model_validate(row.log).clocks
+    return next(
+        (datetime.fromtimestamp(one.started.utc_s, UTC) for one in marks
+         if one.clock == "fire-watch"),
+        None,
+    )  # fmt: skip
 
 
 def _run_now(began: datetime, ended: datetime | None, now: datetime) -> RunNow:

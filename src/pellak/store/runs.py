@@ -3,7 +3,7 @@
 import json
 from collections.abc import Mapping, Sequence
 from datetime import UTC, datetime, timedelta
-from typing import Any
+from typing import Any, NamedTuple
 
 from sqlalchemy import column, delete, func, select, table, text, update
 from sqlalchemy.dialects.sqlite import insert
@@ -21,6 +21,15 @@ _NO_PLAN = defer(RunRow.plan, raiseload=True)
 WORK_IN = ("work", "member")
 SECONDS_TO_M3 = 60 * 1000
 """Minutes times litres an hour over this are cubic metres."""
+
+
+class BegunRun(NamedTuple):
+    """A run's job, and when it began and ended."""
+
+    run_id: str
+    job_id: str
+    began: datetime
+    ended: datetime | None
 
 
 class Runs:
@@ -132,13 +141,13 @@ class Runs:
         found = self._session.execute(statement.order_by(RunRow.place))
         return {row.job_id: row.run_id for row in found}
 
-    def begun_since(self, moment: datetime) -> list[tuple[str, datetime, datetime | None]]:
-        """Return job, beginning and end of each run begun since a moment, the oldest first."""
-        columns = select(RunRow.job_id, RunRow.started_at, RunRow.finished_at)
+    def begun_since(self, moment: datetime) -> list[BegunRun]:
+        """Return each run begun since a moment, the oldest first; no plan is loaded."""
+        columns = select(RunRow.run_id, RunRow.job_id, RunRow.started_at, RunRow.finished_at)
         found = self._session.execute(
             columns.where(RunRow.started_at >= moment).order_by(RunRow.place)
         )
-        return [(job_id, began, ended) for job_id, began, ended in found]
+        return [BegunRun(*row) for row in found]
 
     def keep(self, run_id: str, version: int, columns: dict[str, Any]) -> bool:
         """Write some columns of a run if it still is at that version; say whether it was.

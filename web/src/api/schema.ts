@@ -918,6 +918,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/day/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Print Day */
+        get: operations["print_day"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/practice": {
         parameters: {
             query?: never;
@@ -2645,7 +2662,8 @@ export interface components {
         };
         /**
          * DayGas
-         * @description Gas of all that is planned, L; `enough` null where nobody says what there is.
+         * @description Gas of all that is planned, L; `enough` null where nobody says what there is, and the limit
+         *     of an hour null where nobody says how large the cylinders are.
          */
         DayGas: {
             /** Acetylene L */
@@ -2654,6 +2672,8 @@ export interface components {
             oxygen_l: number;
             /** By Hour */
             by_hour: components["schemas"]["HourDraw"][];
+            /** Draw Limit By Hour L */
+            draw_limit_by_hour_l?: number | null;
             /** Enough */
             enough: boolean | null;
             /**
@@ -4196,13 +4216,19 @@ export interface components {
         };
         /**
          * HourDraw
-         * @description Acetylene in the clock hour that begins at `hour_min`, L.
+         * @description Acetylene in the clock hour that begins at `hour_min`, L; `over_limit` where all cylinders
+         *     together give less in an hour.
          */
         HourDraw: {
             /** Hour Min */
             hour_min: number;
             /** Acetylene L */
             acetylene_l: number;
+            /**
+             * Over Limit
+             * @default false
+             */
+            over_limit: boolean;
         };
         /**
          * Imported
@@ -15201,6 +15227,92 @@ export interface operations {
                 };
                 content: {
                     "text/calendar": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    print_day: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+                units?: "metric" | "inch";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
             /** @description Bad Request */

@@ -4,8 +4,10 @@ import { Link } from "react-router";
 
 import { answer, client, type DayBlock, type DayLook } from "../../api/client";
 import { dayQuery } from "../../api/day_queries";
+import { PaperLinks } from "../../parts/PaperLinks";
 import { useNotify } from "../../parts/Notices";
 import { Away, Waiting } from "../../parts/States";
+import { useUnits } from "../../shell/settings";
 import { FreeAndGas, NotToday, type Changes, type PartProps } from "./DaySides";
 import { DayStrip } from "./DayStrip";
 import { clock } from "./hours";
@@ -16,6 +18,7 @@ import { TONES } from "./tones";
 export default function DayPlace() {
   const cache = useQueryClient();
   const notify = useNotify();
+  const units = useUnits();
   const [exact, setExact] = useState(false);
   const { data: day, error, refetch } = useQuery(dayQuery(false));
   const { data: best, isFetching } = useQuery({ ...dayQuery(true), enabled: exact });
@@ -63,15 +66,14 @@ export default function DayPlace() {
           <a className="link" href="/api/day/calendar.ics" download="day.ics">
             Calendar
           </a>
-          <button className="link min-h-9" onClick={() => print()}>
-            Print
-          </button>
+          <PaperLinks what="Day sheet" path="/api/day/sheet.pdf" />
         </p>
       </div>
       <DaySettings key={JSON.stringify(day.kept)} day={day} onChange={change.mutate} />
       {shown.cautions.map((caution) => (
         <p key={caution.text} role="note" className="mt-3 rounded bg-warn-soft px-3 py-2">
-          <strong className="font-semibold">{caution.text}</strong> {caution.reason}
+          <strong className="font-semibold">{units.prose(caution.text)}</strong>{" "}
+          {units.prose(caution.reason)}
         </p>
       ))}
       <section aria-label="The strip" className="panel mt-4 p-3">
@@ -93,7 +95,7 @@ export default function DayPlace() {
         <DayList day={shown} nameOf={nameOf} onPin={pin} />
         <div className="space-y-6">
           <NotToday day={shown} nameOf={nameOf} onChange={change.mutate} />
-          <FreeAndGas day={shown} nameOf={nameOf} />
+          <FreeAndGas day={shown} />
         </div>
       </div>
     </article>
@@ -106,6 +108,7 @@ interface DayListProps extends PartProps {
 
 /** The same in order, as it is read aloud. */
 function DayList({ day, nameOf, onPin }: DayListProps) {
+  const units = useUnits();
   const blocks = day.values.timeline.filter((block) => block.end_min > block.start_min);
   return (
     <section aria-label="In order">
@@ -125,7 +128,9 @@ function DayList({ day, nameOf, onPin }: DayListProps) {
               </Link>
               , {block.phase}
               <span className="block text-sm text-mute">
-                {[block.who, block.torch, block.tip, block.place].filter(Boolean).join(" · ")}
+                {units.prose(
+                  [block.who, block.torch, block.tip, block.place].filter(Boolean).join(" · "),
+                )}
                 {block.to_tomorrow && " · through the night"}
               </span>
             </span>

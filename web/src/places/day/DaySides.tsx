@@ -15,6 +15,7 @@ export function NotToday({
   nameOf,
   onChange,
 }: PartProps & { onChange: (changes: Changes) => void }) {
+  const units = useUnits();
   const { kept, values, jobs } = day;
   const out = jobs.filter((job) => job.left_out);
   const without = jobs.filter((job) => job.why_out && !job.left_out);
@@ -30,7 +31,7 @@ export function NotToday({
         {values.not_today.map((one) => (
           <li key={one.job} className="px-3 py-2">
             <strong className="font-semibold">{nameOf(one.job)}</strong>, {one.phases.join(", ")}
-            <span className="block text-sm text-mute">{one.why}</span>
+            <span className="block text-sm text-mute">{units.prose(one.why)}</span>
           </li>
         ))}
         {without.map((job) => (
@@ -87,12 +88,10 @@ export function NotToday({
 }
 
 /** Hands that are free meanwhile, and the gas of the day by the hour. */
-export function FreeAndGas({ day, nameOf }: PartProps) {
+export function FreeAndGas({ day }: { day: DayLook }) {
   const units = useUnits();
   const { hands_free: free, gas, tip_changes: changes } = day.values;
   const most = Math.max(1, ...gas.by_hour.map((one) => one.acetylene_l));
-  const named = (text: string) =>
-    day.jobs.reduce((told, job) => told.replaceAll(job.id, nameOf(job.id)), text);
   return (
     <>
       {free.length > 0 && (
@@ -107,9 +106,7 @@ export function FreeAndGas({ day, nameOf }: PartProps) {
                 <span className="text-sm text-mute tabular-nums">
                   {clock(one.start_min)}–{clock(one.end_min)}
                 </span>
-                <span>
-                  {one.who}: {named(one.for_what)}
-                </span>
+                <span>{units.prose(`${one.who}: ${one.for_what}`)}</span>
               </li>
             ))}
           </ul>
@@ -128,7 +125,7 @@ export function FreeAndGas({ day, nameOf }: PartProps) {
         </p>
         <ul className="mt-1">
           {gas.by_hour.map((one) => (
-            <li key={one.hour_min} className="grid grid-cols-[3.5rem_1fr_5rem] items-center gap-2">
+            <li key={one.hour_min} className="grid grid-cols-[3.5rem_1fr_auto] items-center gap-2">
               <span className="text-sm text-mute tabular-nums">{clock(one.hour_min)}</span>
               <span className="h-2 rounded bg-line">
                 <span
@@ -136,18 +133,26 @@ export function FreeAndGas({ day, nameOf }: PartProps) {
                   style={{ width: `${(100 * one.acetylene_l) / most}%` }}
                 />
               </span>
-              <span className="text-right text-sm tabular-nums">
+              <span className="min-w-20 text-right text-sm tabular-nums">
                 {units.measure(one.acetylene_l, "L", 3)}
+                {one.over_limit && <strong className="font-semibold"> over the limit</strong>}
               </span>
             </li>
           ))}
         </ul>
+        {gas.draw_limit_by_hour_l != null && (
+          <p className="mt-1 text-sm text-mute">
+            The cylinders give {units.measure(gas.draw_limit_by_hour_l, "L", 3)} in an hour.
+          </p>
+        )}
         {changes.length > 0 && (
           <p className="mt-2 text-sm text-mute">
             Tips:{" "}
-            {changes
-              .map((one) => `${clock(one.at_min)} ${one.from_tip} to ${one.to_tip}`)
-              .join(", ")}
+            {units.prose(
+              changes
+                .map((one) => `${clock(one.at_min)} ${one.from_tip} to ${one.to_tip}`)
+                .join(", "),
+            )}
           </p>
         )}
       </section>

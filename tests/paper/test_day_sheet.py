@@ -1,0 +1,71 @@
+"""A day on one page: whole, nothing off the sheet, in both units, by what is planned."""
+
+from itertools import product
+
+import pytest
+
+from pellak.core.day.given import DayGiven, Pin
+from pellak.core.day.reckon import plan_day
+from pellak.paper.day_sheet import day_sheet
+from pellak.paper.sheet import SIZES
+from pellak.shop.day_book import DayKept, DayLine, DayLook
+from tests.core.test_day import day, seam
+from tests.paper.test_cards import squeezed
+from tests.paper.test_runs_on_paper import read_back
+
+
+def look_at(given: DayGiven, **more) -> DayLook:
+    answer = plan_day(given)
+    lines = [
+        DayLine(id=job.id, name=f"The {job.id} & <so on>", left_out=False, urgent=False,
+                under_way=False)
+        for job in given.jobs
+    ]  # fmt: skip
+    return DayLook(
+        date="2026-11-27", now_min=given.now_min, opens_min=given.opens_min,
+        closes_min=given.closes_min,
+        kept=DayKept(people=given.people, torches=given.torches),
+        jobs=[*lines, *more.get("lines", [])], values=answer.values, working=answer.working,
+        cautions=answer.cautions,
+    )  # fmt: skip
+
+
+def busy(count: int, people: int = 2) -> DayGiven:
+    jobs = [
+        seam(f"job{n}", minutes=10.0 + n % 7, tip=f"head {300 + 50 * (n % 3)} L/h", cool=30.0 * n)
+        for n in range(count)
+    ]
+    return day(
+        jobs, people=["Ida", "Per", "Tove", "Brit", "Ole", "Siv"][:people], exact=False,
+        torches=["Wharf", "Slip"], acetylene_l=95.0, acetylene_full_l=150.0,
+        pins=[Pin(job="job0", phase="prepare", start_min=500)],
+    )  # fmt: skip
+
+
+@pytest.mark.parametrize(("size", "system"), list(product(SIZES, ("metric", "inch"))))
+def test_a_day_is_on_one_page_with_everything_that_is_planned(tmp_path, size, system):
+    look = look_at(busy(12))
+    told = squeezed(read_back(day_sheet(look, size, system), tmp_path / "day.pdf", size))
+    for block in look.values.timeline:
+        if block.needs != "none" or block.to_tomorrow:
+            assert squeezed(f"The {block.job} & <so on>, {block.phase}") in told
+    assert look.values.not_today
+    for left in look.values.not_today:
+        assert squeezed(left.why.split(",")[0]) in told
+    assert squeezed("Friday 27 November 2026") in told
+    assert (squeezed("300 L/h") in told) is (system == "metric")
+    assert squeezed("more than the cylinders give") in told
+
+
+def test_the_fullest_day_there_is_still_goes_on_a_page(tmp_path):
+    look = look_at(busy(60, people=6))
+    assert len(look.values.timeline) > 30
+    read_back(day_sheet(look), tmp_path / "day.pdf", "a4")
+
+
+def test_an_empty_day_says_so_and_why(tmp_path):
+    line = DayLine(id="a", name="Bilge", left_out=False, urgent=False, under_way=False,
+                   why_out="a heating this head never ends")  # fmt: skip
+    told = squeezed(read_back(day_sheet(look_at(day([]), lines=[line])), tmp_path / "d.pdf", "a4"))
+    assert squeezed("Nothing is planned.") in told
+    assert squeezed("Bilge: a heating this head never ends") in told
