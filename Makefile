@@ -47,6 +47,7 @@ bench: .stamps/dev .stamps/page ## measure speed and size
 	$(PY) -m bench.keystrokes
 	$(PY) -m bench.watch_frames
 	$(PY) -m bench.trainer_frames
+	$(PY) -m bench.day_plans
 
 pictures: .stamps/dev .stamps/page ## take the pictures of the docs anew; ONLY=hand takes one
 	PYTHONPATH=. $(PY) scripts/pictures.py $(ONLY)

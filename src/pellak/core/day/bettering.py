@@ -7,7 +7,7 @@ from pellak.core.day.given import DayGiven
 from pellak.core.day.listing import Plan, by_order
 from pellak.core.day.units import Unit, units_of
 
-MOST_MOVES, MOST_WORK = 120, 360_000
+MOST_MOVES, MOST_WORK = 120, 240_000
 """So many moves are tried; fewer where each takes longer, with the square of what is placed."""
 BESIDE_ITS_TIP, WHOLE_JOB = 0.5, 0.5
 """How often a unit goes beside one with its own tip, and how often its job goes with it."""

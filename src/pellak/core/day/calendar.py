@@ -47,7 +47,9 @@ class Placed:
         return self.start_min + self.unit.kept_open_min
 
 
-def _over(one: tuple[float, float], other: tuple[float, float]) -> bool:
+def _over(one: tuple[float, float] | None, other: tuple[float, float] | None) -> bool:
+    if one is None or other is None:
+        return False
     return one[0] < other[1] - TINY_MIN and other[0] < one[1] - TINY_MIN
 
 
@@ -64,6 +66,12 @@ class Calendar:
 
     given: DayGiven
     placed: dict[int, Placed] = field(default_factory=dict)
+    _at_work: dict[str, list[Placed]] = field(default_factory=dict, init=False)
+    _on_watch: dict[str, list[Placed]] = field(default_factory=dict, init=False)
+
+    def __post_init__(self) -> None:
+        for placed in self.placed.values():
+            self._enter(placed)
 
     def ready_min(self, unit: Unit) -> float | None:
         """Return when a unit can begin at the soonest; None where what it follows is not placed."""
@@ -103,6 +111,13 @@ class Calendar:
     def add(self, placed: Placed) -> None:
         """Take a unit up."""
         self.placed[placed.unit.key] = placed
+        self._enter(placed)
+
+    def _enter(self, placed: Placed) -> None:
+        if placed.attended:
+            self._at_work.setdefault(placed.who, []).append(placed)
+        if placed.watched:
+            self._on_watch.setdefault(placed.watcher, []).append(placed)
 
     def _turns(self, unit: Unit) -> Iterator[float]:
         """Give the moments at which something ends or begins that the unit might fit beside."""
@@ -139,16 +154,15 @@ class Calendar:
 
     def _free(self, now: Placed, who: str) -> bool:
         """Say whether somebody can be at a unit: at nothing else, and watching nowhere else."""
-        span = now.attended
-        if span is None:
-            return True
-        for other in self.placed.values():
-            if other.who == who and other.attended and _over(span, other.attended):
-                return False
-            away = other.unit.job.place != now.unit.job.place
-            if other.watcher == who and other.watched and away and _over(span, other.watched):
-                return False
-        return True
+        span, place = now.attended, now.unit.job.place
+        return span is None or not (
+            any(_over(span, other.attended) for other in self._at_work.get(who, ()))
+            or any(
+                _over(span, other.watched)
+                for other in self._on_watch.get(who, ())
+                if other.unit.job.place != place
+            )
+        )
 
     def _torch_free(self, now: Placed, torch: str) -> bool:
         span = now.torched
@@ -190,11 +204,8 @@ class Calendar:
 
     def _can_watch(self, now: Placed, name: str) -> bool:
         span, place = now.watched, now.unit.job.place
-        for other in self.placed.values():
-            if other.unit.job.place == place or span is None:
-                continue
-            if other.who == name and other.attended and _over(span, other.attended):
-                return False
-            if other.watcher == name and other.watched and _over(span, other.watched):
-                return False
-        return True
+        taken = [
+            *((other, other.attended) for other in self._at_work.get(name, ())),
+            *((other, other.watched) for other in self._on_watch.get(name, ())),
+        ]
+        return not any(_over(span, busy) for other, busy in taken if other.unit.job.place != place)
