@@ -4,7 +4,8 @@ import { ToggleGroup } from "radix-ui";
 interface ToggleRowProps<T extends string> {
   label: string;
   value: T;
-  choices: ReadonlyArray<{ id: T; label: string }>;
+  /** `short` stands in for the label where a phone is too narrow for it. */
+  choices: ReadonlyArray<{ id: T; label: string; short?: string }>;
   onChoose: (value: T) => void;
 }
 
@@ -28,7 +29,16 @@ export function ToggleRow<T extends string>({
           value={choice.id}
           className="min-h-8 rounded px-2 text-sm whitespace-nowrap text-mute data-[state=on]:bg-shade data-[state=on]:font-medium data-[state=on]:text-ink"
         >
-          {choice.label}
+          {choice.short === undefined ? (
+            choice.label
+          ) : (
+            <>
+              <span className="sm:hidden" aria-hidden>
+                {choice.short}
+              </span>
+              <span className="sr-only sm:not-sr-only">{choice.label}</span>
+            </>
+          )}
         </ToggleGroup.Item>
       ))}
     </ToggleGroup.Root>

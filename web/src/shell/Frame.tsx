@@ -95,8 +95,8 @@ export function Frame() {
             value={units.system}
             onChoose={setSystem}
             choices={[
-              { id: "metric", label: "mm · °C · bar" },
-              { id: "inch", label: "in · °F · psi" },
+              { id: "metric", label: "mm · °C · bar", short: "mm" },
+              { id: "inch", label: "in · °F · psi", short: "in" },
             ]}
           />
           <ToggleRow

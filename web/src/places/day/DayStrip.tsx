@@ -39,7 +39,7 @@ interface DayStripProps {
 
 /** The day as a strip of hours; a block is dragged, or moved by the arrow keys, and stays there. */
 export function DayStrip({ day, nameOf, onPin }: DayStripProps) {
-  const strip = stripOf(day.opens_min, day.closes_min);
+  const strip = stripOf(day.opens_min, day.closes_min, day.now_min);
   const share = (minutes: number) => `${100 * along(strip, minutes)}%`;
   return (
     <div className="overflow-x-auto">
@@ -53,7 +53,10 @@ export function DayStrip({ day, nameOf, onPin }: DayStripProps) {
         </div>
         {rowsOf(day).map((row) => (
           <div key={row.name} className="mr-8 flex min-h-11 items-stretch border-t border-line">
-            <span className="w-28 shrink-0 self-center truncate pr-2 text-sm" title={row.name}>
+            <span
+              className="sticky left-0 z-10 flex w-28 shrink-0 items-center bg-panel pr-2 text-sm"
+              title={row.name}
+            >
               {row.name}
             </span>
             <Lane day={day} row={row} strip={strip} nameOf={nameOf} onPin={onPin} />
@@ -64,13 +67,15 @@ export function DayStrip({ day, nameOf, onPin }: DayStripProps) {
             className="absolute inset-y-4 border-l-2 border-stop"
             style={{ left: share(day.now_min) }}
           />
-          {[day.opens_min, day.closes_min].map((at) => (
-            <span
-              key={at}
-              className="absolute inset-y-4 border-l border-dashed border-mute"
-              style={{ left: share(at) }}
-            />
-          ))}
+          {[day.opens_min, day.closes_min]
+            .filter((at) => at >= strip.from)
+            .map((at) => (
+              <span
+                key={at}
+                className="absolute inset-y-4 border-l border-dashed border-mute"
+                style={{ left: share(at) }}
+              />
+            ))}
         </div>
       </div>
     </div>

@@ -12,13 +12,19 @@ describe("hours", () => {
   ])("%d is %s", (minutes, told) => expect(clock(minutes)).toBe(told));
 
   it("lays a day on full hours and holds what is outside at its ends", () => {
-    const strip = stripOf(450, 1050);
+    const strip = stripOf(450, 1050, 0);
     expect(strip).toEqual({ from: 420, to: 1080 });
     expect(hoursOf(strip)).toHaveLength(12);
     expect(along(strip, 420)).toBe(0);
     expect(along(strip, 750)).toBe(0.5);
     expect(along(strip, 5000)).toBe(1);
     expect(along(strip, 0)).toBe(0);
+  });
+
+  it("leaves out what is over of a day, but never all of it", () => {
+    expect(stripOf(450, 1050, 650)).toEqual({ from: 600, to: 1080 });
+    expect(stripOf(450, 1050, 1400)).toEqual({ from: 960, to: 1080 });
+    expect(stripOf(450, 470, 1400)).toEqual({ from: 420, to: 480 });
   });
 
   it("puts a dragged block on five minutes", () => {

@@ -17,9 +17,9 @@ export interface Strip {
   to: number;
 }
 
-/** From a full hour before the first to a full hour after the last. */
-export const stripOf = (opens: number, closes: number): Strip => ({
-  from: Math.floor(opens / HOUR) * HOUR,
+/** From the full hour before the day begins, or before now, to the one after it ends. */
+export const stripOf = (opens: number, closes: number, now: number): Strip => ({
+  from: Math.floor(Math.min(Math.max(opens, now), Math.max(opens, closes - HOUR)) / HOUR) * HOUR,
   to: Math.ceil(closes / HOUR) * HOUR,
 });
 
