@@ -42,12 +42,15 @@ def _write(served: Served, writer: Writer) -> None:
         writer.told = saved["version"]
 
 
-def kill_rounds(folder: Path, rounds: int, seed: int = 1) -> Report:
-    """Kill a server under eight writers so many times; look after each what is still there."""
+def kill_rounds(folder: Path, rounds: int, seed: int = 1, *, quickly: bool = False) -> Report:
+    """Kill a server under eight writers so many times; look after each what is still there.
+
+    `quickly` begins them from a process that has loaded everything.
+    """
     chance, report = random.Random(seed), Report()
     writers: list[Writer] = []
     for _ in range(rounds):
-        served = Served(folder)
+        served = Served(folder, quickly=quickly)
         served.__enter__()
         for number in range(len(writers), WRITERS):
             job = {"name": f"Job {number}", "thickness_mm": 1.2, "length_mm": 100.0}
@@ -66,7 +69,7 @@ def kill_rounds(folder: Path, rounds: int, seed: int = 1) -> Report:
             thread.join()
         report.rounds += 1
         report.acknowledged += sum(writer.told for writer in writers) - before
-    with Served(folder) as served:
+    with Served(folder, quickly=quickly) as served:
         _check(served, writers, report)
     return report
 

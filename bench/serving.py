@@ -1,36 +1,42 @@
 """`pellak serve` as a process of its own, for what is measured or killed from outside."""
 
 import json
-import os
-import signal
 import socket
 import subprocess
 import sys
 import time
 import urllib.error
 import urllib.request
+from multiprocessing.context import ForkServerProcess
 from pathlib import Path
 from typing import Any
+
+from bench.forked import command, forked
 
 PELLAK = Path(sys.executable).with_name("pellak")
 
 
 class Served:
-    """A folder being served; ends with the block, or is killed in the middle."""
+    """A folder being served; ends with the block, or is killed in the middle.
 
-    def __init__(self, folder: Path) -> None:
+    `quickly` forks the command from a process that has loaded everything.
+    """
+
+    def __init__(self, folder: Path, *, quickly: bool = False) -> None:
         self.folder = folder
+        self._quickly = quickly
         with socket.socket() as probe:
             probe.bind(("127.0.0.1", 0))
             self.port = probe.getsockname()[1]
         self.url = f"http://127.0.0.1:{self.port}"
-        self.process: subprocess.Popen[bytes] | None = None
+        self.process: subprocess.Popen[bytes] | ForkServerProcess | None = None
 
     def __enter__(self) -> "Served":
-        self.process = subprocess.Popen(
-            [PELLAK, "serve", "--data", self.folder, "--port", str(self.port)],
-            stdout=subprocess.DEVNULL,
-        )
+        told = ["serve", "--data", str(self.folder), "--port", str(self.port)]
+        if self._quickly:
+            self.process = forked(command, told, {})
+        else:
+            self.process = subprocess.Popen([PELLAK, *told], stdout=subprocess.DEVNULL)
         end = time.monotonic() + 120
         while time.monotonic() < end:
             try:
@@ -44,15 +50,20 @@ class Served:
     def __exit__(self, *_raised: object) -> None:
         if self.process is not None:
             self.process.terminate()
-            self.process.wait(30)
-            self.process = None
+            self._ended()
 
     def kill(self) -> None:
         """End it as a power cut would."""
         if self.process is not None:
-            os.kill(self.process.pid, signal.SIGKILL)
-            self.process.wait()
-            self.process = None
+            self.process.kill()
+            self._ended()
+
+    def _ended(self) -> None:
+        if isinstance(self.process, ForkServerProcess):
+            self.process.join(30)
+        elif self.process is not None:
+            self.process.wait(30)
+        self.process = None
 
     def ask(self, method: str, path: str, body: Any = None, timeout_s: float = 60) -> Any:
         """Send a request; return the JSON of a good answer, raise HTTPError for any other."""

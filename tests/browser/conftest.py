@@ -1,18 +1,20 @@
-"""The real built page in the distribution's Chromium, served by the real command."""
+"""The real built page in the distribution's Chromium, served by the command's own code."""
 
-import os
 import re
 import shutil
-import signal
 import socket
 import subprocess
 import sys
 import time
 import urllib.request
+from multiprocessing.context import ForkServerProcess
 from pathlib import Path
 
 import pytest
+from bench.forked import command, forked
 from playwright.sync_api import expect
+
+from tests.browser.quick_server import serve_faster
 
 ROOT = Path(__file__).parents[2]
 PELLAK = Path(sys.executable).with_name("pellak")
@@ -55,32 +57,15 @@ class Server:
             probe.bind(("127.0.0.1", 0))
             self.port = probe.getsockname()[1]
         self.url = f"http://127.0.0.1:{self.port}"
-        self._process: subprocess.Popen[bytes] | None = None
+        self._process: ForkServerProcess | None = None
 
     def start(self) -> None:
-        self._process = subprocess.Popen(
-            [
-                sys.executable,
-                "-m",
-                "tests.browser.quick_server",
-                self.folder,
-                str(self.port),
-                str(self.faster),
-            ]
-            if self.faster > 1
-            else [
-                PELLAK,
-                "serve",
-                "--data",
-                self.folder,
-                "--port",
-                str(self.port),
-                *(["--share"] if self.passcodes else []),
-            ],
-            cwd=ROOT,
-            env={**os.environ, **self.passcodes},
-            stdout=subprocess.DEVNULL,
-        )
+        if self.faster > 1:
+            self._process = forked(serve_faster, self.folder, self.port, self.faster)
+        else:
+            shares = ["--share"] if self.passcodes else []
+            told = ["serve", "--data", str(self.folder), "--port", str(self.port), *shares]
+            self._process = forked(command, told, self.passcodes)
         for _ in range(600):
             try:
                 urllib.request.urlopen(self.url, timeout=1).close()
@@ -92,8 +77,8 @@ class Server:
 
     def kill(self) -> None:
         if self._process is not None:
-            os.kill(self._process.pid, signal.SIGKILL)
-            self._process.wait()
+            self._process.kill()
+            self._process.join()
             self._process = None
 
 

@@ -1,7 +1,5 @@
-"""The application on a fast clock, so that a minute is waited in a second or less:
-`python -m tests.browser.quick_server FOLDER PORT TIMES`."""
+"""The application on a fast clock, so that a minute at the bench is waited in a second or less."""
 
-import sys
 from pathlib import Path
 
 import uvicorn
@@ -11,18 +9,17 @@ from pellak.cli.serving import PAGE
 from pellak.core.care.clocks import Moment
 from pellak.shop.clock import machine_moment
 
-FASTER = float(sys.argv[3])
 
+def serve_faster(folder: Path, port: int, faster: int) -> None:
+    """Serve a folder until killed; time at the bench runs so many times as fast."""
 
-def quick_moment() -> Moment:
-    real = machine_moment()
-    # Counted from the machine's start, so that the year stays one that a calendar knows.
-    booted_s = real.utc_s - real.boot_s
-    return Moment(
-        utc_s=booted_s + real.boot_s * FASTER, boot=real.boot, boot_s=real.boot_s * FASTER
-    )
+    def quick_moment() -> Moment:
+        real = machine_moment()
+        # Counted from the machine's start, so that the year stays one that a calendar knows.
+        booted_s = real.utc_s - real.boot_s
+        return Moment(
+            utc_s=booted_s + real.boot_s * faster, boot=real.boot, boot_s=real.boot_s * faster
+        )
 
-
-if __name__ == "__main__":
-    app = create_app(Path(sys.argv[1]), page=PAGE, moments=quick_moment)
-    uvicorn.run(app, port=int(sys.argv[2]), log_level="warning")
+    app = create_app(folder, page=PAGE, moments=quick_moment)
+    uvicorn.run(app, port=port, log_level="warning")

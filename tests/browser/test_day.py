@@ -86,7 +86,7 @@ def test_a_block_is_dragged_and_hours_that_cannot_be_are_refused_in_words(day):
     expect(strip.get_by_role("button", name=re.compile("prepare, pinned$"))).not_to_have_count(0)
     page.get_by_label("Closes").fill("noon")
     page.get_by_label("Closes").press("Enter")
-    expect(page.get_by_text("a time of day such as 07:30")).to_be_visible()
+    expect(page.get_by_text("a time of day such as 07:30").first).to_be_visible()
     expect(page.get_by_role("link", name="Calendar")).to_have_attribute("download", "day.ics")
 
 

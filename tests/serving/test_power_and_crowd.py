@@ -17,7 +17,7 @@ READY = {"name": "Patch", "thickness_mm": 1.2, "length_mm": 640.0}
 
 
 def test_no_acknowledged_save_is_lost_in_twenty_kills_under_eight_writers(tmp_path):
-    report = kill_rounds(tmp_path, 20)
+    report = kill_rounds(tmp_path, 20, quickly=True)
     assert report.lost == []
     assert report.rounds == 20
     assert report.acknowledged >= 20

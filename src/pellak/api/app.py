@@ -25,7 +25,7 @@ from pellak.api.metal_routes import metal_router
 from pellak.api.paper_routes import paper_router
 from pellak.api.photo_routes import photo_router
 from pellak.api.practice_routes import practice_router
-from pellak.api.problems import install_problems, name_problem_media_type
+from pellak.api.problems import SCHEMAS, Problem, install_problems
 from pellak.api.procedure_routes import procedure_router
 from pellak.api.rack_routes import rack_router
 from pellak.api.reckon_routes import reckon_router
@@ -63,7 +63,6 @@ from pellak.shop.whole_bench import WholeBench
 from pellak.store.database import Database
 from pellak.store.errors import StoreError
 
-REF = "#/components/schemas/{model}"
 NONCE_MARK = "%NONCE%"
 LOOKS_EVERY_S, SENDS_EVERY_S, READ_EVERY_S = 600.0, 0.5, 60.0
 THREADS = 4
@@ -78,12 +77,12 @@ class Contract(FastAPI):
         fresh = self.openapi_schema is None
         document = super().openapi()
         if fresh:
-            name_problem_media_type(document)
             # Sockets have no place in such a contract; what is told over ours has.
-            for over_socket in (FlameTold, PuddleTold):
-                told = over_socket.model_json_schema(ref_template=REF)
+            for named in (Problem, FlameTold, PuddleTold):
+                told = named.model_json_schema(ref_template=f"{SCHEMAS}{{model}}")
                 schemas = document["components"]["schemas"]
-                schemas.update({**told.pop("$defs"), over_socket.__name__: told})
+                schemas.update({**told.pop("$defs"), named.__name__: told})
+            document["components"]["schemas"] = dict(sorted(schemas.items()))
         return document
 
 

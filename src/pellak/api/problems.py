@@ -5,7 +5,7 @@ from typing import Any
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 from starlette.exceptions import HTTPException
 
 from pellak.core.errors import Refused
@@ -15,6 +15,7 @@ from pellak.store.errors import Busy, Unusable
 MEDIA_TYPE = "application/problem+json"
 LONGEST_ECHO = 80
 RETRY_AFTER_S = 2
+SCHEMAS = "#/components/schemas/"
 EVERYWHERE = (400, 401, 403, 413, 422, 503, 507)
 
 
@@ -26,6 +27,11 @@ class FieldFault(BaseModel):
     accepted: str
 
 
+def _without_default(schema: dict[str, Any]) -> None:
+    # Left out where nothing stands against the change, and not told as null.
+    del schema["default"]
+
+
 class Problem(BaseModel):
     """What went wrong, for people and for programs."""
 
@@ -33,7 +39,7 @@ class Problem(BaseModel):
     status: int
     detail: str
     errors: list[FieldFault] = []
-    current: Any = None
+    current: Any = Field(default=None, json_schema_extra=_without_default)
 
 
 def _echo(value: object) -> str:
@@ -142,16 +148,8 @@ def install_problems(app: FastAPI) -> None:
     app.add_exception_handler(HTTPException, _http)
 
 
-def name_problem_media_type(contract: dict[str, Any]) -> None:
-    """Say in an OpenAPI document that errors come as problem+json, whatever the answer is."""
-    for path in contract["paths"].values():
-        for operation in path.values():
-            for status, response in operation["responses"].items():
-                named = next(iter(response.get("content", {}).values()), None)
-                if int(status) >= 400 and named is not None:
-                    response["content"] = {MEDIA_TYPE: named}
-
-
 def documented(*more: int) -> dict[int | str, dict[str, Any]]:
     """Return the errors to document on a route: those any request may meet, and some more."""
-    return {status: {"model": Problem} for status in sorted({*EVERYWHERE, *more})}
+    # Named, and not given as a model: FastAPI would build its checks for each route and status.
+    content = {MEDIA_TYPE: {"schema": {"$ref": f"{SCHEMAS}{Problem.__name__}"}}}
+    return {status: {"content": content} for status in sorted({*EVERYWHERE, *more})}

@@ -3175,6 +3175,18 @@ export interface components {
             watch?: components["schemas"]["WatchPlan"] | null;
         };
         /**
+         * FaultNamed
+         * @description A fault, the second it began, and what to do about it.
+         */
+        FaultNamed: {
+            /** Fault */
+            fault: string;
+            /** Began S */
+            began_s: number;
+            /** Remedy */
+            remedy: string;
+        };
+        /**
          * FaultSign
          * @description A sign as it is picked from.
          */
@@ -3417,6 +3429,62 @@ export interface components {
             region: "general" | "strict";
         };
         /**
+         * FlameHello
+         * @description What a page is told first: the exercise, the torch in the hand, how its frames are read.
+         */
+        FlameHello: {
+            target: components["schemas"]["FlameTarget"];
+            /** Orifice Mm */
+            orifice_mm: number;
+            /** Jets */
+            jets: number;
+            /**
+             * Mixer
+             * @enum {string}
+             */
+            mixer: "equal-pressure" | "injector";
+            /** Limit Bar */
+            limit_bar: number;
+            /**
+             * Numbers
+             * @default [
+             *       "acetylene_l_per_h",
+             *       "oxygen_l_per_h",
+             *       "ratio",
+             *       "fuel_m_per_s",
+             *       "jet_m_per_s",
+             *       "mixer_bar",
+             *       "acetylene_open",
+             *       "oxygen_open",
+             *       "acetylene_bar",
+             *       "oxygen_bar",
+             *       "cone_mm",
+             *       "feather_ratio",
+             *       "inner",
+             *       "sharp",
+             *       "soot",
+             *       "envelope_mm",
+             *       "lift_mm",
+             *       "hiss_db",
+             *       "draught",
+             *       "dirt",
+             *       "near",
+             *       "set_after_s"
+             *     ]
+             */
+            numbers: string[];
+            /**
+             * Open Steps
+             * @default 65535
+             */
+            open_steps: number;
+            /**
+             * Bar Steps
+             * @default 10000
+             */
+            bar_steps: number;
+        };
+        /**
          * FlameLook
          * @description One flame as it looks. `right` marks the one asked for; lengths in mm, None where absent.
          *
@@ -3462,6 +3530,41 @@ export interface components {
             points: number;
             /** Why */
             why: string;
+        };
+        /**
+         * FlameSaid
+         * @description What is told in words beside the pictures: the flame, what to do next, what happened.
+         */
+        FlameSaid: {
+            /** Said */
+            said: string;
+            /** Hint */
+            hint: string;
+            /** Happened */
+            happened: string[];
+            /**
+             * Dialled
+             * @default false
+             */
+            dialled: boolean;
+        };
+        /**
+         * FlameScore
+         * @description What a flame set is worth; `set_after_s` null where it never was.
+         *
+         *     `ratio` and `jet_m_per_s` are as it stood at the end.
+         */
+        FlameScore: {
+            /** Points */
+            points: number;
+            /** Parts */
+            parts: components["schemas"]["ScorePart"][];
+            /** Set After S */
+            set_after_s: number | null;
+            /** Ratio */
+            ratio: number | null;
+            /** Jet M Per S */
+            jet_m_per_s: number;
         };
         /**
          * FlameShown
@@ -3523,6 +3626,18 @@ export interface components {
              * @default false
              */
             head: boolean;
+        };
+        /**
+         * FlameTold
+         * @description One message in words over the trainer's socket; only one of its parts is not null.
+         */
+        FlameTold: {
+            /** @default null */
+            hello: components["schemas"]["FlameHello"] | null;
+            /** @default null */
+            words: components["schemas"]["FlameSaid"] | null;
+            /** @default null */
+            score: components["schemas"]["FlameScore"] | null;
         };
         /**
          * FlamesJudged
@@ -5831,6 +5946,122 @@ export interface components {
             next_time: components["schemas"]["NextTime"][];
         };
         /**
+         * PuddleHello
+         * @description What a page is told first: the exercise, its plan, how its frames are read and drawn.
+         *
+         *     Lengths in mm, the planned travel in mm/s. A hand sets out `working_mm` over the metal, leaned
+         *     by `lean_deg`; `off_mm` is off the work; widths within that share of the plan's are full marks,
+         *     and a look at the mirror costs so many points. A face is `columns` by `face_rows` cells of
+         *     `cell_mm`, the back one cell in `back_every` of both.
+         */
+        PuddleHello: {
+            task: components["schemas"]["PuddleTask"];
+            /** Watching */
+            watching: boolean;
+            /** Acetylene L Per H */
+            acetylene_l_per_h: number;
+            /** Orifice Mm */
+            orifice_mm: number;
+            /** Start C */
+            start_c: number;
+            /** Puddle S */
+            puddle_s: number;
+            /** Travel Mm Per S */
+            travel_mm_per_s: number;
+            /** Pool Mm */
+            pool_mm: number;
+            /** Seam Mm */
+            seam_mm: number;
+            /** Cell Mm */
+            cell_mm: number;
+            /**
+             * Working Mm
+             * @default 3
+             */
+            working_mm: number;
+            /**
+             * Lean Deg
+             * @default 20
+             */
+            lean_deg: number;
+            /**
+             * Off Mm
+             * @default 100
+             */
+            off_mm: number;
+            /**
+             * Lift Mm Per S
+             * @default 8
+             */
+            lift_mm_per_s: number;
+            /**
+             * Width Within
+             * @default 0.15
+             */
+            width_within: number;
+            /**
+             * Mirror Costs
+             * @default 10
+             */
+            mirror_costs: number;
+            /**
+             * Columns
+             * @default 120
+             */
+            columns: number;
+            /**
+             * Face Rows
+             * @default 50
+             */
+            face_rows: number;
+            /**
+             * Back Rows
+             * @default 25
+             */
+            back_rows: number;
+            /**
+             * Back Every
+             * @default 2
+             */
+            back_every: number;
+            /**
+             * First Liquid
+             * @default 200
+             */
+            first_liquid: number;
+            /**
+             * Hole
+             * @default 255
+             */
+            hole: number;
+            /** Palette */
+            palette: string[];
+            /**
+             * Numbers
+             * @default [
+             *       "x_mm",
+             *       "y_mm",
+             *       "height_mm",
+             *       "lean_deg",
+             *       "pool_mm",
+             *       "pool_long_mm",
+             *       "low_mm",
+             *       "high_mm",
+             *       "hung",
+             *       "cover_mm",
+             *       "joined",
+             *       "rooted",
+             *       "pace_mm_per_s",
+             *       "metal_mm2",
+             *       "pops",
+             *       "holes",
+             *       "stuck",
+             *       "over"
+             *     ]
+             */
+            numbers: string[];
+        };
+        /**
          * PuddlePoint
          * @description A timed puddle: what the model's own hand would take, between what the fit of its person,
          *     torch and metal lets expect nine in ten, what it took; all s.
@@ -5857,6 +6088,32 @@ export interface components {
             stray: boolean;
             /** Left Out */
             left_out: boolean;
+        };
+        /**
+         * PuddleSaid
+         * @description What is told in words beside the pictures: the sheet, what to do next, what befell it.
+         */
+        PuddleSaid: {
+            /** Said */
+            said: string;
+            /** Hint */
+            hint: string;
+            /** Happened */
+            happened: string[];
+        };
+        /**
+         * PuddleScore
+         * @description What a seam or its tacks are worth, with the faults as they began.
+         */
+        PuddleScore: {
+            /** Points */
+            points: number;
+            /** Parts */
+            parts: components["schemas"]["ScorePart"][];
+            /** Faults */
+            faults: components["schemas"]["FaultNamed"][];
+            /** Seconds */
+            seconds: number;
         };
         /**
          * PuddleTask
@@ -5912,6 +6169,18 @@ export interface components {
              * @enum {string}
              */
             at: "sheet" | "edge" | "tack" | "seam";
+        };
+        /**
+         * PuddleTold
+         * @description One message in words over the trainer's socket; only one of its parts is not null.
+         */
+        PuddleTold: {
+            /** @default null */
+            hello: components["schemas"]["PuddleHello"] | null;
+            /** @default null */
+            words: components["schemas"]["PuddleSaid"] | null;
+            /** @default null */
+            score: components["schemas"]["PuddleScore"] | null;
         };
         /**
          * PurgeSeconds
@@ -8428,275 +8697,6 @@ export interface components {
              * @enum {string}
              */
             phase: "warming" | "welding" | "cooling";
-        };
-        /**
-         * FlameHello
-         * @description What a page is told first: the exercise, the torch in the hand, how its frames are read.
-         */
-        FlameHello: {
-            target: components["schemas"]["FlameTarget"];
-            /** Orifice Mm */
-            orifice_mm: number;
-            /** Jets */
-            jets: number;
-            /**
-             * Mixer
-             * @enum {string}
-             */
-            mixer: "equal-pressure" | "injector";
-            /** Limit Bar */
-            limit_bar: number;
-            /**
-             * Numbers
-             * @default [
-             *       "acetylene_l_per_h",
-             *       "oxygen_l_per_h",
-             *       "ratio",
-             *       "fuel_m_per_s",
-             *       "jet_m_per_s",
-             *       "mixer_bar",
-             *       "acetylene_open",
-             *       "oxygen_open",
-             *       "acetylene_bar",
-             *       "oxygen_bar",
-             *       "cone_mm",
-             *       "feather_ratio",
-             *       "inner",
-             *       "sharp",
-             *       "soot",
-             *       "envelope_mm",
-             *       "lift_mm",
-             *       "hiss_db",
-             *       "draught",
-             *       "dirt",
-             *       "near",
-             *       "set_after_s"
-             *     ]
-             */
-            numbers: string[];
-            /**
-             * Open Steps
-             * @default 65535
-             */
-            open_steps: number;
-            /**
-             * Bar Steps
-             * @default 10000
-             */
-            bar_steps: number;
-        };
-        /**
-         * FlameSaid
-         * @description What is told in words beside the pictures: the flame, what to do next, what happened.
-         */
-        FlameSaid: {
-            /** Said */
-            said: string;
-            /** Hint */
-            hint: string;
-            /** Happened */
-            happened: string[];
-            /**
-             * Dialled
-             * @default false
-             */
-            dialled: boolean;
-        };
-        /**
-         * FlameScore
-         * @description What a flame set is worth; `set_after_s` null where it never was.
-         *
-         *     `ratio` and `jet_m_per_s` are as it stood at the end.
-         */
-        FlameScore: {
-            /** Points */
-            points: number;
-            /** Parts */
-            parts: components["schemas"]["ScorePart"][];
-            /** Set After S */
-            set_after_s: number | null;
-            /** Ratio */
-            ratio: number | null;
-            /** Jet M Per S */
-            jet_m_per_s: number;
-        };
-        /**
-         * FlameTold
-         * @description One message in words over the trainer's socket; only one of its parts is not null.
-         */
-        FlameTold: {
-            /** @default null */
-            hello: components["schemas"]["FlameHello"] | null;
-            /** @default null */
-            words: components["schemas"]["FlameSaid"] | null;
-            /** @default null */
-            score: components["schemas"]["FlameScore"] | null;
-        };
-        /**
-         * FaultNamed
-         * @description A fault, the second it began, and what to do about it.
-         */
-        FaultNamed: {
-            /** Fault */
-            fault: string;
-            /** Began S */
-            began_s: number;
-            /** Remedy */
-            remedy: string;
-        };
-        /**
-         * PuddleHello
-         * @description What a page is told first: the exercise, its plan, how its frames are read and drawn.
-         *
-         *     Lengths in mm, the planned travel in mm/s. A hand sets out `working_mm` over the metal, leaned
-         *     by `lean_deg`; `off_mm` is off the work; widths within that share of the plan's are full marks,
-         *     and a look at the mirror costs so many points. A face is `columns` by `face_rows` cells of
-         *     `cell_mm`, the back one cell in `back_every` of both.
-         */
-        PuddleHello: {
-            task: components["schemas"]["PuddleTask"];
-            /** Watching */
-            watching: boolean;
-            /** Acetylene L Per H */
-            acetylene_l_per_h: number;
-            /** Orifice Mm */
-            orifice_mm: number;
-            /** Start C */
-            start_c: number;
-            /** Puddle S */
-            puddle_s: number;
-            /** Travel Mm Per S */
-            travel_mm_per_s: number;
-            /** Pool Mm */
-            pool_mm: number;
-            /** Seam Mm */
-            seam_mm: number;
-            /** Cell Mm */
-            cell_mm: number;
-            /**
-             * Working Mm
-             * @default 3
-             */
-            working_mm: number;
-            /**
-             * Lean Deg
-             * @default 20
-             */
-            lean_deg: number;
-            /**
-             * Off Mm
-             * @default 100
-             */
-            off_mm: number;
-            /**
-             * Lift Mm Per S
-             * @default 8
-             */
-            lift_mm_per_s: number;
-            /**
-             * Width Within
-             * @default 0.15
-             */
-            width_within: number;
-            /**
-             * Mirror Costs
-             * @default 10
-             */
-            mirror_costs: number;
-            /**
-             * Columns
-             * @default 120
-             */
-            columns: number;
-            /**
-             * Face Rows
-             * @default 50
-             */
-            face_rows: number;
-            /**
-             * Back Rows
-             * @default 25
-             */
-            back_rows: number;
-            /**
-             * Back Every
-             * @default 2
-             */
-            back_every: number;
-            /**
-             * First Liquid
-             * @default 200
-             */
-            first_liquid: number;
-            /**
-             * Hole
-             * @default 255
-             */
-            hole: number;
-            /** Palette */
-            palette: string[];
-            /**
-             * Numbers
-             * @default [
-             *       "x_mm",
-             *       "y_mm",
-             *       "height_mm",
-             *       "lean_deg",
-             *       "pool_mm",
-             *       "pool_long_mm",
-             *       "low_mm",
-             *       "high_mm",
-             *       "hung",
-             *       "cover_mm",
-             *       "joined",
-             *       "rooted",
-             *       "pace_mm_per_s",
-             *       "metal_mm2",
-             *       "pops",
-             *       "holes",
-             *       "stuck",
-             *       "over"
-             *     ]
-             */
-            numbers: string[];
-        };
-        /**
-         * PuddleSaid
-         * @description What is told in words beside the pictures: the sheet, what to do next, what befell it.
-         */
-        PuddleSaid: {
-            /** Said */
-            said: string;
-            /** Hint */
-            hint: string;
-            /** Happened */
-            happened: string[];
-        };
-        /**
-         * PuddleScore
-         * @description What a seam or its tacks are worth, with the faults as they began.
-         */
-        PuddleScore: {
-            /** Points */
-            points: number;
-            /** Parts */
-            parts: components["schemas"]["ScorePart"][];
-            /** Faults */
-            faults: components["schemas"]["FaultNamed"][];
-            /** Seconds */
-            seconds: number;
-        };
-        /**
-         * PuddleTold
-         * @description One message in words over the trainer's socket; only one of its parts is not null.
-         */
-        PuddleTold: {
-            /** @default null */
-            hello: components["schemas"]["PuddleHello"] | null;
-            /** @default null */
-            words: components["schemas"]["PuddleSaid"] | null;
-            /** @default null */
-            score: components["schemas"]["PuddleScore"] | null;
         };
     };
     responses: never;

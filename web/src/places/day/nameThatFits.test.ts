@@ -18,4 +18,9 @@ describe("a name in a block", () => {
         nameThatFits("Lamp-room locker", width),
       );
   });
+
+  it("of wide letters needs more room than one of narrow ones", () => {
+    expect(nameThatFits("mmmmmm", 70)).toBe("");
+    expect(nameThatFits("iiiiii", 70)).toBe("iiiiii");
+  });
 });
