@@ -1,5 +1,14 @@
-"""One profile for every property test: speed is measured in benchmarks, never asserted here."""
+"""One profile for every property test, and the demo's records for whoever wants a copy.
 
+Speed is measured in benchmarks, never asserted here.
+"""
+
+import fcntl
+import os
+import shutil
+
+import pytest
+from bench.forked import command, forked
 from hypothesis import HealthCheck, settings
 
 # Hypothesis times the making of examples too: a machine that stands still for a second is no fault.
@@ -7,3 +16,26 @@ settings.register_profile(
     "unhurried", settings(), deadline=None, suppress_health_check=[HealthCheck.too_slow]
 )
 settings.load_profile("unhurried")
+
+
+@pytest.fixture(scope="session")
+def demo_folder(tmp_path_factory):
+    """The demo's records, made once, by whichever worker asks first; to be copied, not used."""
+    shared = tmp_path_factory.getbasetemp()
+    if "PYTEST_XDIST_WORKER" in os.environ:
+        shared = shared.parent
+    made = shared / "demo"
+    with (shared / "demo.lock").open("w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        if not made.exists():
+            making = forked(command, ["demo", "--data", str(shared / "making")], {})
+            making.join()
+            assert making.exitcode == 0
+            (shared / "making").rename(made)
+    return made
+
+
+@pytest.fixture
+def demo_copy(demo_folder, tmp_path):
+    """A copy of the demo's records of a test's own."""
+    return shutil.copytree(demo_folder, tmp_path / "demo")

@@ -133,9 +133,8 @@ def test_a_bad_job_file_names_the_field(run, tmp_path, text, says):
     assert says in err
 
 
-def test_backup_and_restore_bring_the_demo_back(run, tmp_path):
-    home, copy, other = tmp_path / "home", tmp_path / "copy.sqlite", tmp_path / "other"
-    assert run("demo", "--data", home)[0] == 0
+def test_backup_and_restore_bring_the_demo_back(run, tmp_path, demo_copy):
+    home, copy, other = demo_copy, tmp_path / "copy.sqlite", tmp_path / "other"
     assert "left as it is" in run("demo", "--data", home)[1]
     assert run("backup", "--data", home, copy)[0] == 0
     assert run("backup", "--data", home, copy)[0] == 2

@@ -3,7 +3,6 @@
 import re
 import shutil
 import socket
-import subprocess
 import sys
 import time
 import urllib.request
@@ -82,37 +81,29 @@ class Server:
             self._process = None
 
 
-@pytest.fixture(scope="session")
-def demo_folder(tmp_path_factory):
-    """The demo's records, made once: every test gets a copy of its own."""
-    folder = tmp_path_factory.mktemp("demo")
-    subprocess.run([PELLAK, "demo", "--data", folder], check=True, stdout=subprocess.DEVNULL)
-    return folder
-
-
 @pytest.fixture
-def server(tmp_path, demo_folder):
-    made = Server(shutil.copytree(demo_folder, tmp_path / "shop"))
+def server(demo_copy):
+    made = Server(demo_copy)
     made.start()
     yield made
     made.kill()
 
 
 @pytest.fixture
-def quick_server(request, tmp_path, demo_folder):
+def quick_server(request, demo_copy):
     """The demo on a fast clock, for waits at the bench: sixty times, or as often as asked."""
     faster = getattr(request, "param", 60)
-    made = Server(shutil.copytree(demo_folder, tmp_path / "shop"), faster=faster)
+    made = Server(demo_copy, faster=faster)
     made.start()
     yield made
     made.kill()
 
 
 @pytest.fixture
-def shared_server(tmp_path, demo_folder):
+def shared_server(demo_copy):
     """The demo, shared as on a network: everything with one passcode, looking with another."""
     made = Server(
-        shutil.copytree(demo_folder, tmp_path / "shop"),
+        demo_copy,
         passcodes={"PELLAK_PASSCODE": "coal-hatch-9", "PELLAK_PASSCODE_LOOK": "rope-locker-1"},
     )
     made.start()

@@ -89,7 +89,7 @@ def fits(entry, want, but=None):
     )
 
 
-@settings(max_examples=200)
+@settings(max_examples=60)
 @given(entries(), wanted())
 def test_what_is_found_and_counted_is_what_each_run_by_itself_says(book, want):
     columns = RunColumns()
@@ -106,6 +106,7 @@ def test_what_is_found_and_counted_is_what_each_run_by_itself_says(book, want):
     assert [facet.id for facet in found.facets()] == list(FACETS)
 
 
+@settings(max_examples=40)
 @given(entries(), wanted(), st.integers(0, 45), st.integers(1, 20))
 def test_pages_are_cuts_of_one_order(book, want, offset, most):
     columns = RunColumns()
@@ -123,6 +124,7 @@ def test_pages_are_cuts_of_one_order(book, want, offset, most):
         assert walls == sorted(walls, reverse=want.sort == "thickest")
 
 
+@settings(max_examples=40)
 @given(entries())
 def test_a_run_written_anew_counts_once_as_it_is_now(book):
     columns, again = RunColumns(), RunColumns()

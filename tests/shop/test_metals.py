@@ -117,10 +117,8 @@ def test_a_ticket_names_its_metal(shop):
     assert lines == ["metal not known · butt", "Milled lead sheet 2.24 mm · lap"]
 
 
-def test_the_demo_has_all_five_metals(shop):
-    from pellak.demo.ferry import load_demo
-
-    load_demo(*shop.demo)
+def test_the_demo_has_all_five_metals(demo_copy):
+    shop = Shop(demo_copy)
     plans = [shop.bench.open(ticket.id).plan for ticket in shop.bench.tickets().tickets]
     families = {plan.job.family for plan in plans}
     assert families == {"carbon-steel", "chromoly", "aluminium", "lead", "cast-iron"}

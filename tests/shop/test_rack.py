@@ -62,22 +62,19 @@ def test_an_import_adds_changes_and_leaves_the_same(shop):
 
 
 @pytest.mark.parametrize("kind", ["csv", "json"])
-def test_the_demo_rack_goes_out_and_in_again_unchanged(shop, tmp_path, kind):
-    from pellak.demo.ferry import load_demo
-
-    load_demo(*shop.demo)
+def test_the_demo_rack_goes_out_and_in_again_unchanged(demo_copy, tmp_path, kind):
+    shop = Shop(demo_copy)
     out = shop.rack.write_out(kind)
     other = Shop(tmp_path / "other")
     assert other.rack.take_in(out.encode()).added == len(shop.rack.items())
     assert other.rack.write_out(kind) == out
     assert other.rack.take_in(out.encode()).changed == 0
     other.database.close()
+    shop.database.close()
 
 
-def test_what_stands_out_is_said(shop):
-    from pellak.demo.ferry import load_demo
-
-    load_demo(*shop.demo)
+def test_what_stands_out_is_said(demo_copy):
+    shop = Shop(demo_copy)
     by_name = {owned.item.name: owned for owned in shop.rack.items()}
     assert by_name["Old oxygen side"].age == "old"
     assert by_name["Red side"].age == ""
@@ -85,6 +82,7 @@ def test_what_stands_out_is_said(shop):
     held = by_name["A-12"].gas.values
     assert held.low_m3 < held.content_m3 < held.high_m3
     assert held.content_m3 == pytest.approx((47.3 - 44.6) / 1.11)
+    shop.database.close()
 
 
 CYLINDER = {"kind": "cylinder", "name": "A", "gas": "acetylene", "size": "acetylene-4.1"}

@@ -222,11 +222,11 @@ def test_find_knows_jobs_and_questions(shop):
     assert shop.finder.find("zzz").jobs == []
 
 
-def test_the_demo_loads_once_and_the_same_every_time(tmp_path):
+def test_the_demo_loads_once_and_the_same_every_time(tmp_path, demo_copy):
     lines = []
-    for name in ("one", "two"):
-        shop = Shop(tmp_path / name)
-        assert load_demo(*shop.demo)
+    for folder, new in ((tmp_path / "one", True), (demo_copy, False)):
+        shop = Shop(folder)
+        assert load_demo(*shop.demo) is new
         assert not load_demo(*shop.demo)
         assert len(shop.bench.tickets().tickets) == len(JOBS)
         lines.append(

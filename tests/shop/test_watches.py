@@ -7,12 +7,9 @@ from icalendar import Calendar
 
 from pellak.core.errors import Refused
 from pellak.core.watch.simulated import Simulation, lines_between
-from pellak.demo.ferry import load_demo
 from pellak.shop.bench import Bench
 from pellak.shop.errors import NotFound
-from pellak.shop.metals import Metals
 from pellak.shop.planning import Planner
-from pellak.shop.rack import RackBook
 from pellak.shop.run_book import RunBook
 from pellak.shop.simulated_thermometer import SimulatedThermometers
 from pellak.shop.watch_files import WatchFiles
@@ -281,11 +278,8 @@ def test_with_a_run_its_log_is_written_and_nothing_is_learned_twice(hearth):
         assert all(told.flame is None for told in hearth.bench._planner.shop(session).watched)
 
 
-def test_the_demo_keeps_a_watch_of_the_pump_that_was_buried(hearth):
-    load_demo(
-        hearth.database, hearth.bench, hearth.runs, RackBook(hearth.database, lambda: hearth.now),
-        Metals(hearth.database, lambda: hearth.now),
-    )  # fmt: skip
+def test_the_demo_keeps_a_watch_of_the_pump_that_was_buried(demo_copy):
+    hearth = Hearth(demo_copy)
     (line,) = hearth.watches.lines()
     kept = hearth.watches.look(line.id)
     assert line.job_name == "Bilge-pump body"
@@ -297,3 +291,4 @@ def test_the_demo_keeps_a_watch_of_the_pump_that_was_buried(hearth):
     hearth.files.teach(line.id)
     after = hearth.bench.preview(kept.line.job_id, {"lagging": "brick-box"}).plan
     assert after.facts.watch.warm_curve[-1][0] > before.facts.watch.warm_curve[-1][0]
+    hearth.database.close()
