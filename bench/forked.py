@@ -9,6 +9,7 @@ import io
 import multiprocessing
 import os
 import sys
+import time
 from collections.abc import Callable, Mapping
 from multiprocessing.context import ForkServerProcess
 from typing import Any
@@ -29,5 +30,6 @@ def forked(does: Callable[..., None], *told: Any) -> ForkServerProcess:
 def command(arguments: list[str], environment: Mapping[str, str]) -> None:
     """Run a command of `pellak`, quietly, as a shell would."""
     os.environ.update(environment)
+    time.tzset()
     with contextlib.redirect_stdout(io.StringIO()):
         sys.exit(main(arguments))

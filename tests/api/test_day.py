@@ -104,6 +104,24 @@ def test_a_flame_that_is_out_is_out_though_its_run_goes_on(client, clock):
     assert own == {"watch": pytest.approx(40), "cool": pytest.approx(0), "dress": 10}
 
 
+def test_a_plan_gone_by_is_held_against_what_becomes_of_it(client, clock):
+    assert looked(client)["meaning"] == []
+    kept = client.post("/api/day/hold").json()
+    assert kept["held"]["today"] == sorted(job["id"] for job in looked(client)["jobs"])
+    assert looked(client)["meaning"][0].startswith("On time: done by ")
+    clock.now = START + timedelta(minutes=40)
+    assert looked(client)["meaning"][0].startswith("Ends 40 min later: ")
+    patch = looked(client)["jobs"][0]["id"]
+    client.post(f"/api/jobs/{patch}/runs", json={})
+    clock.now = START + timedelta(minutes=120)
+    assert looked(client)["meaning"][-1].startswith("Patch drags: begun 80 min ago, planned for ")
+    assert client.patch("/api/day", json={"held": None}).status_code == 200
+    assert all("later" not in one for one in looked(client)["meaning"])
+    client.post("/api/day/hold")
+    clock.now = START + timedelta(days=1)
+    assert looked(client)["meaning"] == []
+
+
 @pytest.mark.parametrize(
     ("changes", "field"),
     [

@@ -1,5 +1,6 @@
 """The real built page in the distribution's Chromium, served by the command's own code."""
 
+import os
 import re
 import shutil
 import socket
@@ -64,7 +65,9 @@ class Server:
         else:
             shares = ["--share"] if self.passcodes else []
             told = ["serve", "--data", str(self.folder), "--port", str(self.port), *shares]
-            self._process = forked(command, told, self.passcodes)
+            # What a story has set since the first server was forked.
+            zone = {"TZ": os.environ["TZ"]} if "TZ" in os.environ else {}
+            self._process = forked(command, told, zone | self.passcodes)
         for _ in range(600):
             try:
                 urllib.request.urlopen(self.url, timeout=1).close()

@@ -61,6 +61,19 @@ def test_a_day_is_read_in_order_pinned_by_keys_and_let_go(day, size):
     expect(pins).to_have_text("Pin")
 
 
+def test_a_plan_is_gone_by_and_let_go(day):
+    page = day(DESK)
+    page.get_by_role("button", name="Go by this").click()
+    against = page.get_by_role("region", name="Against the plan")
+    expect(against.get_by_text("On time: done by")).to_be_visible()
+    page.get_by_text("Which jobs are for today").click()
+    page.get_by_role("button", name="Leave out").first.click()
+    expect(against.get_by_text(re.compile("^Ends .* sooner"))).to_be_visible()
+    sound(page)
+    against.get_by_role("button", name="Let it go").click()
+    expect(against).to_be_hidden()
+
+
 def test_a_job_is_left_out_taken_in_and_a_better_day_is_looked_for(day):
     page = day(DESK)
     page.get_by_text("Which jobs are for today").click()

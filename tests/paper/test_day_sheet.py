@@ -26,7 +26,7 @@ def look_at(given: DayGiven, **more) -> DayLook:
         closes_min=given.closes_min,
         kept=DayKept(people=given.people, torches=given.torches),
         jobs=[*lines, *more.get("lines", [])], values=answer.values, working=answer.working,
-        cautions=answer.cautions,
+        cautions=answer.cautions, meaning=["On time: done by 15:00."],
     )  # fmt: skip
 
 
@@ -52,6 +52,7 @@ def test_a_day_is_on_one_page_with_everything_that_is_planned(tmp_path, size, sy
     assert look.values.not_today
     for left in look.values.not_today:
         assert squeezed(left.why.split(",")[0]) in told
+    assert squeezed("On time: done by 15:00.") in told
     assert squeezed("Friday 27 November 2026") in told
     assert (squeezed("300 L/h") in told) is (system == "metric")
     assert squeezed("more than the cylinders give") in told

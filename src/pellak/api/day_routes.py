@@ -23,6 +23,10 @@ def day_router(day: DayBook) -> APIRouter:
     def change_day(changes: dict[str, Any]) -> DayKept:
         return day.change(changes)
 
+    @router.post("/hold", operation_id="hold_day")
+    def hold_day() -> DayKept:
+        return day.hold()
+
     @router.get("/calendar.ics", operation_id="day_calendar", **CALENDAR_ANSWER)
     def day_calendar() -> Response:
         return file_answer(day.calendar(), "day", "ics")

@@ -52,6 +52,7 @@ def day_sheet(look: DayLook, size: PaperSize = "a4", system: System = "metric") 
                 type_.line(prose(f"{one.text} {one.reason}", system), type_.strong)
                 for one in look.cautions
             ),
+            *(type_.line(one, type_.item) for one in look.meaning),
         ]  # fmt: skip
         top = draw_column(canvas, strip, MARGIN, under - 2 * mm, width - 2 * MARGIN) - 2 * mm
         told = [*_in_order(type_, look, names, system), *_aside(type_, look, names, system)]

@@ -8,7 +8,8 @@ from typing import Any
 from pydantic import Field, ValidationError, field_validator
 
 from pellak.core.day.given import DayGiven, DayJob, Pin
-from pellak.core.day.phases import RunNow, day_job
+from pellak.core.day.held import HeldDay, held, moved
+from pellak.core.day.phases import RunNow, day_job, drags
 from pellak.core.day.plan import DayValues
 from pellak.core.day.reckon import plan_day
 from pellak.core.errors import Refused, refusals
@@ -34,7 +35,7 @@ TIME_WANTED = "a time of day such as 07:30"
 
 class DayKept(Record):
     """How the shop goes about its days. `left_out` are jobs that are not for today; pins belong to
-    the day they were put on."""
+    the day they were put on, `held` is the plan a day is gone by."""
 
     people: list[str] = Field(default_factory=lambda: ["one"], min_length=1, max_length=6)
     torches: list[str] = Field(default_factory=lambda: ["torch"], min_length=1, max_length=6)
@@ -44,6 +45,7 @@ class DayKept(Record):
     urgent: list[str] = Field(default_factory=list, max_length=200)
     pins: list[Pin] = Field(default_factory=list, max_length=200)
     pins_on: str = Field(default="", max_length=10)
+    held: HeldDay | None = None
 
     @field_validator("people", "torches")
     @classmethod
@@ -83,7 +85,10 @@ class DayLine(Record):
 
 
 class DayLook(Record):
-    """The day as it stands: minutes since midnight of `date`, by this machine's clock."""
+    """The day as it stands: minutes since midnight of `date`, by this machine's clock.
+
+    `meaning` is what runs that drag and the hour mean for the plan that is gone by.
+    """
 
     date: str
     now_min: float
@@ -94,6 +99,7 @@ class DayLook(Record):
     values: DayValues
     working: list[Working]
     cautions: list[Caution]
+    meaning: list[str]
 
 
 class DayBook:
@@ -112,14 +118,10 @@ class DayBook:
             kept = _kept(Rack(session))
             shop = self._planner.shop(session)
             rows = Jobs(session).on_the_bench(None, MOST_ON_BENCH).rows
-            book = Runs(session)
-            flame_out = {row.run_id: _flame_out(row) for row in book.with_fire_watch()}
-            runs = {
-                run.job_id: _run_now(run.began, flame_out.get(run.run_id) or run.ended, now)
-                for run in book.begun_since(midnight)
-            }
+            runs = _runs_since(midnight, now, Runs(session))
             jobs = [(row.job_id, job_from(row.document)) for row in rows]
         lines: list[DayLine] = []
+        meaning: list[str] = []
         planned: list[DayJob] = []
         for job_id, job in jobs:
             out, urgent = job_id in kept.left_out, job_id in kept.urgent
@@ -127,6 +129,8 @@ class DayBook:
             told = day_job(
                 job_id, job.name, job.place or "shop", facts, runs.get(job_id), 2 if urgent else 5
             )
+            if job_id in runs and (dragging := drags(facts, runs[job_id])):
+                meaning.append(f"{job.name} drags: {dragging}.")
             why = told if isinstance(told, str) else ""
             lines.append(
                 DayLine(id=job_id, name=job.name, left_out=out, urgent=urgent, why_out=why,
@@ -134,25 +138,19 @@ class DayBook:
             )  # fmt: skip
             if not out and isinstance(told, DayJob):
                 planned.append(told)
-        pins = kept.pins if kept.pins_on == now.date().isoformat() else []
-        ours = {(job.id, phase.name) for job in planned for phase in job.phases}
-        now_min = (now - midnight) / timedelta(minutes=1)
-        # What burns or is watched now goes on now, whatever else there is.
-        going_on = [
-            Pin(job=job.id, phase=job.phases[0].name, start_min=now_min)
-            for job in planned
-            if job.id in runs
-        ]
         given = DayGiven(
             jobs=planned, people=kept.people, torches=kept.torches,
             opens_min=minutes_of(kept.opens), closes_min=minutes_of(kept.closes),
-            now_min=now_min, exact=exact,
-            pins=[*going_on, *(pin for pin in pins if (pin.job, pin.phase) in ours)],
+            now_min=(now - midnight) / timedelta(minutes=1), exact=exact,
             **_acetylene(shop.equipment),
         )  # fmt: skip
+        given = given.model_copy(update={"pins": _pins(kept, given, now.date().isoformat())})
         answer = plan_day(given)
+        date = now.date().isoformat()
+        if kept.held is not None and kept.held.on == date:
+            meaning = [*moved(kept.held, answer.values, given.name_of), *meaning]
         return DayLook(
-            date=now.date().isoformat(), now_min=given.now_min, opens_min=given.opens_min,
+            date=date, meaning=meaning, now_min=given.now_min, opens_min=given.opens_min,
             closes_min=given.closes_min, kept=kept, jobs=lines, values=answer.values,
             working=answer.working, cautions=answer.cautions,
         )  # fmt: skip
@@ -163,6 +161,16 @@ class DayBook:
         midnight = self._clock().astimezone().replace(hour=0, minute=0, second=0, microsecond=0)
         names = {line.id: line.name for line in look.jobs}
         return day_calendar(midnight, self._clock(), look.values.timeline, names)
+
+    def hold(self) -> DayKept:
+        """Go by the day as it is planned now: from here on it is held against this."""
+        look = self.look(exact=False)
+        with self._database.transaction() as session:
+            rack = Rack(session)
+            settled = held(look.values, look.date, look.now_min)
+            kept = _kept(rack).model_copy(update={"held": settled})
+            rack.set_setting(DAY_KEY, kept.model_dump())
+            return kept
 
     def change(self, changes: Mapping[str, Any]) -> DayKept:
         """Change how the day is gone about. Raises Refused naming the field."""
@@ -183,6 +191,27 @@ class DayBook:
 
 def _kept(rack: Rack) -> DayKept:
     return DayKept.model_validate(rack.setting(DAY_KEY) or {})
+
+
+def _runs_since(midnight: datetime, now: datetime, book: Runs) -> dict[str, RunNow]:
+    """Return how far each job's run of today is."""
+    flame_out = {row.run_id: _flame_out(row) for row in book.with_fire_watch()}
+    return {
+        run.job_id: _run_now(run.began, flame_out.get(run.run_id) or run.ended, now)
+        for run in book.begun_since(midnight)
+    }
+
+
+def _pins(kept: DayKept, given: DayGiven, today: str) -> list[Pin]:
+    """Return what has its place: what burns or is watched goes on now, then what was pinned."""
+    going_on = [
+        Pin(job=job.id, phase=job.phases[0].name, start_min=given.now_min)
+        for job in given.jobs
+        if job.begun
+    ]
+    ours = {(job.id, phase.name) for job in given.jobs for phase in job.phases}
+    pins = kept.pins if kept.pins_on == today else []
+    return [*going_on, *(pin for pin in pins if (pin.job, pin.phase) in ours)]
 
 
 def _flame_out(row: RunRow) -> datetime | None:

@@ -901,6 +901,23 @@ export interface paths {
         patch: operations["change_day"];
         trace?: never;
     };
+    "/api/day/hold": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hold Day */
+        post: operations["hold_day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/day/calendar.ics": {
         parameters: {
             query?: never;
@@ -2685,7 +2702,7 @@ export interface components {
         /**
          * DayKept
          * @description How the shop goes about its days. `left_out` are jobs that are not for today; pins belong to
-         *     the day they were put on.
+         *     the day they were put on, `held` is the plan a day is gone by.
          */
         DayKept: {
             /** People */
@@ -2713,6 +2730,7 @@ export interface components {
              * @default
              */
             pins_on: string;
+            held?: components["schemas"]["HeldDay"] | null;
         };
         /**
          * DayLine
@@ -2738,6 +2756,8 @@ export interface components {
         /**
          * DayLook
          * @description The day as it stands: minutes since midnight of `date`, by this machine's clock.
+         *
+         *     `meaning` is what runs that drag and the hour mean for the plan that is gone by.
          */
         DayLook: {
             /** Date */
@@ -2756,6 +2776,8 @@ export interface components {
             working: components["schemas"]["Working"][];
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
+            /** Meaning */
+            meaning: string[];
         };
         /**
          * DayValues
@@ -4299,6 +4321,22 @@ export interface components {
             boxes?: components["schemas"]["Box"][];
             /** Text */
             text: string;
+        };
+        /**
+         * HeldDay
+         * @description What a day was to be when it was settled: when it would end, and which jobs went whole.
+         *
+         *     `on` is its date; minutes are counted since midnight.
+         */
+        HeldDay: {
+            /** On */
+            on: string;
+            /** At Min */
+            at_min: number;
+            /** Done Min */
+            done_min?: number | null;
+            /** Today */
+            today?: string[];
         };
         /**
          * HoseItem
@@ -15136,6 +15174,89 @@ export interface operations {
                 };
             };
         };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayKept"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    hold_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             200: {

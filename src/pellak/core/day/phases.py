@@ -73,6 +73,20 @@ def day_job(
     )  # fmt: skip
 
 
+def drags(facts: Facts | None, run: RunNow) -> str:
+    """Return in words that a run takes longer than its plan's slowest hand; nothing otherwise."""
+    flame = _flame_min(facts)
+    if flame is None or run.ended_min_ago is not None:
+        return ""
+    # The safe start is in it, and no plan counts that.
+    if run.began_min_ago <= PREPARE_MIN + flame[1]:
+        return ""
+    return (
+        f"begun {run.began_min_ago:.0f} min ago, planned for {flame[0]:.0f} min at the flame, "
+        f"{flame[1]:.0f} at the most"
+    )
+
+
 def _hands(name: str, minutes: float, spread: tuple[float, float]) -> DayPhase:
     return DayPhase(
         name=name, minutes=minutes, low=spread[0] * minutes, high=spread[1] * minutes,

@@ -27,6 +27,11 @@ export default function DayPlace() {
     onSuccess: () => cache.invalidateQueries({ queryKey: ["day"] }),
     onError: (failed) => notify(failed.message),
   });
+  const hold = useMutation({
+    mutationFn: () => answer(client.POST("/api/day/hold")),
+    onSuccess: () => cache.invalidateQueries({ queryKey: ["day"] }),
+    onError: (failed) => notify(failed.message),
+  });
   if (error && !day) return <Away error={error} onRetry={() => void refetch()} />;
   if (!day) return <Waiting what="the day" />;
   const shown = exact && best && !isFetching ? best : day;
@@ -63,6 +68,11 @@ export default function DayPlace() {
               {exact ? "As first planned" : "Look for a better one"}
             </button>
           )}
+          {shown.kept.held?.on !== shown.date && (
+            <button className="button min-h-11" onClick={() => hold.mutate()}>
+              Go by this
+            </button>
+          )}
           <a className="link" href="/api/day/calendar.ics" download="day.ics">
             Calendar
           </a>
@@ -70,6 +80,7 @@ export default function DayPlace() {
         </p>
       </div>
       <DaySettings key={JSON.stringify(day.kept)} day={day} onChange={change.mutate} />
+      <Meaning day={shown} onLetGo={() => change.mutate({ held: null })} />
       {shown.cautions.map((caution) => (
         <p key={caution.text} role="note" className="mt-3 rounded bg-warn-soft px-3 py-2">
           <strong className="font-semibold">{units.prose(caution.text)}</strong>{" "}
@@ -99,6 +110,32 @@ export default function DayPlace() {
         </div>
       </div>
     </article>
+  );
+}
+
+/** What the hour and the runs mean for the plan that is gone by. */
+function Meaning({ day, onLetGo }: { day: DayLook; onLetGo: () => void }) {
+  const held = day.kept.held?.on === day.date ? day.kept.held : null;
+  if (day.meaning.length === 0) return null;
+  return (
+    <section
+      aria-label="Against the plan"
+      className="panel mt-3 flex flex-wrap items-center justify-between gap-3 px-3 py-2"
+    >
+      <div>
+        {held && <p className="text-sm text-mute">Going by the plan of {clock(held.at_min)}</p>}
+        <div role="status">
+          {day.meaning.map((one) => (
+            <p key={one}>{one}</p>
+          ))}
+        </div>
+      </div>
+      {held && (
+        <button className="button min-h-11 print:hidden" onClick={onLetGo}>
+          Let it go
+        </button>
+      )}
+    </section>
   );
 }
 
