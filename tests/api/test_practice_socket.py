@@ -18,6 +18,8 @@ from pellak.core.practice.puddle.torch import Held
 from pellak.core.practice.puddle.trainer import PuddleHands
 from pellak.core.practice.puddle.wire import PUDDLE_BYTES, puddle_hands_message
 from pellak.core.practice.wire import FLAME_BYTES, FLAME_NUMBERS, LIT, STOPPED, hands_message
+from pellak.shop.practice_book import PracticeBook
+from pellak.store.errors import Unusable
 
 HERE = {"host": "testserver", "origin": "http://testserver"}
 NEUTRAL = Set(0.65, 0.65, 0.35, 0.35)
@@ -150,6 +152,18 @@ def test_who_sends_anything_else_is_not_played_with(client, message):
         socket.send_bytes(message)
         with pytest.raises(WebSocketDisconnect):
             frames(socket, 400)
+
+
+def test_a_try_that_cannot_be_kept_still_has_its_score_and_says_so(client, monkeypatch):
+    def full(*_told):
+        raise Unusable("the disk is full")
+
+    monkeypatch.setattr(PracticeBook, "keep", full)
+    with play(client, who="Tove") as socket:
+        frames(socket, 2, Hands(FUEL))
+        assert finish(socket, Hands(FUEL))["points"] >= 0
+        closed = socket.receive()
+    assert (closed["code"], closed["reason"]) == (1000, "This try is not kept: the disk is full")
 
 
 def test_an_unknown_flame_is_refused_by_name(client):

@@ -6,6 +6,7 @@ with it: a step is never made longer than it is."""
 import asyncio
 import contextlib
 from collections.abc import Callable, Iterator
+from functools import partial
 from typing import Protocol
 
 from anyio import CapacityLimiter, to_thread
@@ -27,6 +28,7 @@ from pellak.shop.errors import NotFound
 from pellak.shop.flame_session import FRAME_S, FlameSession
 from pellak.shop.practice_book import PracticeBook
 from pellak.shop.puddle_session import PuddleSession
+from pellak.store.errors import StoreError
 
 MOST_AT_ONCE, STEPPED_AT_ONCE = 4, 2
 SILENT_S = 5.0
@@ -147,8 +149,7 @@ class TrainerSockets:
             with self._dialled(dial, trainer):
                 await self._exercise(socket, who, trainer)
         except (Refused, NotFound) as error:
-            # The reason has a limit of its own, in bytes.
-            await socket.close(REFUSED, str(error).encode()[:120].decode(errors="ignore"))
+            await socket.close(REFUSED, _closing(str(error)))
         finally:
             self._playing -= 1
 
@@ -177,14 +178,16 @@ class TrainerSockets:
         listening = asyncio.create_task(_listen(socket, trainer, heard))
         try:
             await self._frames(socket, trainer, heard, listening)
+            not_kept = ""
             if trainer.ended:
                 await socket.send_bytes(await to_thread.run_sync(trainer.last_frame))
                 worth, told = await to_thread.run_sync(trainer.close)
                 if trainer.kept_as is not None:
-                    await to_thread.run_sync(self._practice.keep, who, trainer.kept_as, worth)
+                    keeping = partial(self._keep, who, trainer.kept_as, worth)
+                    not_kept = await to_thread.run_sync(keeping)
                 await socket.send_text(told.model_dump_json())
             # Also where the page sent what no page of ours does: it is told that this is over.
-            await socket.close(DONE)
+            await socket.close(DONE, _closing(not_kept))
         except (WebSocketDisconnect, RuntimeError):
             # The page went while a frame was on its way to it: there is nobody left to tell.
             pass
@@ -192,6 +195,14 @@ class TrainerSockets:
             listening.cancel()
             with contextlib.suppress(asyncio.CancelledError, RuntimeError):
                 await listening
+
+    def _keep(self, who: str, rung: str, worth: Worth) -> str:
+        """Keep a try; return why it could not be kept. Its score is shown all the same."""
+        try:
+            self._practice.keep(who, rung, worth)
+        except StoreError as error:
+            return f"This try is not kept: {error}"
+        return ""
 
     async def _frames(
         self,
@@ -217,6 +228,11 @@ class TrainerSockets:
             # Late frames are not made up for: the exercise goes on slower.
             due = max(due + FRAME_S, loop.time())
             await asyncio.sleep(due - loop.time())  # until the next frame is due
+
+
+def _closing(reason: str) -> str:
+    """Return a reason to close with: it has a limit of its own, in bytes."""
+    return reason.encode()[:120].decode(errors="ignore")
 
 
 async def _listen(socket: WebSocket, trainer: Trainer, heard: asyncio.Event) -> None:

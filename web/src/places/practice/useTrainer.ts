@@ -1,5 +1,7 @@
 import { useCallback, useEffect, useRef, useState, type RefObject } from "react";
 
+import { useNotify } from "../../parts/Notices";
+
 const HANDS_EVERY_MS = 33;
 /** Said again and again, so that the trainer knows somebody is there; by the clock, since a page
  *  in the background is let tick once a second. */
@@ -33,6 +35,7 @@ export function useTrainer<Hello, Said extends { happened: string[] }, Score>(
   const [score, setScore] = useState<Score | null>(null);
   const [playing, setPlaying] = useState<Playing>("connecting");
   const [reason, setReason] = useState("");
+  const notify = useNotify();
   const [round, setRound] = useState(0);
   const buttons = useRef(0);
   const moved = useRef(() => {});
@@ -50,6 +53,7 @@ export function useTrainer<Hello, Said extends { happened: string[] }, Score>(
     let number = 0;
     let last = "";
     let toldAt = 0;
+    let ended = false;
     socket.onmessage = ({ data }: MessageEvent<ArrayBuffer | string>) => {
       if (typeof data !== "string") {
         if (told) drawn.current(data, told);
@@ -68,11 +72,14 @@ export function useTrainer<Hello, Said extends { happened: string[] }, Score>(
           setHappened((all) => [...words.happened, ...all].slice(0, MOST_HAPPENED));
       }
       if (message.score) {
+        ended = true;
         setScore(message.score);
         setPlaying("ended");
       }
     };
     socket.onclose = (event) => {
+      // A try that could not be kept still has its score.
+      if (ended && event.reason) notify(event.reason);
       setReason(event.reason);
       setPlaying((now) => (now === "ended" ? now : "lost"));
     };
@@ -95,7 +102,7 @@ export function useTrainer<Hello, Said extends { happened: string[] }, Score>(
       socket.onclose = null;
       socket.close();
     };
-  }, [path, round, hands]);
+  }, [path, round, hands, notify]);
 
   // At once: the picture is a frame behind the hand as it is.
   const tell = useCallback(() => moved.current(), []);
