@@ -7,6 +7,7 @@ import sys
 import time
 import urllib.error
 import urllib.request
+from datetime import UTC, datetime
 from multiprocessing.context import ForkServerProcess
 from pathlib import Path
 from typing import Any
@@ -14,6 +15,13 @@ from typing import Any
 from bench.forked import command, forked
 
 PELLAK = Path(sys.executable).with_name("pellak")
+
+
+def zone_at(hour: int) -> str:
+    """Return a time zone in which it is that hour of the day now."""
+    behind = (datetime.now(UTC).hour - hour) % 24
+    # In POSIX a zone west of Greenwich has a plus; from twelve on it is told as lying east.
+    return f"SHOP{behind if behind <= 12 else behind - 24}"
 
 
 class Served:

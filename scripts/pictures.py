@@ -1,5 +1,6 @@
 """Take every picture of the docs anew from the demo's records: `make pictures [ONLY=hand]`."""
 
+import os
 import re
 import shutil
 import subprocess
@@ -10,7 +11,7 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
-from bench.serving import PELLAK, Served
+from bench.serving import PELLAK, Served, zone_at
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 INTO = Path(__file__).parents[1] / "docs" / "screenshots"
@@ -202,7 +203,8 @@ def card(demo: Path) -> None:
 
 
 def main(only: list[str]) -> None:
-    """Take the pictures named, or all."""
+    """Take the pictures named, or all, as they stand early in a working day."""
+    os.environ["TZ"] = zone_at(8)
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
         subprocess.run([PELLAK, "demo", "--data", folder], check=True, stdout=subprocess.DEVNULL)
         browser = playwright.chromium.launch(executable_path=shutil.which("chromium"))

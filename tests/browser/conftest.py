@@ -68,11 +68,11 @@ class Server:
             # What a story has set since the first server was forked.
             zone = {"TZ": os.environ["TZ"]} if "TZ" in os.environ else {}
             self._process = forked(command, told, zone | self.passcodes)
-        for _ in range(600):
+        for _ in range(3000):
             try:
                 urllib.request.urlopen(self.url, timeout=1).close()
             except OSError:
-                time.sleep(0.1)  # between two knocks
+                time.sleep(0.02)  # between two knocks
             else:
                 return
         raise RuntimeError("the server did not start")

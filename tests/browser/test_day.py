@@ -1,9 +1,9 @@
 """The day on its strip: read in order, moved by keys and by hand, left out and taken in again."""
 
 import re
-from datetime import UTC, datetime
 
 import pytest
+from bench.serving import zone_at
 from playwright.sync_api import expect
 
 from tests.browser.conftest import DESK, PHONE
@@ -15,9 +15,7 @@ SIZES = pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
 @pytest.fixture
 def morning(monkeypatch):
     """Let it be eight in the morning where the server stands, whenever the tests are run."""
-    behind = (datetime.now(UTC).hour - 8) % 24
-    # In POSIX a zone west of Greenwich has a plus; from twelve on it is told as lying east.
-    monkeypatch.setenv("TZ", f"SHOP{behind if behind <= 12 else behind - 24}")
+    monkeypatch.setenv("TZ", zone_at(8))
 
 
 @pytest.fixture
