@@ -111,10 +111,11 @@ def test_a_plan_gone_by_is_held_against_what_becomes_of_it(client, clock):
     assert looked(client)["meaning"][0].startswith("On time: done by ")
     clock.now = START + timedelta(minutes=40)
     assert looked(client)["meaning"][0].startswith("Ends 40 min later: ")
-    patch = looked(client)["jobs"][0]["id"]
-    client.post(f"/api/jobs/{patch}/runs", json={})
+    job = looked(client)["jobs"][0]
+    client.post(f"/api/jobs/{job['id']}/runs", json={})
     clock.now = START + timedelta(minutes=120)
-    assert looked(client)["meaning"][-1].startswith("Patch drags: begun 80 min ago, planned for ")
+    dragging = f"{job['name']} drags: begun 80 min ago, planned for "
+    assert looked(client)["meaning"][-1].startswith(dragging)
     assert client.patch("/api/day", json={"held": None}).status_code == 200
     assert all("later" not in one for one in looked(client)["meaning"])
     client.post("/api/day/hold")
