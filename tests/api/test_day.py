@@ -155,3 +155,13 @@ def test_the_day_is_a_sheet_of_paper(client, units):
     sheet = client.get("/api/day/sheet.pdf", params={"units": units, "paper": "letter"})
     assert sheet.headers["content-type"] == "application/pdf"
     assert sheet.content.startswith(b"%PDF")
+
+
+def test_a_day_too_full_for_a_page_says_so(client):
+    crowd = [f"{number} {'of the long slip ' * 2}"[:40] for number in range(6)]
+    client.patch("/api/day", json={"people": crowd, "torches": crowd})
+    for number in range(38):
+        told = {**SHEET, "name": f"{number} " + "wide and long and high " * 3}
+        assert client.post("/api/jobs", json=told).status_code == 201
+    answer = client.get("/api/day/sheet.pdf")
+    assert (answer.status_code, answer.json()["title"]) == (422, "Too much for one page")

@@ -64,6 +64,13 @@ def test_the_fullest_day_there_is_still_goes_on_a_page(tmp_path):
     read_back(day_sheet(look), tmp_path / "day.pdf", "a4")
 
 
+@pytest.mark.parametrize("now_min", [1049.0, 1050.0, 1080.0, 1200.0, 1439.0])
+def test_a_day_that_is_over_is_still_a_page(tmp_path, now_min):
+    look = look_at(day([seam("rail")], now_min=now_min, exact=False))
+    told = squeezed(read_back(day_sheet(look), tmp_path / "over.pdf", "a4"))
+    assert squeezed("Not today") in told
+
+
 def test_an_empty_day_says_so_and_why(tmp_path):
     line = DayLine(id="a", name="Bilge", left_out=False, urgent=False, under_way=False,
                    why_out="a heating this head never ends")  # fmt: skip

@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field
 from starlette.exceptions import HTTPException
 
 from pellak.core.errors import Refused
+from pellak.paper.sheet import TooMuch
 from pellak.shop.errors import NotFound, Stale
 from pellak.store.errors import Busy, Unusable
 
@@ -121,6 +122,10 @@ def _unusable(_request: Request, error: Exception) -> JSONResponse:
     )
 
 
+def _too_much(_request: Request, error: Exception) -> JSONResponse:
+    return problem_response(Problem(title="Too much for one page", status=422, detail=str(error)))
+
+
 def _http(_request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)
     return problem_response(
@@ -145,6 +150,7 @@ def install_problems(app: FastAPI) -> None:
     app.add_exception_handler(Stale, _stale)
     app.add_exception_handler(Busy, _busy)
     app.add_exception_handler(Unusable, _unusable)
+    app.add_exception_handler(TooMuch, _too_much)
     app.add_exception_handler(HTTPException, _http)
 
 

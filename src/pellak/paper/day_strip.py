@@ -29,7 +29,9 @@ class DayStripDrawn(Flowable):  # type: ignore[misc]  # its library has no types
         name_of: Callable[[str], str], scale: float,
     ) -> None:  # fmt: skip
         super().__init__()
-        self._from = HOUR_MIN * math.floor(hours[0] / HOUR_MIN)
+        # A day that is over keeps its last hour.
+        first = max(0.0, min(hours[0], hours[1] - HOUR_MIN))
+        self._from = HOUR_MIN * math.floor(first / HOUR_MIN)
         self._to = HOUR_MIN * math.ceil(hours[1] / HOUR_MIN)
         self._closes = hours[1]
         self._rows, self._name_of, self._scale = rows, name_of, scale
