@@ -78,10 +78,9 @@ def pedal_on(page, server, watch_card):
         go_on_from(page, number, lambda: page.keyboard.press(pedal))
 
 
-@pytest.mark.parametrize("size", [TABLET, PHONE], ids=["tablet", "phone"])
-def test_the_whole_bench_by_pedal_alone(page, quick_server, watched, size):
+def test_the_whole_bench_by_pedal_alone(page, quick_server, watched):
     watched(page, quick_server)
-    to_the_bench(page, quick_server, size)
+    to_the_bench(page, quick_server, TABLET)
     seen = []
     for number in range(1, CARDS + 1):
         expect(page.get_by_text(f"{number} of {CARDS}")).to_be_visible()

@@ -234,7 +234,7 @@ def test_every_view_is_accessible_and_fits(desk, server, size, theme, units):
     job = desk.url.split("?")[0].removeprefix(server.url)
     desk.set_viewport_size(size)
     for path in ("/", f"{job}?at=preheat", "/metals?m=gi-30", "/metals?m=4130&m=sae-1045",
-                 "/rack", "/runs", "/day", "/practice"):  # fmt: skip
+                 "/rack", "/runs", "/runs/hand", "/day", "/practice"):  # fmt: skip
         desk.goto(server.url + path)
         expect(desk.get_by_role("heading", level=1)).to_be_visible()
         at_rest(desk)

@@ -92,10 +92,8 @@ def test_preheat_shows_every_method_the_curve_and_lets_a_school_be_chosen(desk):
     expect(heat).to_contain_text("°F")
 
 
-@pytest.mark.parametrize("theme", ["Day", "Hood"])
 @pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
-def test_every_joint_is_drawn_with_its_boxes_and_nothing_clashes(desk, size, theme):
-    desk.get_by_role("radio", name=theme).click()
+def test_every_joint_is_drawn_with_its_boxes_and_nothing_clashes(desk, size):
     make_job(desk, "Any joint", "dc01")
     type_size(desk, "Thickness", "1.6")
     type_size(desk, "Seam length", "250")

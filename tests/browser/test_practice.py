@@ -6,10 +6,10 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px, wait_for
+from tests.browser.conftest import DESK, PHONE, axe_violations, overflow_px, wait_for
 from tests.browser.test_drawings import TEXT_THAT_IS_CUT
 
-SIZES = pytest.mark.parametrize("size", [DESK, TABLET, PHONE], ids=["desk", "tablet", "phone"])
+SIZES = pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
 
 
 def sound(page):

@@ -5,8 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, TABLET, at_rest, axe_violations, overflow_px
-from tests.browser.test_drawings import TEXT_THAT_IS_CUT, WORDS_THAT_CLASH
+from tests.browser.conftest import axe_violations
 
 
 @pytest.fixture
@@ -15,18 +14,6 @@ def rack(desk):
     expect(desk.get_by_role("heading", name="Rack", level=1)).to_be_visible()
     expect(desk.get_by_role("img", name=re.compile("^Flow ladder, this job"))).to_be_visible()
     return desk
-
-
-@pytest.mark.parametrize("theme", ["Day", "Hood"])
-@pytest.mark.parametrize("size", [DESK, TABLET, PHONE], ids=["desk", "tablet", "phone"])
-def test_the_rack_is_accessible_and_fits(rack, size, theme):
-    rack.get_by_role("radio", name=theme).click()
-    rack.set_viewport_size(size)
-    at_rest(rack)
-    assert axe_violations(rack) == []
-    assert overflow_px(rack) <= 0
-    assert rack.evaluate(WORDS_THAT_CLASH) == []
-    assert rack.evaluate(TEXT_THAT_IS_CUT) == []
 
 
 def test_a_tip_is_added_by_drill_refused_by_field_and_planned_with(rack):

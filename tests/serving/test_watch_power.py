@@ -38,7 +38,7 @@ def test_six_hours_on_four_channels_through_three_kills(tmp_path):
     assert len(lines) > 80_000
     batches = [lines[start : start + BATCH] for start in range(0, len(lines), BATCH)]
     acknowledged = 0
-    served = Served(tmp_path).__enter__()
+    served = Served(tmp_path, quickly=True).__enter__()
     for number, batch in enumerate(batches):
         if number in KILLS:
             # Killed just as it is sent: told as kept or not, it is sent again, and counts once.
@@ -47,7 +47,7 @@ def test_six_hours_on_four_channels_through_three_kills(tmp_path):
                          {"content-type": "text/plain"})  # fmt: skip
             served.kill()
             line.close()
-            served = Served(tmp_path).__enter__()
+            served = Served(tmp_path, quickly=True).__enter__()
         told = send(served, watch_id, batch)
         assert told["faults"] == []
         acknowledged += len(batch)
