@@ -9,11 +9,11 @@ import io
 import multiprocessing
 import os
 import sys
-import time
 from collections.abc import Callable, Mapping
 from multiprocessing.context import ForkServerProcess
 from typing import Any
 
+from bench.given_clock import set_clock
 from pellak.cli import main
 
 _FORKED = multiprocessing.get_context("forkserver")
@@ -27,9 +27,18 @@ def forked(does: Callable[..., None], *told: Any) -> ForkServerProcess:
     return process
 
 
-def command(arguments: list[str], environment: Mapping[str, str]) -> None:
-    """Run a command of `pellak`, quietly, as a shell would."""
+def command(
+    arguments: list[str], environment: Mapping[str, str], later_s: float | None = None
+) -> None:
+    """Run a command of `pellak`, quietly, as a shell would.
+
+    Args:
+        arguments: what the shell would be told.
+        environment: what is set besides.
+        later_s: so much later than the moment tests run at, s; None runs it at the machine's own.
+    """
     os.environ.update(environment)
-    time.tzset()
+    if later_s is not None:
+        set_clock(later_s)
     with contextlib.redirect_stdout(io.StringIO()):
         sys.exit(main(arguments))

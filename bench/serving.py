@@ -7,7 +7,6 @@ import sys
 import time
 import urllib.error
 import urllib.request
-from datetime import UTC, datetime
 from multiprocessing.context import ForkServerProcess
 from pathlib import Path
 from typing import Any
@@ -17,22 +16,19 @@ from bench.forked import command, forked
 PELLAK = Path(sys.executable).with_name("pellak")
 
 
-def zone_at(hour: int) -> str:
-    """Return a time zone in which it is that hour of the day now."""
-    behind = (datetime.now(UTC).hour - hour) % 24
-    # In POSIX a zone west of Greenwich has a plus; from twelve on it is told as lying east.
-    return f"SHOP{behind if behind <= 12 else behind - 24}"
-
-
 class Served:
     """A folder being served; ends with the block, or is killed in the middle.
 
-    `quickly` forks the command from a process that has loaded everything.
+    `quickly` forks the command from a process that has loaded everything; `later_s` lets it live so
+    much after the moment that tests are given, s, which only a forked one can.
     """
 
-    def __init__(self, folder: Path, *, quickly: bool = False) -> None:
+    def __init__(
+        self, folder: Path, *, quickly: bool = False, later_s: float | None = None
+    ) -> None:
         self.folder = folder
-        self._quickly = quickly
+        self._quickly = quickly or later_s is not None
+        self._later_s = later_s
         with socket.socket() as probe:
             probe.bind(("127.0.0.1", 0))
             self.port = probe.getsockname()[1]
@@ -42,7 +38,7 @@ class Served:
     def __enter__(self) -> "Served":
         told = ["serve", "--data", str(self.folder), "--port", str(self.port)]
         if self._quickly:
-            self.process = forked(command, told, {})
+            self.process = forked(command, told, {}, self._later_s)
         else:
             self.process = subprocess.Popen([PELLAK, *told], stdout=subprocess.DEVNULL)
         end = time.monotonic() + 120

@@ -11,7 +11,9 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
-from bench.serving import PELLAK, Served, zone_at
+from bench.forked import command, forked
+from bench.given_clock import behind_s, page_clock
+from bench.serving import Served
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 INTO = Path(__file__).parents[1] / "docs" / "screenshots"
@@ -182,8 +184,9 @@ def taken(browser: Browser, demo: Path, name: str) -> None:
     size, take = PICTURES[name]
     with tempfile.TemporaryDirectory() as folder:
         shop = Path(shutil.copytree(demo, Path(folder) / "shop"))
-        with Served(shop) as served:
+        with Served(shop, later_s=0.0) as served:
             page = browser.new_page(viewport={"width": size[0], "height": size[1]})
+            page.add_init_script(page_clock())
             take(page, served)
             page.wait_for_timeout(1200)  # until nothing moves any more
             page.screenshot(path=INTO / f"{name}.png")
@@ -193,7 +196,8 @@ def taken(browser: Browser, demo: Path, name: str) -> None:
 def card(demo: Path) -> None:
     """Take the first job's card as it lies on paper."""
     with tempfile.TemporaryDirectory() as folder:
-        with Served(Path(shutil.copytree(demo, Path(folder) / "shop"))) as served:
+        shop = Path(shutil.copytree(demo, Path(folder) / "shop"))
+        with Served(shop, later_s=0.0) as served:
             job_id = job(served, "Funnel casing patch")["id"]
             with urllib.request.urlopen(f"{served.url}/api/jobs/{job_id}/card.pdf") as answer:
                 paper = Path(folder) / "card.pdf"
@@ -204,9 +208,10 @@ def card(demo: Path) -> None:
 
 def main(only: list[str]) -> None:
     """Take the pictures named, or all, as they stand early in a working day."""
-    os.environ["TZ"] = zone_at(8)
+    os.environ.setdefault("PELLAK_TESTS_AT", "2026-11-25T08:00")
+    behind_s()
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
-        subprocess.run([PELLAK, "demo", "--data", folder], check=True, stdout=subprocess.DEVNULL)
+        forked(command, ["demo", "--data", folder], {}, 0.0).join()
         browser = playwright.chromium.launch(executable_path=shutil.which("chromium"))
         for name in only or (*PICTURES, CARD):
             if name == CARD:

@@ -1,6 +1,7 @@
-"""One profile for every property test, and the demo's records for whoever wants a copy.
+"""One profile for every property test, one clock for every test, and the demo's records to copy.
 
-Speed is measured in benchmarks, never asserted here.
+Speed is measured in benchmarks, never asserted here. Time is given (`bench/given_clock.py`): a
+test that asks the machine what o'clock it is passes at noon and fails after closing.
 """
 
 import fcntl
@@ -9,6 +10,7 @@ import shutil
 
 import pytest
 from bench.forked import command, forked
+from bench.given_clock import set_clock
 from hypothesis import HealthCheck, settings
 
 # Hypothesis times the making of examples too: a machine that stands still for a second is no fault.
@@ -16,6 +18,7 @@ settings.register_profile(
     "unhurried", settings(), deadline=None, suppress_health_check=[HealthCheck.too_slow]
 )
 settings.load_profile("unhurried")
+set_clock()
 
 
 @pytest.fixture(scope="session")
@@ -28,7 +31,7 @@ def demo_folder(tmp_path_factory):
     with (shared / "demo.lock").open("w") as lock:
         fcntl.flock(lock, fcntl.LOCK_EX)
         if not made.exists():
-            making = forked(command, ["demo", "--data", str(shared / "making")], {})
+            making = forked(command, ["demo", "--data", str(shared / "making")], {}, 0.0)
             making.join()
             assert making.exitcode == 0
             (shared / "making").rename(made)

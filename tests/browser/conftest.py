@@ -1,10 +1,8 @@
 """The real built page in the distribution's Chromium, served by the command's own code."""
 
-import os
 import re
 import shutil
 import socket
-import sys
 import time
 import urllib.request
 from multiprocessing.context import ForkServerProcess
@@ -12,12 +10,12 @@ from pathlib import Path
 
 import pytest
 from bench.forked import command, forked
+from bench.given_clock import page_clock, zone
 from playwright.sync_api import expect
 
 from tests.browser.quick_server import serve_faster
 
 ROOT = Path(__file__).parents[2]
-PELLAK = Path(sys.executable).with_name("pellak")
 AXE = (ROOT / "web/node_modules/axe-core/axe.min.js").read_text(encoding="utf-8")
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
@@ -44,15 +42,33 @@ def browser_type_launch_args(browser_type_launch_args):
     }
 
 
+@pytest.fixture(scope="session")
+def browser_context_args(browser_context_args):
+    return {**browser_context_args, "timezone_id": zone()}
+
+
+@pytest.fixture
+def context(context):
+    """A browser that lives at the moment the server lives at."""
+    context.add_init_script(page_clock())
+    return context
+
+
 class Server:
     """`pellak serve` on a folder; may be killed as a power cut would, and started again."""
 
     def __init__(
-        self, folder: Path, *, faster: int = 1, passcodes: dict[str, str] | None = None
+        self,
+        folder: Path,
+        *,
+        faster: int = 1,
+        later_s: float = 0.0,
+        passcodes: dict[str, str] | None = None,
     ) -> None:
         self.folder = folder
         self.passcodes = passcodes or {}
         self.faster = faster
+        self.later_s = later_s
         with socket.socket() as probe:
             probe.bind(("127.0.0.1", 0))
             self.port = probe.getsockname()[1]
@@ -65,9 +81,7 @@ class Server:
         else:
             shares = ["--share"] if self.passcodes else []
             told = ["serve", "--data", str(self.folder), "--port", str(self.port), *shares]
-            # What a story has set since the first server was forked.
-            zone = {"TZ": os.environ["TZ"]} if "TZ" in os.environ else {}
-            self._process = forked(command, told, zone | self.passcodes)
+            self._process = forked(command, told, self.passcodes, self.later_s)
         for _ in range(3000):
             try:
                 urllib.request.urlopen(self.url, timeout=1).close()

@@ -3,6 +3,7 @@
 from pathlib import Path
 
 import uvicorn
+from bench.given_clock import set_clock
 
 from pellak.api.app import create_app
 from pellak.cli.serving import PAGE
@@ -12,6 +13,7 @@ from pellak.shop.clock import machine_moment
 
 def serve_faster(folder: Path, port: int, faster: int) -> None:
     """Serve a folder until killed; time at the bench runs so many times as fast."""
+    set_clock()
 
     def quick_moment() -> Moment:
         real = machine_moment()

@@ -3,23 +3,26 @@
 import re
 
 import pytest
-from bench.serving import zone_at
+from bench.given_clock import to_hour
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE
+from tests.browser.conftest import DESK, PHONE, Server
 from tests.browser.test_practice import sound
 
 SIZES = pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
 
 
 @pytest.fixture
-def morning(monkeypatch):
-    """Let it be eight in the morning where the server stands, whenever the tests are run."""
-    monkeypatch.setenv("TZ", zone_at(8))
+def blank_server(tmp_path):
+    """An empty bench at eight in the morning, whenever the tests are run."""
+    made = Server(tmp_path / "blank", later_s=to_hour(8))
+    made.start()
+    yield made
+    made.kill()
 
 
 @pytest.fixture
-def day(page, morning, blank_server, watched):
+def day(page, blank_server, watched):
     """Open the day of a bench with two sheets, open around the clock, at a size."""
 
     def opened(size):
@@ -116,3 +119,22 @@ def test_after_the_flame_the_bench_says_what_comes_next(day, blank_server):
         page.keyboard.press("PageDown")
         page.wait_for_timeout(300)  # until the next card is there
     expect(told).to_have_text(re.compile(r"^Next: Flue, prepare at 0[78]:\d\d, (Ida|Per)\.$"))
+
+
+@pytest.mark.parametrize("theme", ["Day", "Hood"])
+@SIZES
+def test_a_day_that_is_over_is_read_by_keys(page, demo_copy, watched, size, theme):
+    closed = Server(demo_copy, later_s=to_hour(21.5))
+    closed.start()
+    try:
+        page.set_viewport_size(size)
+        watched(page, closed)
+        page.goto(f"{closed.url}/day")
+        page.get_by_role("radio", name=theme).click()
+        expect(page.get_by_role("heading", name="Day", exact=True)).to_be_visible()
+        hours = page.get_by_role("group", name="Hours of the day")
+        hours.focus()
+        expect(hours).to_be_focused()
+        sound(page)
+    finally:
+        closed.kill()

@@ -42,7 +42,8 @@ export function DayStrip({ day, nameOf, onPin }: DayStripProps) {
   const strip = stripOf(day.opens_min, day.closes_min, day.now_min);
   const share = (minutes: number) => `${100 * along(strip, minutes)}%`;
   return (
-    <div className="overflow-x-auto">
+    // Reached by Tab whatever stands on it: a day that is over has no block to go to.
+    <div className="overflow-x-auto" role="group" aria-label="Hours of the day" tabIndex={0}>
       <div className="relative min-w-[44rem]">
         <div className="mr-8 ml-28 flex justify-between text-xs text-mute tabular-nums" aria-hidden>
           {hoursOf(strip).map((hour) => (
