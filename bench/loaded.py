@@ -4,5 +4,11 @@ import pellak.api.app
 from pellak.core.job_base import ShopSchools
 from pellak.core.plan import compose_plan
 from pellak.demo.jobs import JOBS, demo_job
+from pellak.store.form import newest_revision
+from pellak.store.form_check import form_of
 
-LOADED = [pellak.api.app, *(compose_plan(demo_job(told), ShopSchools()) for told in JOBS)]
+LOADED = [
+    pellak.api.app,
+    form_of(newest_revision()),
+    *(compose_plan(demo_job(told), ShopSchools()) for told in JOBS),
+]

@@ -5,10 +5,12 @@
 #   sh scripts/hours.sh COMMAND OF THE TESTS...
 set -eu
 LIVING="tests/api tests/browser tests/paper tests/shop tests/store tests/test_cli.py"
+failed=""
 while read -r at zone; do
     echo "== $at $zone"
     # shellcheck disable=SC2086 # one word each
-    PELLAK_TESTS_AT=$at PELLAK_TESTS_ZONE=$zone "$@" ${ONLY:-$LIVING} </dev/null
+    PELLAK_TESTS_AT=$at PELLAK_TESTS_ZONE=$zone "$@" ${ONLY:-$LIVING} </dev/null ||
+        failed="$failed $at/$zone"
 done <<MOMENTS
 2026-11-29T06:00 Pacific/Auckland
 2028-02-29T12:00 Etc/UTC
@@ -17,3 +19,4 @@ done <<MOMENTS
 2026-12-31T23:59 Europe/London
 2026-10-25T01:55 Europe/Berlin
 MOMENTS
+[ -z "$failed" ] || { echo "Not at every moment:$failed" >&2; exit 1; }

@@ -201,7 +201,7 @@ def test_a_cables_lines_are_given_the_moment_they_were_read():
     ("to", "watch_id", "told"), [("ftp://x", "a", "--to"), (None, "nowhere", "watch")]
 )
 def test_a_cable_with_nowhere_to_go_says_so_in_a_line(run, tmp_path, to, watch_id, told):
-    with Served(tmp_path) as served:
+    with Served(tmp_path, later_s=0.0) as served:
         status, _, err = run("watch", watch_id, "--to", to or served.url, given="near 20\n")
     assert status == 2
     assert told in err
@@ -213,7 +213,7 @@ def test_a_cable_sends_until_it_is_kept_and_says_what_it_could_not(run, tmp_path
         "kind": "heat", "name": "Door", "alloy": "en-gjl-200", "purpose": "warm-through",
         "shape": "casting", "body_kg": 20.0, "thickness_mm": 12.0, "target_c": 300.0,
     }  # fmt: skip
-    with Served(tmp_path) as served:
+    with Served(tmp_path, later_s=0.0) as served:
         job = served.ask("POST", "/api/jobs", part)
         watch = served.ask("POST", f"/api/jobs/{job['id']}/watches")["line"]["id"]
         given = "near 20.5\nfoot 70F\nrubbish\n# a remark\nmark warming\n"

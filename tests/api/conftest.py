@@ -3,6 +3,14 @@ from starlette.testclient import TestClient
 
 from pellak.api.app import create_app
 
+HERE = "http://localhost"
+"""Where the application is asked under test, as a browser of this machine would."""
+
+
+def local(app, **more):
+    """Return a client on this machine."""
+    return TestClient(app, base_url=HERE, **more)
+
 
 @pytest.fixture
 def page(tmp_path_factory):
@@ -16,7 +24,7 @@ def page(tmp_path_factory):
 
 @pytest.fixture
 def client(tmp_path, page):
-    with TestClient(create_app(tmp_path / "records", page=page)) as made:
+    with local(create_app(tmp_path / "records", page=page)) as made:
         yield made
 
 

@@ -46,7 +46,16 @@ def test_the_pages_types_hold_what_the_page_asks_and_nothing_more() -> None:
 
 
 def test_any_request_gets_an_answer_the_contract_names(tmp_path) -> None:
-    schema = schemathesis.openapi.from_asgi("/openapi.json", create_app(tmp_path))
+    app = create_app(tmp_path)
+
+    async def at_home(scope, receive, send) -> None:
+        """Ask as this machine's own page does; a strange host is another test's."""
+        if scope["type"] == "http":
+            kept = [(name, value) for name, value in scope["headers"] if name != b"host"]
+            scope = {**scope, "headers": [*kept, (b"host", b"localhost")]}
+        await app(scope, receive, send)
+
+    schema = schemathesis.openapi.from_asgi("/openapi.json", at_home)
     operations = [found.ok() for found in schema.get_all_operations()]
     assert len(operations) > 15
     whole = os.environ.get("PELLAK_SWEEP") == "full"

@@ -1,16 +1,17 @@
 """The day over HTTP: planned from the bench, changed field by field, kept, and as a calendar."""
 
-from datetime import UTC, datetime, timedelta
+from datetime import datetime, timedelta
 
 import pytest
 from icalendar import Calendar
-from starlette.testclient import TestClient
 
 from pellak.api.app import create_app
 from pellak.core.care.clocks import Moment
+from tests.api.conftest import local
 
-START = datetime(2026, 11, 26, 7, 0, tzinfo=UTC)
-ORIGIN = {"origin": "http://testserver"}
+START = datetime(2026, 11, 26, 8, 0).astimezone()
+"""Eight in the morning, wherever the tests are run."""
+ORIGIN = {"origin": "http://localhost"}
 SHEET = {"alloy": "dc01", "thickness_mm": 1.2, "length_mm": 400, "place": "shop"}
 
 
@@ -33,7 +34,7 @@ def client(tmp_path, clock):
     app = create_app(
         tmp_path, clock=clock, moments=lambda: Moment(utc_s=clock.now.timestamp())
     )  # fmt: skip
-    with TestClient(app, headers=ORIGIN) as client:
+    with local(app, headers=ORIGIN) as client:
         for name in ("Patch", "Flue"):
             client.post("/api/jobs", json={"name": name, **SHEET})
         client.patch("/api/day", json={"opens": "0:00", "closes": "24:00"})

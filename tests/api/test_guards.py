@@ -5,12 +5,12 @@ import json
 from concurrent.futures import ThreadPoolExecutor
 
 import pytest
-from starlette.testclient import TestClient
 
 from pellak.api.app import create_app, now_utc
 from pellak.shop.metals import Metals
 from pellak.shop.rack import RackBook
 from pellak.store.database import Database
+from tests.api.conftest import local
 from tests.api.hostile import FILES, HEADS, PATHS, RAW, bodies
 
 HEAT = b"heat,alloy,C,Mn\nH-9,4130,0.30,0.50\nH-10,4130,0.31,0.38"
@@ -141,7 +141,7 @@ def test_a_fault_of_ours_carries_every_header_too(tmp_path):
         raise RuntimeError("secret path /root")
 
     app.add_api_route("/api/broken", broken)
-    answer = TestClient(app).get("/api/broken")
+    answer = local(app).get("/api/broken")
     assert answer.status_code == 500
     assert "secret" not in answer.text
     for header in HEADERS:

@@ -1,15 +1,15 @@
 """Practice over HTTP: what is wrong is named, what is right is kept."""
 
 import pytest
-from starlette.testclient import TestClient
 
 from pellak.api.app import create_app
 from pellak.core.practice.ladder import LADDER
+from tests.api.conftest import local
 
 
 @pytest.fixture
 def client(tmp_path):
-    with TestClient(create_app(tmp_path)) as client:
+    with local(create_app(tmp_path)) as client:
         yield client
 
 

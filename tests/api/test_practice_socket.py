@@ -6,7 +6,6 @@ import struct
 import time
 
 import pytest
-from starlette.testclient import TestClient
 from starlette.websockets import WebSocketDisconnect
 
 from pellak.api.app import create_app
@@ -20,15 +19,16 @@ from pellak.core.practice.puddle.wire import PUDDLE_BYTES, puddle_hands_message
 from pellak.core.practice.wire import FLAME_BYTES, FLAME_NUMBERS, LIT, STOPPED, hands_message
 from pellak.shop.practice_book import PracticeBook
 from pellak.store.errors import Unusable
+from tests.api.conftest import local
 
-HERE = {"host": "testserver", "origin": "http://testserver"}
+HERE = {"host": "localhost", "origin": "http://localhost"}
 NEUTRAL = Set(0.65, 0.65, 0.35, 0.35)
 FUEL = Set(0.65, 0.0, 0.35, 0.35)
 
 
 @pytest.fixture
 def client(tmp_path):
-    with TestClient(create_app(tmp_path)) as client:
+    with local(create_app(tmp_path)) as client:
         yield client
 
 
@@ -112,8 +112,8 @@ def test_what_nobody_tried_is_not_kept_and_over_the_limit_stops(client):
 @pytest.mark.parametrize(
     "headers",
     [
-        {"host": "testserver"},
-        {"host": "testserver", "origin": "http://elsewhere.example"},
+        {"host": "localhost"},
+        {"host": "localhost", "origin": "http://elsewhere.example"},
         {"host": "elsewhere.example", "origin": "http://elsewhere.example"},
         {**HERE, "sec-fetch-site": "cross-site"},
     ],
@@ -127,7 +127,7 @@ def test_another_sites_page_opens_nothing(client, headers):
 
 def test_a_shared_pellak_asks_for_its_passcode(tmp_path):
     sharing = Sharing({"all": "smith", "bench": "anvil", "look": "glass"})
-    with TestClient(create_app(tmp_path, sharing=sharing), base_url="http://localhost") as client:
+    with local(create_app(tmp_path, sharing=sharing)) as client:
         headers = {"host": "localhost", "origin": "http://localhost"}
         with pytest.raises(WebSocketDisconnect), play(client, headers=headers):
             pass

@@ -21,8 +21,9 @@ from pellak.core.rack.items import read_item
 from pellak.demo.ferry import RACK, TIPS
 from pellak.demo.jobs import JOBS, demo_job
 from pellak.paper.job_card import job_card
+from pellak.paper.lettering import spelt
 from pellak.paper.measures import prose
-from pellak.paper.sheet import MARGIN, SIZES, printable
+from pellak.paper.sheet import MARGIN, SIZES
 from pellak.paper.shop_card import shop_card
 
 ROOT = Path(__file__).parents[2]
@@ -92,11 +93,11 @@ def test_a_job_card_is_one_whole_page(tmp_path, place, size, system):
         assert squeezed(signed) in text
     for card in cards_at_bench(plan.cards, "daily", "right"):
         if card.step.gate == "stop":
-            assert squeezed(printable(prose(card.step.text, system))) in text, card.step.id
+            assert squeezed(spelt(prose(card.step.text, system))) in text, card.step.id
     for station in plan.stations:
         for caution in station.cautions:
             if caution.level in ("stop", "warn"):
-                assert squeezed(printable(prose(caution.text, system))) in text
+                assert squeezed(spelt(prose(caution.text, system))) in text
 
 
 def test_inches_are_on_the_inch_card(tmp_path):
@@ -158,7 +159,7 @@ def test_any_name_prints(tmp_path, name):
 
 
 def test_signs_the_type_lacks_become_words():
-    assert printable("≤ 5 → 6 & <b>") == "at most  5 to 6 &amp; &lt;b&gt;"
+    assert spelt("≤ 5 → 6 & <b>") == "at most  5 to 6 & <b>"
 
 
 METRIC_LEFT = re.compile(r"\d ?(mm|°C|bar|L/h|kg|m/s|cm)\b")

@@ -19,10 +19,12 @@ from pellak.shop.errors import NotFound, Stale
 from pellak.shop.photo_book import MOST_PHOTOS, PhotoBook
 from pellak.shop.photo_picture import LONGEST_PX, SMALL_PX, picture_of
 from pellak.shop.run_book import RunBook
+from pellak.shop.whole_records import check_records
 from pellak.store.database import Database
 from pellak.store.errors import Unusable
-from pellak.store.keeping import back_up, back_up_beside, restore
+from pellak.store.keeping import back_up, back_up_beside
 from pellak.store.photo_files import photo_path
+from pellak.store.restoring import restore
 
 DAY = datetime(2026, 6, 1, 8, tzinfo=UTC)
 SCRIPT = b"<script>alert(1)</script>"
@@ -230,7 +232,7 @@ def test_a_backup_and_what_is_restored_from_it_carry_the_photos(shop, tmp_path, 
     else:
         backup = tmp_path / "stick" / "pellak.sqlite"
         back_up(shop.database.path, backup)
-    assert restore(backup, elsewhere, DAY) is None
+    assert restore(backup, elsewhere, DAY, check_records) is None
     other = Database(elsewhere)
     again = PhotoBook(other, lambda: DAY)
     assert again.of(shop.run_id) == [photo]

@@ -1,9 +1,12 @@
-"""Backup, restore, the check at the start and salvage: nothing good is ever lost."""
+"""Backup, the check at the start and salvage: nothing good is ever lost."""
 
 import os
 import shutil
-import sqlite3
+import subprocess
+import sys
+import threading
 from datetime import UTC, datetime, timedelta
+from pathlib import Path
 
 import pytest
 
@@ -12,7 +15,8 @@ from pellak.store.errors import Unusable
 from pellak.store.form import FILE_NAME
 from pellak.store.health import check_file
 from pellak.store.jobs import Jobs
-from pellak.store.keeping import back_up, back_up_beside, kept_backups, restore
+from pellak.store.keeping import back_up, back_up_beside, kept_backups
+from pellak.store.photo_files import keep_photo, tidy_photos
 from pellak.store.runs import Runs
 from pellak.store.salvage import salvage
 from pellak.store.serving_lock import ServingLock
@@ -20,6 +24,7 @@ from tests.store.test_database import NOON, job_row
 from tests.store.test_rows import run
 
 NOW = datetime(2026, 11, 25, 3, 10, tzinfo=UTC)
+OLDEST = Path(__file__).parents[1] / "published" / "databases" / "m001.sqlite"
 
 
 @pytest.fixture
@@ -37,19 +42,6 @@ def names(folder):
         found = [row.job_id for row in Jobs(session).on_the_bench(None, 999).rows]
     opened.close()
     return found
-
-
-def foreign(path):
-    with sqlite3.connect(path) as other:
-        other.execute("CREATE TABLE job (x)")
-    other.close()
-
-
-def newer(path, source):
-    shutil.copy(source, path)
-    with sqlite3.connect(path) as later:
-        later.execute("UPDATE alembic_version SET version_num = 'm999'")
-    later.close()
 
 
 def spoiled(path, source):
@@ -75,68 +67,10 @@ def test_a_backup_to_a_full_disk_leaves_nothing_behind(database, tmp_path, monke
     def full(_file):
         raise OSError(28, "No space left on device")
 
-    monkeypatch.setattr("pellak.store.keeping.os.fsync", full)
+    monkeypatch.setattr("pellak.store.disk.os.fsync", full)
     with pytest.raises(Unusable, match="No space left"):
         back_up(database.path, tmp_path / "away" / "copy.sqlite")
     assert list((tmp_path / "away").iterdir()) == []
-
-
-@pytest.mark.parametrize("bad", ["none", "empty", "words", "foreign", "newer", "spoiled", "cut"])
-def test_what_is_no_sound_backup_never_replaces_good_records(database, tmp_path, bad):
-    backup, file = tmp_path / "good.sqlite", tmp_path / f"{bad}.sqlite"
-    back_up(database.path, backup)
-    match bad:
-        case "empty":
-            file.touch()
-        case "words":
-            file.write_text("not a database, however long it is " * 400)
-        case "foreign":
-            foreign(file)
-        case "newer":
-            newer(file, backup)
-        case "spoiled":
-            spoiled(file, backup)
-        case "cut":
-            file.write_bytes(backup.read_bytes()[:-5000])
-    database.close()
-    before = database.path.read_bytes()
-    with pytest.raises(Unusable):
-        restore(file, database.path.parent, NOW)
-    assert database.path.read_bytes() == before
-    assert names(database.path.parent) == ["a1"]
-
-
-def backed_up_then_changed(database, backup):
-    back_up(database.path, backup)
-    with database.transaction() as session:
-        Jobs(session).add(job_row("later"))
-    database.close()
-    return backup
-
-
-@pytest.mark.parametrize("ruined", [b"", b"rubbish" * 900, None])
-def test_a_good_backup_is_restored_over_anything_and_that_is_set_aside(database, tmp_path, ruined):
-    backup = backed_up_then_changed(database, tmp_path / "good.sqlite")
-    if ruined is not None:
-        database.path.write_bytes(ruined)
-    stood = database.path.read_bytes()
-    aside = restore(backup, database.path.parent, NOW)
-    assert names(database.path.parent) == ["a1"]
-    assert aside is not None
-    assert aside.read_bytes() == stood
-
-
-def test_a_restore_cut_short_leaves_what_stood(database, tmp_path, monkeypatch):
-    backup = backed_up_then_changed(database, tmp_path / "good.sqlite")
-    monkeypatch.setattr(
-        "pellak.store.keeping.check_file",
-        lambda path, **how: (
-            (_ for _ in ()).throw(OSError(5, "power")) if path.name.endswith(".part") else True
-        ),
-    )
-    with pytest.raises(Unusable, match="power"):
-        restore(backup, database.path.parent, NOW)
-    assert names(database.path.parent) == ["a1", "later"]
 
 
 def test_only_one_process_serves_a_folder(tmp_path):
@@ -195,3 +129,115 @@ def test_salvage_reads_what_can_be_read_and_reports_the_rest(database, tmp_path)
     kept = names(home)
     assert len(kept) == found.rows["job"]
     assert "a1" in kept
+
+
+LOOKS = """
+import sqlite3, sys
+with sqlite3.connect(sys.argv[1]) as other:
+    print(other.execute("SELECT count(*) FROM job").fetchone()[0])
+other.close()
+"""
+
+
+def looked_at_by_another(path):
+    """Have another process open the records, look, and close them, as any tool of SQLite does."""
+    told = subprocess.run(
+        [sys.executable, "-c", LOOKS, path], check=True, capture_output=True, text=True
+    )
+    return int(told.stdout)
+
+
+def test_a_check_inside_the_server_drops_none_of_its_locks(database):
+    """The automatic backup looks at the file in the process that serves it. If that drops the
+    locks, the next tool takes itself for the last user and deletes the log under the server."""
+    back_up_beside(database.path.parent, NOW, 14)
+    for number in range(6):
+        with database.transaction() as session:
+            Jobs(session).add(job_row(f"b{number}"))
+        check_file(database.path, whole=True)
+        assert looked_at_by_another(database.path) == number + 2
+        assert database.path.with_name(f"{FILE_NAME}-wal").exists()
+    back_up(database.path, database.path.parent / "by-hand" / FILE_NAME)
+    assert len(names(database.path.parent / "by-hand")) == 7
+
+
+def test_nothing_of_ours_opens_the_records_but_sqlite(database, tmp_path):
+    """Python tells of every file it opens, SQLite of none."""
+    opened = []
+    # A hook cannot be taken out again, so it is told when to listen.
+    listening = [True]
+
+    def hear(event, told):
+        if listening[0] and event == "open" and isinstance(told[0], (str, bytes, os.PathLike)):
+            opened.append(os.fsdecode(told[0]))
+
+    sys.addaudithook(hear)
+    folder = database.path.parent
+    check_file(database.path, whole=True)
+    back_up_beside(folder, NOW, 1)
+    back_up_beside(folder, NOW + timedelta(days=1), 1)
+    back_up(database.path, tmp_path / "away.sqlite")
+    Database(folder).close()
+    (tmp_path / "heard").write_text("the hook hears")
+    listening[0] = False
+    assert str(tmp_path / "heard") in opened
+    assert [name for name in opened if name.startswith(str(database.path))] == []
+
+
+def test_a_backup_holds_what_stood_when_it_began_whoever_writes(database, tmp_path):
+    stop = threading.Event()
+
+    def write():
+        number = 0
+        while not stop.is_set():
+            number += 1
+            with database.transaction() as session:
+                Jobs(session).add(job_row(f"w{number:05}"))
+
+    writer = threading.Thread(target=write)
+    writer.start()
+    try:
+        for round_ in range(6):
+            copy = tmp_path / f"copy-{round_}" / FILE_NAME
+            stood = set(names(database.path.parent))
+            back_up(database.path, copy)
+            kept = set(names(copy.parent))
+            assert stood <= kept <= set(names(database.path.parent))
+    finally:
+        stop.set()
+        writer.join()
+
+
+def test_an_upgrade_lets_no_backup_go(tmp_path):
+    shutil.copy(OLDEST, tmp_path / FILE_NAME)
+    (tmp_path / "backups").mkdir()
+    for day in range(1, 31):
+        (tmp_path / "backups" / f"pellak-2026-01-{day:02}T030000.sqlite").write_text("older")
+    Database(tmp_path).close()
+    assert len(kept_backups(tmp_path)) == 31
+
+
+def test_nobody_else_of_the_machine_may_read_the_records(database, tmp_path):
+    folder = database.path.parent
+    back_up_beside(folder, NOW, 14)
+    back_up(database.path, tmp_path / "away" / "copy.sqlite")
+    keep_photo(folder, b"photo", b"small")
+    made = [*folder.rglob("*"), *(tmp_path / "away").rglob("*"), folder, tmp_path / "away"]
+    assert len(made) >= 9
+    for path in made:
+        assert path.stat().st_mode & 0o077 == 0, path
+    database.path.chmod(0o644)
+    Database(folder).close()
+    assert database.path.stat().st_mode & 0o077 == 0
+
+
+def test_parts_of_photos_that_were_never_named_go_after_an_hour(tmp_path):
+    keep_photo(tmp_path, b"photo", b"small")
+    (kept,) = (tmp_path / "photos").glob("*/*[0-9a-f].jpg")
+    old, new = kept.with_name("a.1.part"), kept.with_name("b.2.part")
+    for part in (old, new):
+        part.write_bytes(b"half")
+    os.utime(old, (NOW.timestamp() - 3700,) * 2)
+    os.utime(new, (NOW.timestamp() - 3500,) * 2)
+    assert tidy_photos(tmp_path, NOW.timestamp()) == 1
+    assert (old.exists(), new.exists(), kept.exists()) == (False, True, True)

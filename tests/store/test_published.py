@@ -70,7 +70,10 @@ def test_a_released_form_opens_with_all_it_holds(tmp_path, published):
     database.close()
 
 
-@pytest.mark.parametrize("published", PUBLISHED, ids=lambda file: file.stem)
+OLDER = [file for file in PUBLISHED if file.stem != newest_revision()]
+
+
+@pytest.mark.parametrize("published", OLDER, ids=lambda file: file.stem)
 def test_a_backup_is_made_before_a_form_is_changed(tmp_path, published):
     shutil.copy(published, tmp_path / FILE_NAME)
     Database(tmp_path).close()

@@ -1,28 +1,24 @@
 """The wiring: one database, the use cases on it, the routes over them, the page beside them."""
 
-import asyncio
-import logging
-from collections.abc import AsyncIterator, Callable
-from contextlib import AbstractAsyncContextManager, asynccontextmanager
-from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
-from anyio import to_thread
 from fastapi import FastAPI, Request
 from fastapi.responses import HTMLResponse
-from starlette.concurrency import run_in_threadpool
 from starlette.exceptions import HTTPException
 from starlette.staticfiles import StaticFiles
 
 from pellak import __version__
+from pellak.api.backup_routes import backup_router
 from pellak.api.bench_routes import bench_router
 from pellak.api.book_routes import book_router
 from pellak.api.day_routes import day_router
 from pellak.api.guards import Guards
 from pellak.api.hand_routes import hand_router
+from pellak.api.long_work import LongWork
 from pellak.api.metal_routes import metal_router
 from pellak.api.paper_routes import paper_router
+from pellak.api.periodic import PeriodicTask, beside
 from pellak.api.photo_routes import photo_router
 from pellak.api.practice_routes import practice_router
 from pellak.api.problems import SCHEMAS, Problem, install_problems
@@ -51,6 +47,7 @@ from pellak.shop.practice_book import PracticeBook
 from pellak.shop.procedures import ProcedureBook
 from pellak.shop.puddle_session import PuddleTold
 from pellak.shop.rack import RackBook
+from pellak.shop.restore_desk import RestoreDesk
 from pellak.shop.run_book import RunBook
 from pellak.shop.run_files import RunFiles
 from pellak.shop.run_search import RunSearch
@@ -61,12 +58,10 @@ from pellak.shop.watch_files import WatchFiles
 from pellak.shop.watches import WatchBook
 from pellak.shop.whole_bench import WholeBench
 from pellak.store.database import Database
-from pellak.store.errors import StoreError
 
 NONCE_MARK = "%NONCE%"
 LOOKS_EVERY_S, SENDS_EVERY_S, READ_EVERY_S = 600.0, 0.5, 60.0
 THREADS = 4
-_log = logging.getLogger("pellak")
 
 
 class Contract(FastAPI):
@@ -92,6 +87,7 @@ def create_app(
     page: Path | None = None,
     sharing: Sharing | None = None,
     backups: bool = False,
+    desk: RestoreDesk | None = None,
     clock: Clock = now_utc,
     moments: Moments = machine_moment,
 ) -> FastAPI:
@@ -102,6 +98,7 @@ def create_app(
         page: the built front end; None serves the API alone.
         sharing: how it is shared on a network; None answers this machine only.
         backups: whether to make the daily backups while it is served.
+        desk: where a restore is asked for; None where only a command restores.
         clock: the moment, in UTC.
         moments: the moment as clocks at the bench count it.
     """
@@ -113,20 +110,22 @@ def create_app(
     watches = WatchBook(database, bench, clock)
     simulated = SimulatedThermometers(watches, clock)
     search = RunSearch(database)
-    beside = [
-        Again(search.refresh, READ_EVERY_S, "the run book is not read ahead"),
-        Again(simulated.send, SENDS_EVERY_S, "a simulated thermometer is silent"),
-        *([Again(keeping.make_if_due, LOOKS_EVERY_S, "no backup was made")] if backups else []),
+    tasks = [
+        PeriodicTask(search.refresh, READ_EVERY_S, "the run book is not read ahead"),
+        PeriodicTask(simulated.send, SENDS_EVERY_S, "a simulated thermometer is silent"),
     ]
+    if backups:
+        tasks.append(PeriodicTask(keeping.make_if_due, LOOKS_EVERY_S, "no backup was made"))
     app = Contract(
         title="Pellak",
         version=__version__,
         docs_url=None,
         redoc_url=None,
-        lifespan=_beside(*beside),
+        lifespan=beside(tasks, THREADS, database.close),
     )
     install_problems(app)
-    app.include_router(reckon_router())
+    long_work = LongWork()
+    app.include_router(reckon_router(long_work))
     app.include_router(bench_router(bench))
     app.include_router(paper_router(bench, settings))
     book = RunBook(database, clock, moments, planner)
@@ -136,55 +135,20 @@ def create_app(
     app.include_router(photo_router(photos))
     app.include_router(procedure_router(procedures, photos, book))
     app.include_router(hand_router(HandBook(database, clock, planner)))
-    app.include_router(day_router(DayBook(database, clock, planner)))
+    app.include_router(day_router(DayBook(database, clock, planner), long_work))
     app.include_router(practice_router(PracticeBook(database, clock), bench))
     app.include_router(watch_router(watches, WatchFiles(database, watches, book, clock)))
     app.include_router(metal_router(Metals(database, clock)))
     app.include_router(rack_router(RackBook(database, clock), GasBook(database, clock, whole)))
-    app.include_router(shop_router(settings, Finder(database, planner), keeping))
-    sign_ins = SignIns(database, clock)
+    app.include_router(shop_router(settings, Finder(database, planner)))
+    app.include_router(backup_router(keeping, database, desk, long_work))
+    sign_ins = SignIns(database, clock, sharing.passcodes if sharing else {})
     app.include_router(sign_in_router(sharing, sign_ins))
     if page is not None:
         _serve_page(app, page)
     app.add_middleware(SavesFirst)
     app.add_middleware(Guards, sharing=sharing, sign_ins=sign_ins)
     return app
-
-
-@dataclass(frozen=True)
-class Again:
-    """Something done again and again beside the server, and what it means that it failed."""
-
-    work: Callable[[], object]
-    every_s: float
-    failed: str
-
-
-def _beside(*again: Again) -> Callable[[FastAPI], AbstractAsyncContextManager[None]]:
-    """Return what runs beside the server: a backup that is due, a thermometer that is simulated.
-
-    Requests are answered by few threads, in the order they came: what they do is reckoning, and
-    more threads would only take the processor from each other.
-    """
-
-    async def keep_on(one: Again) -> None:
-        while True:
-            try:
-                await run_in_threadpool(one.work)
-            except StoreError as error:
-                # A full disk must not stop the work; the page shows how old the newest backup is.
-                _log.warning("%s: %s", one.failed, error)
-            await asyncio.sleep(one.every_s)  # until it is due again
-
-    @asynccontextmanager
-    async def beside(_app: FastAPI) -> AsyncIterator[None]:
-        to_thread.current_default_thread_limiter().total_tokens = THREADS
-        tasks = [asyncio.create_task(keep_on(one)) for one in again]
-        yield
-        for task in tasks:
-            task.cancel()
-
-    return beside
 
 
 def _serve_page(app: FastAPI, page: Path) -> None:

@@ -1,38 +1,45 @@
 """The day over HTTP: as it stands, how it is gone about, as a calendar and on paper."""
 
+from functools import partial
 from typing import Any
 
 from fastapi import APIRouter, Response
 
 from pellak.api.file_doors import CALENDAR_ANSWER, file_answer
+from pellak.api.long_work import USUAL_S, LongWork
 from pellak.api.paper_routes import Paper, PdfResponse, Units, pdf_answer
 from pellak.api.problems import documented
+from pellak.api.turns import DAY_DOOR
 from pellak.paper.day_sheet import day_sheet
 from pellak.shop.day_book import DayBook, DayKept, DayLook
 
 
-def day_router(day: DayBook) -> APIRouter:
-    """Return the routes of the day."""
-    router = APIRouter(prefix="/api/day", tags=["day"], responses=documented())
+def day_router(day: DayBook, long_work: LongWork) -> APIRouter:
+    """Return the routes of the day; it is planned in a lane for long work."""
+    router = APIRouter(prefix=DAY_DOOR, tags=["day"], responses=documented())
 
     @router.get("", operation_id="look_at_day")
-    def look_at_day(exact: bool = False) -> DayLook:
-        return day.look(exact=exact)
+    async def look_at_day(exact: bool = False) -> DayLook:
+        look = partial(day.look, exact=exact)
+        return await (long_work.solved(look, USUAL_S) if exact else long_work.listed(look))
 
     @router.patch("", operation_id="change_day")
     def change_day(changes: dict[str, Any]) -> DayKept:
         return day.change(changes)
 
     @router.post("/hold", operation_id="hold_day")
-    def hold_day() -> DayKept:
-        return day.hold()
+    async def hold_day() -> DayKept:
+        return await long_work.listed(day.hold)
 
     @router.get("/calendar.ics", operation_id="day_calendar", **CALENDAR_ANSWER)
-    def day_calendar() -> Response:
-        return file_answer(day.calendar(), "day", "ics")
+    async def day_calendar() -> Response:
+        return file_answer(await long_work.listed(day.calendar), "day", "ics")
 
     @router.get("/sheet.pdf", operation_id="print_day", response_class=PdfResponse)
-    def print_day(paper: Paper = "a4", units: Units = "metric") -> PdfResponse:
-        return pdf_answer(day_sheet(day.look(exact=False), paper, units), "day")
+    async def print_day(paper: Paper = "a4", units: Units = "metric") -> PdfResponse:
+        def printed() -> bytes:
+            return day_sheet(day.look(exact=False), paper, units)
+
+        return pdf_answer(await long_work.listed(printed), "day")
 
     return router

@@ -4,6 +4,9 @@ import asyncio
 import logging
 import re
 import secrets
+import time
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager, nullcontext
 from urllib.parse import urlsplit
 
 from starlette.concurrency import run_in_threadpool
@@ -17,16 +20,21 @@ from pellak.core.text import unkeepable
 from pellak.shop.sign_ins import SignIns
 
 LARGEST_BODY_BYTES, LARGEST_FILE_BYTES = 1_000_000, 20_000_000
+LARGE_FILES_AT_ONCE = 2
+"""Such a file is held until it is answered: one is worked on while the next one comes in."""
 LARGE_DOORS = re.compile(r"/api/runs/[^/]+/photos|/api/book/import")
 """The doors that take more than a form or a table: a photo as it came, a book of runs."""
 BODY_WITHIN_S = 30.0
 SMALL_BODY_BYTES, LARGE_BODIES_AT_ONCE, LARGE_BODIES_HERE = 65_536, 6, 24
 """Hundreds of large bodies sent and given up on at once would fill the memory: some are read, a
 few wait (the socket's own buffer of each stays filled meanwhile), the rest come again."""
-LOOPBACK_NAMES = frozenset({"127.0.0.1", "localhost", "::1", "testserver"})
+LOOPBACK_NAMES = frozenset({"127.0.0.1", "localhost", "::1"})
 UNSAFE_METHODS = frozenset({"POST", "PUT", "PATCH", "DELETE"})
 FROM_ELSEWHERE = frozenset({"cross-site", "same-site"})
 """What a browser says of a request another page made; another port of this machine is same-site."""
+NOT_LET_IN = 1008
+SOCKET_LOOKS_EVERY_S = 2.0
+"""How often whoever talks over a socket is looked up again: a sign-in may end meanwhile."""
 FILES = "application/octet-stream"
 _log = logging.getLogger("pellak")
 
@@ -43,11 +51,19 @@ def content_security_policy(nonce: str) -> str:
 class Guards:
     """Refuse what no page of ours would send, before any of our code sees it."""
 
-    def __init__(self, app: ASGIApp, sharing: Sharing | None, sign_ins: SignIns) -> None:
+    def __init__(
+        self,
+        app: ASGIApp,
+        sharing: Sharing | None,
+        sign_ins: SignIns,
+        seconds: Callable[[], float] = time.monotonic,
+    ) -> None:
         self._app = app
         self._sharing = sharing
         self._sign_ins = sign_ins
+        self._seconds = seconds
         self._large_bodies = asyncio.Semaphore(LARGE_BODIES_AT_ONCE)
+        self._large_files = asyncio.Semaphore(LARGE_FILES_AT_ONCE)
         self._large_here = 0
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
@@ -58,9 +74,9 @@ class Guards:
         headers = Headers(scope=scope)
         if scope["type"] == "websocket":
             if await self._may_talk(scope, headers):
-                await self._app(scope, receive, send)
+                await self._app(scope, self._while_let_in(scope, headers, receive), send)
             else:
-                await send({"type": "websocket.close", "code": 1008})
+                await send({"type": "websocket.close", "code": NOT_LET_IN})
             return
         nonce = scope.setdefault("state", {})["nonce"] = secrets.token_urlsafe(16)
         begun = False
@@ -78,49 +94,55 @@ class Guards:
         problem = self._problem(scope["method"], scope["path"], headers)
         if problem is None and self._sharing is not None:
             problem = await self._not_let_in(scope, headers)
-        body = b""
         large = _is_large(headers)
         if problem is None and large and self._large_here >= LARGE_BODIES_HERE:
             problem = busy()
-        if problem is None:
-            most = _most_bytes(scope["path"])
-            whole = await self._body_in_turn(receive, headers, large, most)
-            if whole is None:
-                # Whoever sent it is gone or too slow: what came is not what was meant.
-                return
-            body = whole
-            if len(body) > most:
-                problem = _too_large(most)
-            elif headers.get("content-type", "") != FILES and unkeepable(body):
-                problem = Problem(
-                    title="That text cannot be kept",
-                    status=422,
-                    detail="It holds half of a sign, or a zero, which no file can keep.",
-                )
         if problem is not None:
             await problem_response(problem)(scope, receive, guarded_send)
             return
-        try:
-            await self._app(scope, _replayed(body, receive), guarded_send)
-        except Exception:  # the last door out: told to the server's own output, never to the page
-            _log.exception("%s %s", scope["method"], scope["path"])
-            if begun:
-                raise
-            await problem_response(unexpected())(scope, receive, guarded_send)
+        file = large and LARGE_DOORS.fullmatch(scope["path"])
+        with self._counted(large):
+            async with self._large_files if file else nullcontext():
+                body = await self._body(receive, headers, scope["path"])
+                if body is None:
+                    # Whoever sent it is gone: what came is not what was meant.
+                    return
+                if isinstance(body, Problem):
+                    await problem_response(body)(scope, receive, guarded_send)
+                    return
+                try:
+                    await self._app(scope, _replayed(body, receive), guarded_send)
+                except Exception:  # the last door out: for the server's own output alone
+                    _log.exception("%s %s", scope["method"], scope["path"])
+                    if begun:
+                        raise
+                    await problem_response(unexpected())(scope, receive, guarded_send)
 
-    async def _body_in_turn(
-        self, receive: Receive, headers: Headers, large: bool, most: int
-    ) -> bytes | None:
-        """Return the body; of large ones only some are read at once, the others wait unread."""
-        announced = _announced(headers)
-        if not large:
-            return await _whole_body(receive, announced, most)
-        self._large_here += 1
+    @contextmanager
+    def _counted(self, large: bool) -> Iterator[None]:
+        self._large_here += large
         try:
-            async with self._large_bodies:
-                return await _whole_body(receive, announced, most)
+            yield
         finally:
-            self._large_here -= 1
+            self._large_here -= large
+
+    async def _body(self, receive: Receive, headers: Headers, path: str) -> bytes | Problem | None:
+        """Return the body once it is here whole, or what is wrong with it; None where it never
+        came. Of large ones only some are read at once, the others wait unread."""
+        most = _most_bytes(path)
+        async with self._large_bodies if _is_large(headers) else nullcontext():
+            body = await _whole_body(receive, _announced(headers), most)
+        if not isinstance(body, bytes):
+            return body
+        if len(body) > most:
+            return _too_large(most)
+        if headers.get("content-type", "") != FILES and unkeepable(body):
+            return Problem(
+                title="That text cannot be kept",
+                status=422,
+                detail="It holds half of a sign, or a zero, which no file can keep.",
+            )
+        return body
 
     def _problem(self, method: str, path: str, headers: Headers) -> Problem | None:
         host = _name(headers.get("host", ""))
@@ -144,6 +166,12 @@ class Guards:
                 title="Wrong origin", status=403, detail="Another site's page may not ask here."
             )
         announced = _announced(headers)
+        if "content-length" in headers and (announced is None or "transfer-encoding" in headers):
+            return Problem(
+                title="Which length?",
+                status=400,
+                detail="A body has one length, or comes in parts.",
+            )
         if announced is not None and announced > _most_bytes(path):
             return _too_large(_most_bytes(path))
         return None
@@ -161,6 +189,24 @@ class Guards:
         scope.setdefault("state", {})
         asked = {**scope, "method": "POST"}
         return self._sharing is None or await self._not_let_in(asked, headers) is None
+
+    def _while_let_in(self, scope: Scope, headers: Headers, receive: Receive) -> Receive:
+        """Give what a socket says for as long as whoever opened it may; then it has hung up."""
+        if self._sharing is None:
+            return receive
+        asked = {**scope, "method": "POST"}
+        looked_s = self._seconds()
+
+        async def receive_while_let_in() -> Message:
+            nonlocal looked_s
+            message = await receive()
+            if self._seconds() - looked_s >= SOCKET_LOOKS_EVERY_S:
+                looked_s = self._seconds()
+                if await self._not_let_in(asked, headers) is not None:
+                    return {"type": "websocket.disconnect", "code": NOT_LET_IN}
+            return message
+
+        return receive_while_let_in
 
     async def _not_let_in(self, scope: Scope, headers: Headers) -> Problem | None:
         path = scope["path"]
@@ -183,8 +229,8 @@ class Guards:
         return None
 
 
-async def _whole_body(receive: Receive, announced: int | None, most: int) -> bytes | None:
-    """Return the body once it is here whole; None where it never came so.
+async def _whole_body(receive: Receive, announced: int | None, most: int) -> bytes | Problem | None:
+    """Return the body once it is here whole; None where whoever sent it is gone.
 
     Past the limit it is cut: its length says that it was too much, whatever its head said.
     """
@@ -201,7 +247,11 @@ async def _whole_body(receive: Receive, announced: int | None, most: int) -> byt
                 if not message.get("more_body", False):
                     break
     except TimeoutError:
-        return None
+        return Problem(
+            title="Too slow",
+            status=408,
+            detail=f"What was sent did not come within {BODY_WITHIN_S:.0f} s. Nothing was saved.",
+        )
     return None if announced is not None and len(body) < announced else bytes(body)
 
 

@@ -8,10 +8,11 @@ from fastapi.responses import JSONResponse
 from pydantic import BaseModel, Field
 from starlette.exceptions import HTTPException
 
+from pellak.api.long_work import Occupied
 from pellak.core.errors import Refused
 from pellak.paper.sheet import TooMuch
 from pellak.shop.errors import NotFound, Stale
-from pellak.store.errors import Busy, Unusable
+from pellak.store.errors import Busy, TooLarge, Unusable
 
 MEDIA_TYPE = "application/problem+json"
 LONGEST_ECHO = 80
@@ -112,12 +113,27 @@ def _busy(_request: Request, _error: Exception) -> JSONResponse:
     return problem_response(busy())
 
 
+def _occupied(_request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, Occupied)
+    answer = problem_response(Problem(title="Occupied", status=503, detail=str(error)))
+    answer.headers["Retry-After"] = str(error.ready_s)
+    return answer
+
+
 def _unusable(_request: Request, error: Exception) -> JSONResponse:
     return problem_response(
         Problem(
             title="The records cannot be used",
             status=507,
             detail=f"Nothing was saved: {error}.",
+        )
+    )
+
+
+def _too_large(_request: Request, error: Exception) -> JSONResponse:
+    return problem_response(
+        Problem(
+            title="That value cannot be used", status=422, detail=f"Nothing was saved: {error}."
         )
     )
 
@@ -149,7 +165,9 @@ def install_problems(app: FastAPI) -> None:
     app.add_exception_handler(NotFound, _not_found)
     app.add_exception_handler(Stale, _stale)
     app.add_exception_handler(Busy, _busy)
+    app.add_exception_handler(Occupied, _occupied)
     app.add_exception_handler(Unusable, _unusable)
+    app.add_exception_handler(TooLarge, _too_large)
     app.add_exception_handler(TooMuch, _too_much)
     app.add_exception_handler(HTTPException, _http)
 

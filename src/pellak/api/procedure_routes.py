@@ -2,7 +2,7 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Query
+from fastapi import APIRouter, Path, Query
 from pydantic import BaseModel, ConfigDict, Field
 
 from pellak.api.paper_routes import Paper, PdfResponse, Units, pdf_answer
@@ -17,6 +17,10 @@ from pellak.shop.photo_book import PhotoBook
 from pellak.shop.procedure_lines import ProcedureLine
 from pellak.shop.procedures import Procedure, ProcedureBook, ProcedureDraft
 from pellak.shop.run_book import Run, RunBook
+from pellak.store.errors import LARGEST_NUMBER
+
+Number = Annotated[int, Path(ge=1, le=LARGEST_NUMBER)]
+Version = Annotated[int | None, Query(ge=1, le=LARGEST_NUMBER)]
 
 
 class Signed(BaseModel):
@@ -27,7 +31,7 @@ class Signed(BaseModel):
     name: str = Field(max_length=80)
     notes: str = Field(default="", max_length=2000)
     signed_by: str = Field(max_length=60)
-    number: int | None = Field(default=None, ge=1)
+    number: int | None = Field(default=None, ge=1, le=LARGEST_NUMBER)
 
 
 class TwoRuns(BaseModel):
@@ -47,9 +51,7 @@ def procedure_router(procedures: ProcedureBook, photos: PhotoBook, book: RunBook
         return procedures.lines()
 
     @router.get("/procedures/{number}", operation_id="look_at_procedure")
-    def look_at_procedure(
-        number: int, version: Annotated[int | None, Query(ge=1)] = None
-    ) -> Procedure:
+    def look_at_procedure(number: Number, version: Version = None) -> Procedure:
         return procedures.look(number, version)
 
     @router.get(
@@ -58,8 +60,8 @@ def procedure_router(procedures: ProcedureBook, photos: PhotoBook, book: RunBook
         response_class=PdfResponse,
     )
     def print_procedure(
-        number: int,
-        version: Annotated[int | None, Query(ge=1)] = None,
+        number: Number,
+        version: Version = None,
         paper: Paper = "a4",
         units: Units = "metric",
     ) -> PdfResponse:

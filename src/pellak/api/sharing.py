@@ -8,6 +8,8 @@ import time
 from collections import OrderedDict
 from collections.abc import Callable, Mapping, Sequence
 
+from starlette.requests import Request
+
 from pellak.shop.sign_ins import May
 
 COOKIE = "pellak_signed_in"
@@ -17,12 +19,22 @@ FIRST_LOCK_S, LONGEST_LOCK_S = 60.0, 900.0
 MOST_ADDRESSES = 2000
 _SAFE = frozenset({"GET", "HEAD", "OPTIONS"})
 _ONLY_LOOKS = re.compile(r"/api/(reckon/.*|find|jobs/[^/]+/preview|[^/]+/look-into|sign-out)")
+_OWNERS_ALONE = re.compile(r"/api/shop/backups/.*")
+"""Whole records, to take away or to put in the place of those that stand."""
 _AT_THE_BENCH = re.compile(r"/api/((runs|watches|practice)(/.*)?|jobs/[^/]+/(runs|watches))")
 _log = logging.getLogger("pellak")
 
 
+def may_of(request: Request) -> May:
+    """Return what whoever sent a request may do: everything, where nothing is shared."""
+    may: May = getattr(request.state, "may", "all")
+    return may
+
+
 def allowed(may: May, method: str, path: str) -> bool:
     """Return whether somebody may send this request."""
+    if may != "all" and _OWNERS_ALONE.fullmatch(path):
+        return False
     if may == "all" or method in _SAFE or _ONLY_LOOKS.fullmatch(path):
         return True
     return may == "bench" and _AT_THE_BENCH.fullmatch(path) is not None
@@ -47,7 +59,7 @@ class Sharing:
             secure: whether it is served over TLS.
             seconds: counts seconds, for the lock after wrong guesses.
         """
-        self._passcodes = dict(passcodes)
+        self.passcodes = dict(passcodes)
         self._names = {name.casefold() for name in names}
         self.secure = secure
         self._seconds = seconds
@@ -72,7 +84,7 @@ class Sharing:
     def may(self, passcode: str, address: str) -> May | None:
         """Return what a passcode lets one do, None for a wrong one, which is counted."""
         found: May | None = None
-        for may, known in self._passcodes.items():
+        for may, known in self.passcodes.items():
             # All are compared, in a time that says nothing.
             if secrets.compare_digest(passcode.encode(), known.encode()):
                 found = may

@@ -16,7 +16,6 @@ from pellak.core.care.sequences import (
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR, LimitRegion
 from pellak.core.job_base import ShopSchools
 from pellak.core.reading.units import DisplayUnit, SaidMeasure, display_units, said_measures
-from pellak.shop.backups import Backups, BackupsKept, BackupState
 from pellak.shop.find import Finder, Found
 from pellak.shop.settings import Settings
 
@@ -39,7 +38,7 @@ class Basics(BaseModel):
     acetylene_limits_bar: dict[LimitRegion, float]
 
 
-def shop_router(settings: Settings, finder: Finder, backups: Backups) -> APIRouter:
+def shop_router(settings: Settings, finder: Finder) -> APIRouter:
     """Return the routes of the shop's own things."""
     router = APIRouter(prefix="/api", tags=["shop"], responses=documented())
 
@@ -61,14 +60,6 @@ def shop_router(settings: Settings, finder: Finder, backups: Backups) -> APIRout
     @router.patch("/shop/schools", operation_id="set_shop_schools")
     def set_shop_schools(changes: dict[str, Any]) -> ShopSchools:
         return settings.set_schools(changes)
-
-    @router.get("/shop/backups", operation_id="look_at_backups")
-    def look_at_backups() -> BackupState:
-        return backups.state()
-
-    @router.patch("/shop/backups", operation_id="keep_backups")
-    def keep_backups(wanted: BackupsKept) -> BackupState:
-        return backups.keep(wanted)
 
     @router.post("/find", operation_id="find")
     def find(question: Question) -> Found:

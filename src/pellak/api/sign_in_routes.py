@@ -7,8 +7,8 @@ from pydantic import BaseModel, ConfigDict, Field
 from starlette.exceptions import HTTPException
 
 from pellak.api.problems import documented
-from pellak.api.sharing import COOKIE, Sharing
-from pellak.shop.sign_ins import LASTS, May, SignIns
+from pellak.api.sharing import COOKIE, Sharing, may_of
+from pellak.shop.sign_ins import LASTS, SignIns
 
 
 class Passcode(BaseModel):
@@ -25,14 +25,19 @@ class SignedIn(BaseModel):
     may: Literal["look", "bench", "all"]
 
 
+class SignedOut(BaseModel):
+    """How many sign-ins held until now; whoever asked is signed out with them."""
+
+    signed_out: int
+
+
 def sign_in_router(sharing: Sharing | None, sign_ins: SignIns) -> APIRouter:
     """Return the routes of signing in; where nothing is shared everybody may do everything."""
     router = APIRouter(prefix="/api", tags=["sharing"], responses=documented(429))
 
     @router.get("/signed-in", operation_id="look_who_is_signed_in")
     def look_who_is_signed_in(request: Request) -> SignedIn:
-        may: May = getattr(request.state, "may", "all")
-        return SignedIn(shared=sharing is not None, may=may)
+        return SignedIn(shared=sharing is not None, may=may_of(request))
 
     @router.post("/sign-in", operation_id="sign_in")
     def sign_in(given: Passcode, request: Request, response: Response) -> SignedIn:
@@ -54,6 +59,11 @@ def sign_in_router(sharing: Sharing | None, sign_ins: SignIns) -> APIRouter:
             secure=sharing.secure,
         )
         return SignedIn(shared=True, may=may)
+
+    @router.post("/sign-everyone-out", operation_id="sign_everyone_out")
+    def sign_everyone_out(response: Response) -> SignedOut:
+        response.delete_cookie(COOKIE)
+        return SignedOut(signed_out=sign_ins.sign_everyone_out())
 
     @router.post("/sign-out", operation_id="sign_out", status_code=204)
     def sign_out(request: Request, response: Response) -> None:

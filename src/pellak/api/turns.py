@@ -10,6 +10,8 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 LOOKS_AT_ONCE = 1
 """Looks are short, and share one processor however many are begun."""
 LOOKING = frozenset({"GET", "HEAD"})
+DAY_DOOR = "/api/day"
+"""A day takes its turn in a lane of its own (`long_work`): no list waits behind one."""
 
 
 class SavesFirst:
@@ -21,7 +23,11 @@ class SavesFirst:
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Pass a request on in its turn."""
-        if scope["type"] != "http" or scope["method"] not in LOOKING:
+        if (
+            scope["type"] != "http"
+            or scope["method"] not in LOOKING
+            or scope["path"].startswith(DAY_DOOR)
+        ):
             await self._app(scope, receive, send)
             return
         await self._looks.acquire()

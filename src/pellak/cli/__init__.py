@@ -92,6 +92,9 @@ def _parser() -> argparse.ArgumentParser:
             command.add_argument("file", type=Path)
         if name == "restore":
             command.add_argument("--replace", action="store_true", help="set aside what is there")
+            command.add_argument(
+                "--leave-out", action="store_true", help="restore without what cannot be read"
+            )
     return parser
 
 

@@ -10,8 +10,9 @@ from pellak.store.database import Database
 from pellak.store.errors import Unusable
 from pellak.store.form import FILE_NAME
 from pellak.store.health import QUICK_CHECK_S, check_file
-from pellak.store.keeping import back_up, kept_backups
-from pellak.store.keeping import restore as put_back
+from pellak.store.keeping import BACKUPS, back_up, kept_backups
+from pellak.store.restoring import ASIDE, refuse_unfinished
+from pellak.store.restoring import restore as put_back
 from pellak.store.salvage import salvage as read_out
 from pellak.store.serving_lock import ServingLock
 
@@ -22,7 +23,8 @@ def checked(folder: Path) -> None:
     Raises Unusable saying what is wrong, and which commands and backups help.
     """
     standing = folder / FILE_NAME
-    if not standing.exists():
+    refuse_unfinished(folder)
+    if not standing.exists() or _never_begun(standing):
         return
     try:
         finished = check_file(standing, whole=False, within_s=QUICK_CHECK_S)
@@ -38,6 +40,14 @@ def checked(folder: Path) -> None:
         raise Unusable(f"{unusable}{helps}{newest if damaged else ''}") from None
     if not finished:
         print("pellak: the records are large; opened without a full check", file=sys.stderr)
+
+
+def _never_begun(standing: Path) -> bool:
+    """Return whether a file is only a first start that was cut short: empty, and nothing else of
+    any records beside it."""
+    folder = standing.parent
+    other = (folder / BACKUPS).exists() or any(folder.glob(f"{ASIDE}*"))
+    return standing.stat().st_size == 0 and not other and not any(folder.glob(f"{FILE_NAME}-*"))
 
 
 def demo(args: argparse.Namespace) -> None:
@@ -75,8 +85,17 @@ def restore(args: argparse.Namespace) -> None:
         raise Refused("data", str(standing), "an empty folder, or --replace to set it aside")
     if not args.file.is_file():
         raise Refused("file", str(args.file), "a file that exists")
+    from pellak.shop.whole_records import check_records
+
+    left_out: list[str] = []
+
+    def check(folder: Path) -> None:
+        left_out.extend(check_records(folder, leave_out=args.leave_out))
+
     with ServingLock(args.data):
-        aside = put_back(args.file, args.data, datetime.now(UTC))
+        aside = put_back(args.file, args.data, datetime.now(UTC), check)
+    for line in left_out:
+        print(f"LEFT OUT  {line}")
     print(f"Restored into {args.data}")
     if aside is not None:
         print(f"What stood there is {aside}")

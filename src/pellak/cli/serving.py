@@ -5,11 +5,15 @@ import gc
 import logging
 import os
 import socket
+import time
+from functools import partial
 from pathlib import Path
 
 from pellak.cli.records import checked, demo
 from pellak.core.errors import Refused
 from pellak.shop.sign_ins import May
+from pellak.store.photo_files import tidy_photos
+from pellak.store.restoring import tidy
 from pellak.store.serving_lock import ServingLock
 
 PAGE = Path(__file__).parents[3] / "web" / "dist"
@@ -66,6 +70,8 @@ def serve(args: argparse.Namespace) -> None:
         raise Refused("port", args.port, f"a port that is free ({error})") from None
     with door, ServingLock(args.data):
         checked(args.data)
+        tidy(args.data)
+        tidy_photos(args.data, time.time())
         if args.demo:
             demo(args)
         _run(args, door, passcodes)
@@ -78,29 +84,40 @@ def _run(args: argparse.Namespace, door: socket.socket, passcodes: dict[May, str
     from pellak.api.app import create_app
     from pellak.api.patience import PatientProtocol
     from pellak.api.sharing import Sharing
+    from pellak.shop.clock import now_utc
+    from pellak.shop.restore_desk import RestoreDesk
 
     logging.basicConfig(format="pellak: %(message)s", level=logging.WARNING)
     secure = args.certificate is not None
     sharing = None
     if passcodes is not None:
         sharing = Sharing(passcodes, names=(socket.gethostname(), *args.name), secure=secure)
-    app = create_app(args.data, page=PAGE, sharing=sharing, backups=True)
-    # What is loaded by now stays; looking through it again and again would hold up an answer.
-    gc.collect()
-    gc.freeze()
-    gc.set_threshold(*SWEPT_AFTER)
     port = door.getsockname()[1]
     scheme = "https" if secure else "http"
     print(f"Pellak is at {scheme}://{args.host}:{port}/  (Ctrl C ends it)", flush=True)
-    uvicorn.Server(
-        uvicorn.Config(
-            app,
-            log_level="warning",
-            http=PatientProtocol,
-            ws="websockets-sansio",
-            ws_max_size=LARGEST_MESSAGE_BYTES,
-            timeout_graceful_shutdown=ENDS_WITHIN_S,
-            ssl_certfile=args.certificate,
-            ssl_keyfile=args.key,
+    desk = RestoreDesk(args.data, now_utc)
+    while True:
+        app = create_app(args.data, page=PAGE, sharing=sharing, backups=True, desk=desk)
+        # What is loaded by now stays; looking through it again and again would hold up an answer.
+        gc.collect()
+        gc.freeze()
+        gc.set_threshold(*SWEPT_AFTER)
+        server = uvicorn.Server(
+            uvicorn.Config(
+                app,
+                log_level="warning",
+                http=PatientProtocol,
+                ws="websockets-sansio",
+                ws_max_size=LARGEST_MESSAGE_BYTES,
+                timeout_graceful_shutdown=ENDS_WITHIN_S,
+                # Whoever asks is who is at the other end of the line, whatever they say they are.
+                proxy_headers=False,
+                ssl_certfile=args.certificate,
+                ssl_keyfile=args.key,
+            )
         )
-    ).run(sockets=[door])
+        desk.end_serving = partial(setattr, server, "should_exit", True)
+        # A second handle: whoever knocks meanwhile waits until it is served again.
+        server.run(sockets=[door.dup()])
+        if not desk.put_in_place():
+            return

@@ -17,6 +17,7 @@ from urllib.parse import quote
 from pellak.core.errors import Refused
 
 AGAIN_S = 2.0
+SIGNED_OUT, BUSY = 401, 503
 PASSCODES = ("PELLAK_PASSCODE_BENCH", "PELLAK_PASSCODE")
 
 
@@ -38,9 +39,12 @@ class Cable:
         self._to = to.rstrip("/")
         self._path = path
         self._opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(CookieJar()))
-        passcode = next((os.environ[name] for name in PASSCODES if os.environ.get(name)), None)
-        if passcode is not None:
-            self._post("/api/sign-in", json.dumps({"passcode": passcode}), "application/json")
+        self._passcode = next((os.environ[one] for one in PASSCODES if os.environ.get(one)), "")
+        if self._passcode:
+            self._sign_in()
+
+    def _sign_in(self) -> None:
+        self._post("/api/sign-in", json.dumps({"passcode": self._passcode}), "application/json")
 
     def _post(self, path: str, body: str, kind: str) -> str:
         headers = {"Content-Type": kind, "Origin": self._to}
@@ -53,14 +57,19 @@ class Cable:
 
         Raises Refused where Pellak will not have it, whatever is sent.
         """
+        signed_in_again = False
         while True:
             try:
                 told = json.loads(self._post(self._path, line, "text/plain") or "{}")
                 faults = told.get("faults", [])
                 return [f"{one['field']}: wanted {one['accepted']}" for one in faults]
             except urllib.error.HTTPError as error:
-                busy = 503
-                if error.code != busy:
+                if error.code == SIGNED_OUT and self._passcode and not signed_in_again:
+                    # Somebody signed everyone out: a reading is not lost by that.
+                    signed_in_again = True
+                    self._sign_in()
+                    continue
+                if error.code != BUSY:
                     told = json.loads(error.read() or b"{}")
                     field = next((one["field"] for one in told.get("errors", [])), self._path)
                     raise Refused(field, line, str(told.get("detail", error.reason))) from None

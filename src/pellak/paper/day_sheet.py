@@ -12,10 +12,10 @@ from pellak.core.care.sequences import GUIDANCE
 from pellak.core.day.plan import DayBlock
 from pellak.core.day.telling import clock
 from pellak.paper.day_strip import DayStripDrawn
+from pellak.paper.lettering import NARROW
 from pellak.paper.measures import System, prose
 from pellak.paper.sheet import (
     MARGIN,
-    NARROW,
     PaperSize,
     TickBox,
     Type,

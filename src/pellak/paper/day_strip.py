@@ -5,12 +5,12 @@ from collections.abc import Callable, Sequence
 from typing import Any
 
 from reportlab.lib.colors import HexColor, white
-from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.platypus import Flowable
 
 from pellak.core.day.plan import DayBlock
 from pellak.core.day.telling import clock
-from pellak.paper.sheet import INK, LINE, MUTE, NARROW, REGULAR
+from pellak.paper.lettering import NARROW, REGULAR, draw_text, width_of
+from pellak.paper.sheet import INK, LINE, MUTE
 
 HOUR_MIN = 60
 NAME_SHARE = 0.13
@@ -52,24 +52,22 @@ class DayStripDrawn(Flowable):  # type: ignore[misc]  # its library has no types
         row, letters = ROW * self._scale, LETTERS * self._scale
         foot = 1.6 * letters
         canvas = self.canv
-        canvas.setFont(REGULAR, letters)
         for hour in range(self._from, self._to + 1, HOUR_MIN):
             x = self._x(hour)
             canvas.setStrokeColor(LINE)
             canvas.setLineWidth(0.5)
             canvas.line(x, foot, x, self.height)
             canvas.setFillColor(MUTE)
-            write = canvas.drawRightString if hour == self._to else canvas.drawCentredString
-            write(x, 0.3 * letters, clock(hour))
+            ends = 1.0 if hour == self._to else 0.5
+            draw_text(canvas, x, 0.3 * letters, clock(hour), REGULAR, letters, from_right=ends)
         canvas.setStrokeColor(INK)
         canvas.setLineWidth(1.2)
         canvas.line(self._x(self._closes), foot, self._x(self._closes), self.height)
         for at, (name, blocks) in enumerate(self._rows):
             under = self.height - (at + 1) * row
             canvas.setFillColor(INK)
-            canvas.setFont(NARROW, letters)
-            most = self._x(self._from) - 2 * PADDING
-            canvas.drawString(0, under + 0.45 * row, _fitting(name, NARROW, letters, most))
+            fitting = _fitting(name, letters, self._x(self._from) - 2 * PADDING)
+            draw_text(canvas, 0, under + 0.45 * row, fitting, NARROW, letters)
             for block in blocks:
                 # A watch runs along under what is done beside it.
                 if block.needs == "watch":
@@ -90,13 +88,13 @@ class DayStripDrawn(Flowable):  # type: ignore[misc]  # its library has no types
         canvas.setDash()
         if letters == 0:
             return
-        name = _fitting(self._name_of(block.job), NARROW, letters, right - left - 2 * PADDING)
+        name = _fitting(self._name_of(block.job), letters, right - left - 2 * PADDING)
         canvas.setFillColor(white if burns else INK)
-        canvas.setFont(NARROW, letters)
-        canvas.drawString(left + PADDING, under + 0.5 * (high - 0.7 * letters), name)
+        middle = under + 0.5 * (high - 0.7 * letters)
+        draw_text(canvas, left + PADDING, middle, name, NARROW, letters)
 
 
-def _fitting(name: str, font: str, letters: float, width: float) -> str:
+def _fitting(name: str, letters: float, width: float) -> str:
     """Return a name whole, else its first word, else nothing: never cut."""
     tries = (name, name.replace(",", " ").split(" ")[0])
-    return next((one for one in tries if stringWidth(one, font, letters) <= width), "")
+    return next((one for one in tries if width_of(one, NARROW, letters) <= width), "")

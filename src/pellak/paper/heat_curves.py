@@ -4,8 +4,9 @@ from reportlab.lib.units import mm
 from reportlab.platypus import Flowable
 
 from pellak.core.watch.plan import WatchPlan
+from pellak.paper.lettering import REGULAR, draw_text
 from pellak.paper.measures import System, measure
-from pellak.paper.sheet import CONE, INK, LINE, REGULAR, Type
+from pellak.paper.sheet import CONE, INK, LINE, Type
 
 HIGH = 25 * mm
 BETWEEN, FOOT, HEAD = 6 * mm, 9.5, 16.0
@@ -56,12 +57,15 @@ class HeatCurves(Flowable):  # type: ignore[misc]  # its library has no types
         canvas.setLineWidth(1.4)
         canvas.drawPath(path)
         canvas.setFillColor(INK)
-        canvas.setFont(REGULAR, WORDS_PT)
         ends = [measure(c, "°C", self._system) for c in (curve[0][1], curve[-1][1])]
-        canvas.drawString(x, FOOT + high + 2.5, f"{words}: {ends[0]} to {ends[1]}")
-        canvas.drawString(x, 1.5, "0")
+        draw_text(
+            canvas, x, FOOT + high + 2.5, f"{words}: {ends[0]} to {ends[1]}", REGULAR, WORDS_PT
+        )
+        draw_text(canvas, x, 1.5, "0", REGULAR, WORDS_PT)
         told = (60 * end, FINER[unit]) if end < FEW else (end, unit)
-        canvas.drawRightString(x + wide, 1.5, measure(*told, self._system, 2))
+        draw_text(
+            canvas, x + wide, 1.5, measure(*told, self._system, 2), REGULAR, WORDS_PT, from_right=1
+        )
 
 
 def heat_curves(type_: Type, plan: WatchPlan, width: float, system: System) -> list[Flowable]:

@@ -4,8 +4,9 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from pellak.core.kinds.heat.drawing import HeatedDrawing
+from pellak.paper.lettering import REGULAR, draw_text
 from pellak.paper.measures import System, measure
-from pellak.paper.sheet import CONE, INK, LINE, REGULAR
+from pellak.paper.sheet import CONE, INK, LINE
 
 WORDS_PT = 8
 LINE_PT = 11
@@ -23,9 +24,10 @@ def draw_heated(
     """Draw a part to be heated in a box of the page, points from its lower left corner."""
     canvas.setStrokeColor(INK)
     canvas.setFillColor(INK)
-    canvas.setFont(REGULAR, WORDS_PT)
     if drawing.wide_mm is None or drawing.high_mm is None:
-        canvas.drawString(x, y + height / 2, "Shape and sizes are still to be told.")
+        draw_text(
+            canvas, x, y + height / 2, "Shape and sizes are still to be told.", REGULAR, WORDS_PT
+        )
         return
     flame = drawing.flame_mm or 0.0
     room = 0.6 * width
@@ -51,4 +53,6 @@ def draw_heated(
         said.append(f"to {measure(drawing.target_c, '°C', system)}")
     said.append("from one side" if drawing.one_side else "from all round")
     for number, words in enumerate(said):
-        canvas.drawString(x + room + 3 * mm, y + height - (number + 1) * LINE_PT, words)
+        draw_text(
+            canvas, x + room + 3 * mm, y + height - (number + 1) * LINE_PT, words, REGULAR, WORDS_PT
+        )

@@ -16,13 +16,13 @@ from pellak.core.kinds.seam.work import SeamWork
 from pellak.core.planned import Plan
 from pellak.core.seam.tacks import TacksValues
 from pellak.paper.heat_curves import heat_curves
+from pellak.paper.lettering import REGULAR
 from pellak.paper.measures import System, figure_words, measure, prose
 from pellak.paper.pictures import draw_piece
 from pellak.paper.sheet import (
     INK,
     LINE,
     MARGIN,
-    REGULAR,
     PaperSize,
     TickBox,
     Type,

@@ -6,8 +6,9 @@ from reportlab.pdfgen.canvas import Canvas
 from pellak.core.kinds.seam.drawing import SeamDrawing
 from pellak.core.piece.joint_drawing import View
 from pellak.core.piece.joint_shapes import Place, Role, Shape
+from pellak.paper.lettering import NARROW, REGULAR, draw_text
 from pellak.paper.measures import System, measure
-from pellak.paper.sheet import CONE, INK, MUTE, NARROW, REGULAR, printable
+from pellak.paper.sheet import CONE, INK, MUTE
 
 METAL, FAR, POOL = HexColor("#c9c5b8"), HexColor("#e3dfd3"), HexColor("#8a9099")
 FEATHER = HexColor("#b9d0f4")
@@ -51,9 +52,8 @@ def draw_joint(
     _torch(canvas, drawing, left + scale * torch_at.x, base + scale * torch_at.y, torch_deg, scale)
     _scale_mark(canvas, x, y + foot - 8, scale, system)
     canvas.setFillColor(INK)
-    canvas.setFont(REGULAR, TYPE)
     for line, text in enumerate(told):
-        canvas.drawString(x, y + foot - 22 - line * (TYPE + 2), printable(text))
+        draw_text(canvas, x, y + foot - 22 - line * (TYPE + 2), text, REGULAR, TYPE)
 
 
 def _torch(
@@ -128,5 +128,5 @@ def _scale_mark(canvas: Canvas, x: float, y: float, scale: float, system: System
     for end in (x, x + scale * long_mm):
         canvas.line(end, y - 2, end, y + 2)
     canvas.setFillColor(MUTE)
-    canvas.setFont(NARROW, TYPE - 0.5)
-    canvas.drawString(x + scale * long_mm + 4, y - 2.5, measure(long_mm, "mm", system))
+    told = measure(long_mm, "mm", system)
+    draw_text(canvas, x + scale * long_mm + 4, y - 2.5, told, NARROW, TYPE - 0.5)

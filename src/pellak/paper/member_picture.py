@@ -6,8 +6,9 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from pellak.core.kinds.straighten.drawing import MemberDrawing
+from pellak.paper.lettering import REGULAR, draw_text
 from pellak.paper.measures import System, measure
-from pellak.paper.sheet import INK, REGULAR
+from pellak.paper.sheet import INK
 
 SPOT_R = 2.2
 WORDS_PT = 8
@@ -26,9 +27,15 @@ def draw_member(
     length = drawing.length_mm
     canvas.setStrokeColor(INK)
     canvas.setFillColor(INK)
-    canvas.setFont(REGULAR, WORDS_PT)
     if length is None or not drawing.line:
-        canvas.drawString(x, y + height / 2, "Section, length and bow are still to be told.")
+        draw_text(
+            canvas,
+            x,
+            y + height / 2,
+            "Section, length and bow are still to be told.",
+            REGULAR,
+            WORDS_PT,
+        )
         return
     scale = width / length
     # It bulges towards the face that is too long.
@@ -46,11 +53,16 @@ def draw_member(
         place = at * scale
         high = next(by for bx, by in bow if bx >= place - 1e-6)
         canvas.circle(x + place, base + high, SPOT_R, fill=1)
-        canvas.drawCentredString(x + place, base + high + 2 * mm, str(number))
-    canvas.drawString(
+        draw_text(
+            canvas, x + place, base + high + 2 * mm, str(number), REGULAR, WORDS_PT, from_right=0.5
+        )
+    draw_text(
+        canvas,
         x,
         y + 0.2 * height,
         f"Bow drawn {drawing.exaggerated} times larger; length {measure(length, 'mm', system, 4)}",
+        REGULAR,
+        WORDS_PT,
     )
     spots = ", ".join(measure(at, "mm", system, 4) for at in drawing.spots)
-    canvas.drawString(x, y + 0.08 * height, f"Spots at {spots or 'none'}")
+    draw_text(canvas, x, y + 0.08 * height, f"Spots at {spots or 'none'}", REGULAR, WORDS_PT)

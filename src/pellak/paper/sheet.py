@@ -2,53 +2,31 @@
 
 import io
 from collections.abc import Callable, Sequence
-from functools import cache
-from importlib.resources import files
 from typing import Literal
 
 from reportlab.lib.colors import HexColor
 from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
-from reportlab.pdfbase import pdfmetrics
-from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, Paragraph
 
 from pellak.core.errors import PellakError
+from pellak.paper.lettering import BOLD, NARROW, REGULAR, load_fonts, markup, spelt
 
 PaperSize = Literal["a4", "letter"]
 SIZES: dict[PaperSize, tuple[float, float]] = {"a4": A4, "letter": LETTER}
 MARGIN = 12 * mm
-REGULAR, BOLD, NARROW = "Barlow-Regular", "Barlow-SemiBold", "BarlowSemiCondensed-SemiBold"
 INK, MUTE, LINE, STOP, CONE = (
     HexColor(colour) for colour in ("#1f2429", "#565c63", "#b9b4a6", "#ab2318", "#1a4fb8")
 )
 LARGEST, SMALLEST = 1.5, 0.62
 STEP = 0.02
 """Type is made smaller by this step until the page holds all of it, and no smaller than that."""
-NOT_IN_FONT = {"≤": "at most ", "≥": "at least ", "→": "to", "⅛": "1/8", "✓": "yes", "₂": "2"}
 
 
 class TooMuch(PellakError):
     """A sheet that does not fit on one page even in the smallest type."""
-
-
-@cache
-def load_fonts() -> None:
-    """Make the shipped type known to the PDF library."""
-    for name in (REGULAR, BOLD, NARROW):
-        path = files("pellak.paper").joinpath("fonts", f"{name}.ttf")
-        pdfmetrics.registerFont(TTFont(name, str(path)))
-
-
-def printable(text: str) -> str:
-    """Return text in signs the shipped type has, safe as a paragraph."""
-    for sign, words in NOT_IN_FONT.items():
-        text = text.replace(sign, words)
-    face = pdfmetrics.getFont(REGULAR).face
-    known = "".join(sign if ord(sign) in face.charToGlyph else "?" for sign in text)
-    return known.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;")
 
 
 class Type:
@@ -78,7 +56,7 @@ class Type:
 
     def line(self, text: str, style: ParagraphStyle) -> Paragraph:
         """Return plain text as a paragraph."""
-        return Paragraph(printable(text), style)
+        return Paragraph(markup(text, style.fontName), style)
 
 
 class TickBox(Flowable):  # type: ignore[misc]  # its library has no types
@@ -154,7 +132,7 @@ def one_page(
         middle = (smallest + largest) // 2
         out = io.BytesIO()
         canvas = Canvas(out, pagesize=(width, height), invariant=True, initialFontName=REGULAR)
-        canvas.setTitle(title)
+        canvas.setTitle(spelt(title))
         canvas.setCreator("Pellak")
         if draw(canvas, Type(SMALLEST + STEP * middle), width, height) >= MARGIN:
             canvas.showPage()

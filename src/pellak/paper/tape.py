@@ -7,8 +7,9 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from pellak.core.piece.tape import RULERS, Marks, Ruler
+from pellak.paper.lettering import BOLD, REGULAR, draw_text, load_fonts, spelt
 from pellak.paper.measures import System, measure
-from pellak.paper.sheet import BOLD, INK, MUTE, REGULAR, SIZES, PaperSize, load_fonts, printable
+from pellak.paper.sheet import INK, MUTE, SIZES, PaperSize
 
 EDGE_MM = 12.0
 OVERLAP_MM = 10.0
@@ -42,7 +43,7 @@ def tape_pdf(
     per_page = max(1, int((high / mm - 2 * EDGE_MM - 16) // STRIP_MM))
     out = io.BytesIO()
     canvas = Canvas(out, pagesize=(wide, high), invariant=True, initialFontName=REGULAR)
-    canvas.setTitle(f"{name}, {what} at full size")
+    canvas.setTitle(spelt(f"{name}, {what} at full size"))
     for strip in range(strips):
         if strip and strip % per_page == 0:
             canvas.showPage()
@@ -64,14 +65,12 @@ def tape_pdf(
 def _page_head(canvas: Canvas, head: str, ruler: Ruler, high: float) -> None:
     y = high - EDGE_MM * mm
     canvas.setFillColor(INK)
-    canvas.setFont(BOLD, 10)
-    canvas.drawString(EDGE_MM * mm, y - 6, printable(head))
-    canvas.setFont(REGULAR, 8)
+    draw_text(canvas, EDGE_MM * mm, y - 6, head, BOLD, 10)
     canvas.setFillColor(MUTE)
-    canvas.drawString(
-        EDGE_MM * mm, y - 17,
-        f"Print at 100 %. Measure the ruler: if it is not {ruler.words}, the template is not true.",
-    )  # fmt: skip
+    told = (
+        f"Print at 100 %. Measure the ruler: if it is not {ruler.words}, the template is not true."
+    )
+    draw_text(canvas, EDGE_MM * mm, y - 17, told, REGULAR, 8)
     left, low = (EDGE_MM + 150) * mm, y - 12
     canvas.setStrokeColor(INK)
     canvas.setLineWidth(0.8)
@@ -79,8 +78,9 @@ def _page_head(canvas: Canvas, head: str, ruler: Ruler, high: float) -> None:
     for tick in range(round(ruler.length_mm / ruler.mark_mm) + 1):
         x = left + tick * ruler.mark_mm * mm
         canvas.line(x, low, x, low + (3 if tick % ruler.longer_each else 5))
-    canvas.drawString(left, low - 9, "0")
-    canvas.drawRightString(left + ruler.length_mm * mm, low - 9, ruler.words)
+    draw_text(canvas, left, low - 9, "0", REGULAR, 8)
+    ends = left + ruler.length_mm * mm
+    draw_text(canvas, ends, low - 9, ruler.words, REGULAR, 8, from_right=1)
 
 
 def _strip(
@@ -98,10 +98,8 @@ def _strip(
     canvas.setLineWidth(0.9)
     canvas.line(x(start), y, x(end), y)
     canvas.setFillColor(MUTE)
-    canvas.setFont(REGULAR, 7)
-    canvas.drawString(
-        left, y - 8 * mm, f"strip {strip + 1} of {strips}, from {measure(start, 'mm', system, 4)}"
-    )
+    told = f"strip {strip + 1} of {strips}, from {measure(start, 'mm', system, 4)}"
+    draw_text(canvas, left, y - 8 * mm, told, REGULAR, 7)
     canvas.setDash(2, 2)
     canvas.setLineWidth(0.5)
     for seamline in [start] * (strip > 0) + [start + each] * (strip + 1 < strips):
@@ -109,8 +107,7 @@ def _strip(
     canvas.setDash()
     canvas.setLineWidth(1.1)
     canvas.setFillColor(INK)
-    canvas.setFont(BOLD, 8)
     for n, at in marks:
         if start - 1e-6 <= at <= end + 1e-6:
             canvas.line(x(at), y - MARK_MM * mm, x(at), y + MARK_MM * mm)
-            canvas.drawCentredString(x(at), y + (MARK_MM + 1.2) * mm, str(n))
+            draw_text(canvas, x(at), y + (MARK_MM + 1.2) * mm, str(n), BOLD, 8, from_right=0.5)

@@ -1,6 +1,7 @@
 """Photos of runs: taken in, looked at, measured on, taken out."""
 
 from datetime import datetime
+from threading import Lock
 from uuid import uuid4
 
 from pellak.core.errors import Refused
@@ -40,6 +41,7 @@ class PhotoBook:
         self._database = database
         self._folder = database.path.parent
         self._clock = clock
+        self._unfolding = Lock()
 
     def of(self, run_id: str) -> list[Photo]:
         """Return a run's photos, oldest first. Raises NotFound."""
@@ -53,7 +55,9 @@ class PhotoBook:
             get_run(session, run_id)
             if Photos(session).count(run_id) >= MOST_PHOTOS:
                 raise Refused("photo", f"{MOST_PHOTOS + 1} photos", f"{MOST_PHOTOS} to a run")
-        picture = picture_of(content)
+        # One at a time: unfolded, a picture is many times what was sent.
+        with self._unfolding:
+            picture = picture_of(content)
         sha256 = keep_photo(self._folder, picture.photo, picture.small)
         row = PhotoRow(
             photo_id=uuid4().hex[:12], run_id=run_id, slot=slot, sha256=sha256,

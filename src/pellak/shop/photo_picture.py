@@ -13,9 +13,18 @@ from PIL import Image, ImageOps, UnidentifiedImageError
 from pellak.core.errors import Refused
 
 FORMATS = ("JPEG", "PNG", "WEBP")
-ACCEPTED = "a JPEG, PNG or WebP picture of at most 20 MB and 60 million pixels"
-MOST_PIXELS = 60_000_000
+MOST_PIXELS = {"JPEG": 60_000_000, "PNG": 16_000_000, "WEBP": 16_000_000}
+"""A JPEG is read at a fraction of its size; the others are unfolded whole, four bytes a pixel and
+once more to be made smaller. A phone's JPEG may have 50 million pixels, its screen never 16."""
+MOST_IN_SCANS = 24_000_000
+"""A JPEG that comes in many scans is held whole too, at some three bytes a pixel."""
+ACCEPTED = (
+    "a JPEG, PNG or WebP picture of at most 20 MB: a JPEG of 60 million pixels at most, 24 million "
+    "where it comes in many scans, a PNG or WebP of 16 million"
+)
 LONGEST_PX, SMALL_PX = 2400, 360
+SMOOTH = ("L", "LA", "RGB", "RGBA")
+"""Modes that are made smaller as they are; the others are numbers of colours, or deeper."""
 QUALITY, SMALL_QUALITY = 84, 76
 
 
@@ -38,23 +47,32 @@ def picture_of(content: bytes) -> Picture:
     try:
         with warnings.catch_warnings():
             warnings.simplefilter("error", Image.DecompressionBombWarning)
+            opened: Image.Image
             with Image.open(BytesIO(content), formats=FORMATS) as opened:
-                if opened.width * opened.height > MOST_PIXELS:
+                # Its head alone is read so far, which says what the rest would unfold to.
+                if opened.width * opened.height > _most_pixels(opened):
                     raise Refused("photo", f"{opened.width} by {opened.height} pixels", ACCEPTED)
-                # A camera's own smaller copy is enough, and takes an eighth of the memory.
                 opened.draft("RGB", (LONGEST_PX, LONGEST_PX))
-                upright = ImageOps.exif_transpose(opened)
-                large = _on_white(upright)
+                if opened.mode not in SMOOTH:
+                    opened = opened.convert("RGBA" if "transparency" in opened.info else "RGB")
+                # Made small before it is turned: each step costs a copy.
+                opened.thumbnail((LONGEST_PX, LONGEST_PX), Image.Resampling.LANCZOS)
+                large = _on_white(ImageOps.exif_transpose(opened))
     except (  # each is what some damaged or hostile picture makes the library say
         UnidentifiedImageError, OSError, SyntaxError, ValueError, TypeError, ArithmeticError,
         LookupError, EOFError, MemoryError, struct.error, zlib.error,
         Image.DecompressionBombError, Image.DecompressionBombWarning,
     ):  # fmt: skip
         raise Refused("photo", f"{len(content)} bytes", ACCEPTED) from None
-    large.thumbnail((LONGEST_PX, LONGEST_PX), Image.Resampling.LANCZOS)
     small = large.copy()
     small.thumbnail((SMALL_PX, SMALL_PX), Image.Resampling.LANCZOS)
     return Picture(_jpeg(large, QUALITY), _jpeg(small, SMALL_QUALITY), large.width, large.height)
+
+
+def _most_pixels(opened: Image.Image) -> int:
+    if opened.format == "JPEG" and opened.info.get("progressive"):
+        return MOST_IN_SCANS
+    return MOST_PIXELS[opened.format or ""]
 
 
 def _on_white(image: Image.Image) -> Image.Image:

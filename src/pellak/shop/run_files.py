@@ -6,10 +6,11 @@ import json
 from collections.abc import Iterator
 from datetime import UTC, datetime, timedelta
 
-from pellak.core.book.exchange import FORMAT, MOST_RUNS, VERSION, RunTaken, runs_of
+from pellak.core.book.exchange import FORMAT, MOST_RUNS, VERSION, RunTaken, json_of, runs_of
 from pellak.core.book.search import RunsWanted
 from pellak.core.errors import Refused
 from pellak.core.kinds.registry import kind_of
+from pellak.core.reading.table_file import plain_cell
 from pellak.core.working import Record
 from pellak.shop.bench import ticket_line
 from pellak.shop.clock import Clock
@@ -27,8 +28,6 @@ COLUMNS = (
 )  # fmt: skip
 MOST_LINES = 200_000
 AT_A_TIME = 50
-RISKY = ("=", "+", "-", "@", "\t", "\r")
-"""A table program takes a cell that begins so for a formula."""
 
 
 class RunsTakenIn(Record):
@@ -36,11 +35,6 @@ class RunsTakenIn(Record):
 
     new: int
     known: int
-
-
-def plain(text: str) -> str:
-    """Return a cell no table program takes for a formula."""
-    return f"'{text}" if text.startswith(RISKY) else text
 
 
 class RunFiles:
@@ -69,9 +63,9 @@ class RunFiles:
                 )
                 yield _csv_line(
                     (
-                        run_id, row.started_at.isoformat(), plain(row.job_name), row.kind,
-                        row.family, row.joint, row.thickness_mm, row.length_mm, plain(row.who),
-                        plain(row.torch), plain(row.tip), row.verdict,
+                        run_id, row.started_at.isoformat(), plain_cell(row.job_name), row.kind,
+                        row.family, row.joint, row.thickness_mm, row.length_mm, plain_cell(row.who),
+                        plain_cell(row.torch), plain_cell(row.tip), row.verdict,
                         puddle.planned if puddle else None, puddle.actual if puddle else None,
                         seam.planned if seam else None, seam.actual if seam else None,
                         None if gas_l is None else round(gas_l, 2),
@@ -104,11 +98,7 @@ class RunFiles:
 
         Raises Refused where the file cannot be used; says where and why.
         """
-        try:
-            told = json.loads(content)
-        except (ValueError, RecursionError):
-            raise Refused("file", f"{len(content)} bytes", "a file of runs in JSON") from None
-        taken = list(runs_of(told, rename=rename))
+        taken = list(runs_of(json_of(content), rename=rename))
         new, kinds, now = 0, set(), self._clock()
         with self._database.transaction() as session:
             for run in taken:

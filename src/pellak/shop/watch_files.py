@@ -8,6 +8,7 @@ from datetime import UTC, datetime, timedelta
 from pellak.core.body.learning import BodyTold, cooling_told, flame_told
 from pellak.core.errors import Refused
 from pellak.core.kinds.registry import kind_named
+from pellak.core.reading.table_file import plain_cell
 from pellak.core.watch.ending import ending_of
 from pellak.core.watch.logger_file import FileGuess, guess_columns, read_file
 from pellak.core.watch.milestones import milestones
@@ -84,7 +85,7 @@ class WatchFiles:
             told = "" if entry.c is None else f"{entry.c:.2f}"
             lines.writerow(
                 (moment.isoformat(timespec="milliseconds"), f"{entry.at_ms / 1000:.3f}",
-                 entry.channel, told, entry.source, entry.phase)
+                 plain_cell(entry.channel), told, entry.source, entry.phase)
             )  # fmt: skip
         return out.getvalue()
 

@@ -2,7 +2,7 @@
 
 import sqlite3
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from datetime import UTC, datetime
 from pathlib import Path
 from threading import Lock
@@ -14,9 +14,12 @@ from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session
 
 from pellak.store.change_count import count_changes
-from pellak.store.errors import Busy, Unusable, in_our_words
+from pellak.store.disk import make_file, make_folder, shut_off
+from pellak.store.errors import Busy, TooLarge, Unusable, in_our_words
 from pellak.store.form import APPLICATION_ID, FILE_NAME, migrations, newest_revision
-from pellak.store.keeping import USUALLY_KEPT, back_up_beside
+from pellak.store.keeping import BACKUPS, BESIDE, back_up_beside
+from pellak.store.photo_files import PHOTOS
+from pellak.store.restoring import refuse_unfinished
 
 WAITS_MS = 10_000
 """How long a writer waits for another. Writes are short, so longer means something is wrong."""
@@ -38,12 +41,21 @@ class Database:
         Busy: another process holds the file.
     """
 
-    def __init__(self, folder: Path) -> None:
+    def __init__(self, folder: Path, *, keeps_older: bool = True) -> None:
+        """Open the records of a folder.
+
+        Args:
+            folder: where they are kept; made where there is none.
+            keeps_older: back an older form up before it is changed; not needed of a copy.
+        """
+        self._keeps_older = keeps_older
         try:
-            folder.mkdir(parents=True, exist_ok=True)
+            make_folder(folder)
         except OSError as error:
             raise Unusable(f"the folder {folder} cannot be made ({error.strerror})") from None
+        refuse_unfinished(folder)
         self.path = folder / FILE_NAME
+        _shut_off(self.path)
         self.engine = create_engine(
             f"sqlite:///{self.path}", pool_size=CONNECTIONS, max_overflow=MORE_CONNECTIONS
         )
@@ -76,8 +88,9 @@ class Database:
             )
         if stands_at == newest_revision():
             return
-        if stands_at is not None:
-            back_up_beside(self.path.parent, datetime.now(UTC), USUALLY_KEPT)
+        if stands_at is not None and self._keeps_older:
+            # None is let go here: how many are kept is the person's, and read by the daily one.
+            back_up_beside(self.path.parent, datetime.now(UTC), None)
         config = migrations()
         with self._writing.begin() as connection:
             config.attributes["connection"] = connection
@@ -102,6 +115,16 @@ class Database:
             yield session
 
     @contextmanager
+    def without_keys(self) -> Iterator[Session]:
+        """Give a transaction that may leave rows hanging on none until it has mended them itself;
+        only for a copy that nobody else has open."""
+        with _told(self.path), self.engine.connect() as connection:
+            connection.connection.cursor().execute("PRAGMA foreign_keys=OFF")
+            with Session(connection) as session, session.begin():
+                yield session
+            connection.invalidate()
+
+    @contextmanager
     def _in_turn(self) -> Iterator[None]:
         if not self._turn.acquire(timeout=WAITS_MS / 1000):
             raise Busy("the records are busy with another save")
@@ -113,6 +136,18 @@ class Database:
     def close(self) -> None:
         """Let go of the file."""
         self.engine.dispose()
+
+
+def _shut_off(path: Path) -> None:
+    """Let nobody else of this machine read the records, those of an older Pellak included; what
+    SQLite makes beside a file takes the file's own rights."""
+    if not path.exists():
+        with suppress(OSError):  # a folder that cannot be written says so when it is opened
+            make_file(path)
+    beside = (path.with_name(path.name + ending) for ending in BESIDE)
+    for ours in (path, *beside, path.parent / BACKUPS, path.parent / PHOTOS):
+        if ours.exists():
+            shut_off(ours)
 
 
 @contextmanager
@@ -134,3 +169,8 @@ def _told(path: Path) -> Iterator[None]:
         if told is None:
             raise
         raise told from error
+    except OverflowError as error:
+        # The driver's word for a version or a place that nobody was ever given.
+        if "SQLite INTEGER" not in str(error):
+            raise
+        raise TooLarge from error

@@ -1,6 +1,7 @@
 """What the records themselves can answer.
 
 StoreError
+├── TooLarge     a number no row can hold; nothing was saved
 ├── Busy         another writer held them longer than we wait; nothing was saved
 └── Unusable     damaged, foreign, newer, read-only or full; says which and what helps
 """
@@ -11,6 +12,17 @@ from pathlib import Path
 
 class StoreError(Exception):
     """Anything the store raises on purpose."""
+
+
+LARGEST_NUMBER = 2**63 - 1
+"""The largest whole number a row holds."""
+
+
+class TooLarge(StoreError):
+    """A whole number larger than any row holds; nothing was saved."""
+
+    def __init__(self) -> None:
+        super().__init__(f"a whole number over {LARGEST_NUMBER}")
 
 
 class Busy(StoreError):

@@ -8,7 +8,6 @@ from pathlib import Path
 from pellak.store.errors import StoreError, Unusable, in_our_words
 from pellak.store.form import APPLICATION_ID, known_revisions
 
-HEADER = b"SQLite format 3\0"
 OUR_TABLES = frozenset({"job", "run", "setting", "alembic_version"})
 LONGEST_TOLD = 300
 QUICK_CHECK_S = 5.0
@@ -36,13 +35,9 @@ def check_file(path: Path, *, whole: bool, within_s: float | None = None) -> boo
     """
     if not path.is_file():
         raise Unusable(f"{path} does not exist")
-    try:
-        with path.open("rb") as file:
-            head = file.read(len(HEADER))
-    except OSError as error:
-        raise Unusable(f"{path} cannot be read ({error.strerror})") from None
-    if head != HEADER:
-        raise Unusable(f"{path} is no Pellak database" + ("; it is empty" if not head else ""))
+    # Asked of SQLite alone, which knows what this process has open of the file: see `disk`.
+    if path.stat().st_size == 0:
+        raise Unusable(f"{path} is no Pellak database; it is empty")
     try:
         with closing(read_only(path)) as connection:
             _check_identity(connection, path)
@@ -55,7 +50,10 @@ def _check_identity(connection: sqlite3.Connection, path: Path) -> None:
     (mark,) = connection.execute("PRAGMA application_id").fetchone()
     names = connection.execute("SELECT name FROM sqlite_master WHERE type = 'table'")
     tables = {name for (name,) in names}
-    if mark not in (0, APPLICATION_ID) or not tables >= OUR_TABLES:
+    missing = OUR_TABLES - tables
+    if mark == APPLICATION_ID and missing:
+        raise Unusable(f"{path} is no whole Pellak database: it lacks {', '.join(sorted(missing))}")
+    if mark not in (0, APPLICATION_ID) or missing:
         raise Unusable(f"{path} is no Pellak database")
     revisions = {r for (r,) in connection.execute("SELECT version_num FROM alembic_version")}
     if not revisions or not revisions <= known_revisions():

@@ -8,10 +8,13 @@ import re
 from contextlib import suppress
 from pathlib import Path
 
+from pellak.store.disk import make_file, make_folder, sync_file, sync_folder
 from pellak.store.errors import Unusable
 
 PHOTOS = "photos"
 SMALL = "small"
+PART = ".part"
+PART_LASTS_S = 3600.0
 _HASH = re.compile(r"[0-9a-f]{64}")
 
 
@@ -33,14 +36,14 @@ def keep_photo(folder: Path, photo: bytes, small: bytes) -> str:
         target = photo_path(folder, sha256, small=is_small)
         if target.exists():
             continue
-        part = target.with_suffix(f".{os.getpid()}.part")
+        part = target.with_suffix(f".{os.getpid()}{PART}")
         try:
-            target.parent.mkdir(parents=True, exist_ok=True)
-            with part.open("wb") as file:
-                file.write(content)
-                file.flush()
-                os.fsync(file.fileno())
+            make_folder(target.parent)
+            make_file(part)
+            part.write_bytes(content)
+            sync_file(part)
             part.rename(target)
+            sync_folder(target.parent)
         except OSError as error:
             with suppress(OSError):
                 part.unlink(missing_ok=True)
@@ -69,12 +72,26 @@ def copy_photos(source: Path, target: Path) -> int:
         there = target / PHOTOS / file.parent.name / file.name
         if there.exists():
             continue
-        part = there.with_suffix(f".{os.getpid()}.part")
+        part = there.with_suffix(f".{os.getpid()}{PART}")
         try:
-            there.parent.mkdir(parents=True, exist_ok=True)
+            make_folder(there.parent)
+            make_file(part)
             part.write_bytes(file.read_bytes())
+            sync_file(part)
             part.rename(there)
+            sync_folder(there.parent)
         except OSError as error:
             raise Unusable(f"{there} was not written ({error.strerror})") from None
         copied += 1
     return copied
+
+
+def tidy_photos(folder: Path, now_s: float) -> int:
+    """Remove what was begun and never named: parts of photos, an hour old; return how many."""
+    removed = 0
+    for part in (folder / PHOTOS).glob(f"*/*{PART}"):
+        with suppress(OSError):
+            if now_s - part.stat().st_mtime > PART_LASTS_S:
+                part.unlink()
+                removed += 1
+    return removed

@@ -1,5 +1,6 @@
 """Runs as a file from one shop to another: checked as they come in, people renamed if asked."""
 
+import json
 from collections.abc import Iterator, Mapping, Sequence
 from typing import Any, Literal
 
@@ -14,6 +15,9 @@ FORMAT: Literal["pellak-runs"] = "pellak-runs"
 VERSION: Literal[1] = 1
 MOST_RUNS = 5000
 WHO = "who"
+MOST_IN_FILE, MOST_IN_RUN = 1_500_000, 100_000
+"""Values, counted as lists and objects hold them: a run has some five thousand, a file that is as
+large as one may be has half of this. What is all brackets would fill the memory."""
 
 
 class RunTaken(Record):
@@ -35,6 +39,28 @@ class RunsFile(Record):
     runs: list[dict[str, Any]] = Field(max_length=MOST_RUNS)
 
 
+def json_of(content: bytes) -> object:
+    """Return what a file of runs holds as JSON. Raises Refused where it is none, or unfolds to
+    more than such a file can be."""
+    if sum(content.count(sign) for sign in (b",", b"[", b"{")) > MOST_IN_FILE:
+        raise Refused("file", f"{len(content)} bytes", f"a file of {MOST_IN_FILE} values at most")
+    try:
+        return json.loads(content)
+    except (ValueError, RecursionError):
+        raise Refused("file", f"{len(content)} bytes", "a file of runs in JSON") from None
+
+
+def _holds_more_than(most: int, told: object) -> bool:
+    """Return whether a document holds more values than that."""
+    waiting, count = [told], 0
+    while waiting and count <= most:
+        one = waiting.pop()
+        inner = one.values() if isinstance(one, Mapping) else one if isinstance(one, list) else ()
+        count += len(inner)
+        waiting.extend(inner)
+    return count > most
+
+
 def runs_of(told: object, *, rename: bool) -> Iterator[RunTaken]:
     """Return the runs of a file, each checked.
 
@@ -53,6 +79,8 @@ def runs_of(told: object, *, rename: bool) -> Iterator[RunTaken]:
         raise Refused("file", first.was_read, accepted) from None
     names: dict[str, str] = {}
     for place, run in enumerate(file.runs, start=1):
+        if _holds_more_than(MOST_IN_RUN, run):
+            raise Refused("file", f"run {place}", f"a run of {MOST_IN_RUN} values at most")
         try:
             yield RunTaken.model_validate(_renamed(run, names) if rename else run)
         except ValidationError as error:

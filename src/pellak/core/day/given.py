@@ -96,7 +96,7 @@ class DayGiven(Record):
     acetylene_l: Number | None = Field(default=None, ge=0)
     acetylene_full_l: Number | None = Field(default=None, gt=0)
     exact: bool = True
-    seconds: Number = Field(default=3.5, gt=0, le=30)
+    seconds: Number = Field(default=3.5, gt=0, le=60)
 
     def checked(self) -> Self:
         """Return it. Raises Refused, naming the field, where it does not hold together."""

@@ -2,8 +2,10 @@
 
 from collections.abc import Sequence
 
+from pellak.core.errors import Refused
 from pellak.core.hand.fit import Fitted, fit_hand
 from pellak.core.hand.given import HandGiven
+from pellak.core.tables import heat_families
 from pellak.core.working import Answer, Reckoner, Working
 
 SOURCE = (
@@ -38,8 +40,10 @@ def reckon_hand(given: HandGiven) -> HandAnswer:
     Dimensionless, 1 as the model has it; s, mm, L/h, °C in. Valid for factors of 0.2 to 5; those
     beyond a third and three are kept out of the fit. Source: normal priors and a Gaussian
     posterior of the logarithm, solved as one ridge system. Raises Refused for a piece the heat
-    model does not hold for.
+    model does not hold for, and for a metal it does not know.
     """
+    if given.family and given.family not in heat_families():
+        raise Refused("family", given.family, "one of " + ", ".join(heat_families()))
     fit = fit_hand(given.logs)
     logs = [given.logs[n] for n in fit.fitted]
 

@@ -20,7 +20,7 @@ from pellak.core.metal.certificate import (
     read_amount,
 )
 from pellak.core.metal.composition import ELEMENTS, element_named
-from pellak.core.reading.table_file import decoded, table_lines
+from pellak.core.reading.table_file import decoded, plain_cell, table_lines
 from pellak.core.working import Record
 
 FileKind = Literal["csv", "json"]
@@ -209,5 +209,6 @@ def write_file(certificates: Sequence[Certificate], kind: FileKind) -> str:
     writer.writerow(["heat", "alloy", "note", *(f"{e}_pct" for e in used)])
     for c in certificates:
         cells = [c.amounts[e].text if e in c.amounts else "" for e in used]
-        writer.writerow([c.heat, c.alloy, c.note, *cells])
+        told = [plain_cell(text) for text in (c.heat, c.alloy, c.note)]
+        writer.writerow([*told, *cells])
     return out.getvalue()

@@ -9,7 +9,7 @@ from typing import Any, Literal
 from pellak.core.errors import Refused
 from pellak.core.rack.form_fields import rack_fields
 from pellak.core.rack.items import RackItem, read_item
-from pellak.core.reading.table_file import decoded, table_lines
+from pellak.core.reading.table_file import decoded, plain_cell, table_lines
 from pellak.core.working import Record
 
 FileKind = Literal["csv", "json"]
@@ -40,7 +40,7 @@ def _cell(value: Any) -> str:
             return json.dumps(value, ensure_ascii=False) if value else ""
         case float():
             return repr(value)
-    return str(value)
+    return plain_cell(str(value))
 
 
 def write_rack(items: Sequence[RackItem], kind: FileKind) -> str:

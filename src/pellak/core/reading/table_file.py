@@ -7,6 +7,24 @@ from pellak.core.errors import Refused
 from pellak.core.text import unkeepable
 
 MOST_COLUMNS = 80
+RISKY = tuple("=+-@\t\r\n＝＋－＠﹢﹣﹫")
+"""A table program takes a cell that begins so for a formula; full-width signs are read alike."""
+BARE = "'"
+
+
+def plain_cell(text: str) -> str:
+    """Return typed text as a cell no table program takes for a formula.
+
+    >>> plain_cell("=1+1"), plain_cell("B4")
+    ("'=1+1", 'B4')
+    """
+    return BARE + text if text.lstrip(BARE).startswith(RISKY) else text
+
+
+def _as_typed(cell: str) -> str:
+    """Return what `plain_cell` was given."""
+    bare = cell.startswith(BARE) and cell.lstrip(BARE).startswith(RISKY)
+    return cell[len(BARE) :] if bare else cell
 
 
 def decoded(body: bytes) -> str:
@@ -40,7 +58,11 @@ def table_lines(text: str, most_rows: int) -> list[list[str]]:
     header = text.splitlines()[0]
     reader = csv.reader(io.StringIO(text), delimiter=max(";\t,", key=header.count), strict=True)
     try:
-        lines = [line for line in reader if any(cell.strip() for cell in line)]
+        lines = [
+            [_as_typed(cell) for cell in line]
+            for line in reader
+            if any(cell.strip() for cell in line)
+        ]
     except csv.Error as error:
         raise Refused("file", str(error), "a CSV file with its quotes closed") from None
     if not lines:

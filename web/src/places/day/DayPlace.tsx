@@ -21,7 +21,8 @@ export default function DayPlace() {
   const units = useUnits();
   const [exact, setExact] = useState(false);
   const { data: day, error, refetch } = useQuery(dayQuery(false));
-  const { data: best, isFetching } = useQuery({ ...dayQuery(true), enabled: exact });
+  const better = useQuery({ ...dayQuery(true), enabled: exact });
+  const { data: best, isFetching } = better;
   const change = useMutation({
     mutationFn: (changes: Changes) => answer(client.PATCH("/api/day", { body: changes })),
     onSuccess: () => cache.invalidateQueries({ queryKey: ["day"] }),
@@ -56,6 +57,14 @@ export default function DayPlace() {
           </p>
         </div>
         <p className="flex flex-wrap items-center gap-3 print:hidden">
+          {exact && better.error && !isFetching && (
+            <>
+              <span role="status">{better.error.message}</span>
+              <button className="button min-h-11" onClick={() => void better.refetch()}>
+                Ask again
+              </button>
+            </>
+          )}
           {exact && isFetching ? (
             <>
               <span role="status">Looking for a better one…</span>
