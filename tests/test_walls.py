@@ -1,5 +1,6 @@
 """The walls of the house: import rules, names, sizes."""
 
+import ast
 import re
 import subprocess
 import sys
@@ -111,3 +112,39 @@ def test_every_kind_of_step_has_its_tool_at_the_bench() -> None:
         assert tools is not None, room
         brought |= set(re.findall(r"\"?([a-z-]+)\"?:", tools[1]))
     assert {step.kind for step in every_step()} <= brought
+
+
+OPENED_IN = {
+    "src/pellak/api/app.py": "the built page",
+    "src/pellak/cli/reckoning.py": "a job file somebody names",
+    "src/pellak/shop/backup_parcel.py": "a backup, which nobody writes",
+    "src/pellak/shop/clock.py": "the machine's boot",
+    "src/pellak/store/disk.py": "what was written beside, before it has its name",
+    "src/pellak/store/photo_files.py": "photos",
+    "src/pellak/store/restoring.py": "a second copy where a disk knows no second names",
+    "src/pellak/store/serving_lock.py": "its own file",
+}
+"""Which modules open files, and what. The records are opened by SQLite alone: POSIX drops every
+lock this process holds on a file when it closes any handle of it (see `store/disk.py`)."""
+OPENS = {
+    "open", "fdopen", "read_bytes", "read_text", "write_bytes", "write_text", "copyfile", "copy2",
+    "copytree", "sendfile", "FileResponse", "mmap",
+}  # fmt: skip
+OPENS_NO_FILE = {"bench", "self._bench", "Image", "archive", "self._opener"}
+"""What else is opened: a job, a picture in memory, an archive's own entry, an address."""
+
+
+def test_files_are_opened_where_it_is_known_which() -> None:
+    found: dict[str, set[str]] = {}
+    rooms = (f"src/pellak/{room}/*.py" for room in ("api", "cli", "shop", "store"))
+    for path in tracked(*rooms):
+        for node in ast.walk(ast.parse(path.read_text())):
+            if isinstance(node, ast.Call):
+                called, on = node.func, ""
+                if isinstance(called, ast.Attribute):
+                    on = ast.unparse(called.value)
+                name = called.attr if isinstance(called, ast.Attribute) else ast.unparse(called)
+                if name in OPENS and on not in OPENS_NO_FILE:
+                    found.setdefault(str(path.relative_to(ROOT)), set()).add(f"{on}.{name}")
+    assert {path: calls for path, calls in found.items() if path not in OPENED_IN} == {}
+    assert OPENED_IN.keys() <= found.keys()

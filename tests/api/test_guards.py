@@ -17,8 +17,12 @@ HEAT = b"heat,alloy,C,Mn\nH-9,4130,0.30,0.50\nH-10,4130,0.31,0.38"
 HEADERS = ("content-security-policy", "x-content-type-options", "referrer-policy")
 
 
-def sent(app, path, chunks, *, announced=None, method="POST", kind="application/octet-stream"):
-    """Send a body in chunks, then cut the line; return the status, or None for no answer."""
+def sent(
+    app, path, chunks, *, announced=None, method="POST", kind="application/octet-stream", more=(),
+    silent=False,
+):  # fmt: skip
+    """Send a body in chunks, then cut the line, or say nothing more where it is to be silent;
+    return the status, or None for no answer."""
     messages = [{"type": "http.request", "body": chunk, "more_body": True} for chunk in chunks] + [
         {"type": "http.disconnect"}
     ]
@@ -27,7 +31,11 @@ def sent(app, path, chunks, *, announced=None, method="POST", kind="application/
     if announced is not None:
         headers.append((b"content-length", str(announced).encode()))
 
+    headers += more
+
     async def receive():
+        if silent and messages[0]["type"] == "http.disconnect":
+            await asyncio.Event().wait()
         return messages.pop(0) if messages else {"type": "http.disconnect"}
 
     async def send(message):

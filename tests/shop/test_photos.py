@@ -141,6 +141,45 @@ def test_a_damaged_picture_is_refused_or_drawn_and_never_breaks(data):
     assert opened(picture.photo).format == "JPEG"
 
 
+def head_of(kind, width, height):
+    """A picture of one colour, as large as that and a few hundred kilobytes at most."""
+    if kind == "PNG":
+        return plain_png(width, height)
+    return drawn(width, height, "JPEG", progressive=kind == "in scans")
+
+
+def plain_png(width, height):
+    def chunk(name, content):
+        body = name + content
+        return struct.pack(">I", len(content)) + body + struct.pack(">I", zlib.crc32(body))
+
+    head = struct.pack(">IIBBBBB", width, height, 8, 6, 0, 0, 0)
+    packed = zlib.compressobj(9)
+    rows = b"".join(packed.compress(bytes(1 + 4 * width)) for _ in range(height)) + packed.flush()
+    return b"\x89PNG\r\n\x1a\n" + chunk(b"IHDR", head) + chunk(b"IDAT", rows) + chunk(b"IEND", b"")
+
+
+@pytest.mark.parametrize(
+    ("kind", "width", "height", "taken"),
+    [
+        ("JPEG", 8000, 7500, True), ("JPEG", 8001, 7500, False),
+        ("in scans", 6000, 4000, True), ("in scans", 6001, 4000, False),
+        ("PNG", 4000, 4000, True), ("PNG", 4001, 4000, False), ("PNG", 7680, 7680, False),
+    ],
+)  # fmt: skip
+def test_what_unfolds_to_too_much_is_refused_by_its_head(monkeypatch, kind, width, height, taken):
+    content = head_of(kind, width, height)
+    assert len(content) < 1_000_000
+    if taken:
+        assert max(opened(picture_of(content).photo).size) == LONGEST_PX
+        return
+    # What is refused is never unfolded.
+    monkeypatch.setattr(Image.Image, "thumbnail", None)
+    with pytest.raises(Refused) as refused:
+        picture_of(content)
+    assert refused.value.was_read == f"{width} by {height} pixels"
+
+
 def test_what_is_not_there_says_so(shop):
     for ask in (
         lambda: shop.of("none"),

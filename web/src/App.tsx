@@ -67,6 +67,7 @@ const router = createBrowserRouter([
       },
       { path: "/runs/why", ...fetched(() => import("./places/runbook/WhyPlace")) },
       { path: "/runs/hand", ...fetched(() => import("./places/hand/HandPlace")) },
+      { path: "/settings", ...fetched(() => import("./places/settings/SettingsPlace")) },
       { path: "/day", ...fetched(() => import("./places/day/DayPlace")) },
       { path: "/practice", ...fetched(() => import("./places/practice/PracticePlace")) },
       { path: "/practice/group", ...fetched(() => import("./places/practice/GroupPlace")) },

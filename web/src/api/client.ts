@@ -86,6 +86,9 @@ export type Mend = Schemas["Mend"];
 export type DisplayUnit = Schemas["DisplayUnit"];
 export type SaidMeasure = Schemas["SaidMeasure"];
 export type Problem = Schemas["Problem"];
+export type BackupLine = Schemas["BackupLine"];
+export type BackupState = Schemas["BackupState"];
+export type HowMany = Schemas["HowMany"];
 export type QuantityKind = Schemas["QuantityGiven"]["kind"];
 export type Changes = Record<string, string | number | null>;
 

@@ -164,7 +164,29 @@ export const runsQuery = (words = "") =>
 export const backupsQuery = queryOptions({
   queryKey: ["backups"],
   queryFn: ({ signal }) => answer(client.GET("/api/shop/backups", { signal })),
+  // One that failed is said on every page, whichever was open when it did.
+  refetchInterval: 60_000,
 });
+
+export const backupFilesQuery = queryOptions({
+  queryKey: ["backups", "files"],
+  queryFn: ({ signal }) => answer(client.GET("/api/shop/backups/files", { signal })),
+});
+
+/** What restoring a backup would change; looked into anew each time. */
+export const backupChangesQuery = (name: string) =>
+  queryOptions({
+    queryKey: ["backups", "changes", name],
+    queryFn: ({ signal }) =>
+      answer(
+        client.GET("/api/shop/backups/files/{name}/changes", {
+          params: { path: { name } },
+          signal,
+        }),
+      ),
+    gcTime: 0,
+    retry: false,
+  });
 
 export const runQuery = (runId: string) =>
   queryOptions({

@@ -7,6 +7,7 @@ import { signedInQuery } from "../api/queries";
 import { ToggleRow } from "../parts/ToggleRow";
 import { useKeys } from "../parts/useKeys";
 import { Drill } from "../parts/Drill";
+import { BackupBar } from "./BackupBar";
 import { FireWatchBar } from "./FireWatchBar";
 import { FindOrReckon } from "./FindOrReckon";
 import { KeysDialog } from "./KeysDialog";
@@ -116,6 +117,7 @@ export function Frame() {
         </div>
       </header>
       <FireWatchBar />
+      <BackupBar />
       <main ref={main} id="main" tabIndex={-1} className="flex flex-1 flex-col outline-none">
         <Outlet />
       </main>
