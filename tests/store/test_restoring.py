@@ -2,6 +2,7 @@
 
 import shutil
 import sqlite3
+from functools import partial
 from pathlib import Path
 
 import pytest
@@ -220,11 +221,22 @@ def test_nobody_is_signed_in_by_a_backup(database, tmp_path):
     opened.close()
 
 
-def test_what_was_salvaged_is_restored(database, tmp_path):
-    database.close()
-    salvage(database.path, tmp_path / "saved.sqlite")
-    restore(tmp_path / "saved.sqlite", tmp_path / "other", NOW, check_records)
-    assert names(tmp_path / "other") == ["a1"]
+def test_what_was_salvaged_is_restored_without_what_hung_on_what_is_lost(tmp_path):
+    file = altered(
+        tmp_path, "PRAGMA foreign_keys=OFF",
+        "DELETE FROM run WHERE run_id = (SELECT run_id FROM run_measure ORDER BY run_id LIMIT 1)",
+    )  # fmt: skip
+    with pytest.raises(Unusable, match="rows of run_measure hang on none"):
+        restore(file, tmp_path / "refused", NOW, check_records)
+    found = salvage(file, tmp_path / "saved.sqlite")
+    assert [lost for lost in found.lost if lost.startswith("run_measure: ")]
+    for saved, more in ((tmp_path / "saved.sqlite", {}), (file, {"leave_out": True})):
+        home = tmp_path / f"home of {saved.name}"
+        restore(saved, home, NOW, partial(check_records, **more))
+        assert set(names(home)) == set(names_in(M008))
+        with sqlite3.connect(home / FILE_NAME) as kept:
+            assert kept.execute("PRAGMA foreign_key_check").fetchall() == []
+        kept.close()
 
 
 def test_what_a_restore_would_change_is_counted(database, tmp_path):

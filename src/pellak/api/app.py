@@ -160,6 +160,9 @@ def _serve_page(app: FastAPI, page: Path) -> None:
         if path.startswith("api/") or path == "api":
             raise HTTPException(404, "No such address")
         # Read each time: a rebuild while serving renames the scripts it points to.
-        index = (page / "index.html").read_text(encoding="utf-8")
+        try:
+            index = (page / "index.html").read_text(encoding="utf-8")
+        except FileNotFoundError:
+            raise HTTPException(503, "The page is being built anew; load it again.") from None
         html = index.replace(NONCE_MARK, request.state.nonce)
         return HTMLResponse(html, headers={"Cache-Control": "no-cache"})

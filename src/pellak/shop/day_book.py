@@ -225,8 +225,11 @@ def _flame_out(row: RunRow) -> datetime | None:
 
 
 def _run_now(began: datetime, ended: datetime | None, now: datetime) -> RunNow:
-    minute = timedelta(minutes=1)
-    return RunNow((now - began) / minute, None if ended is None else (now - ended) / minute)
+    def ago(moment: datetime) -> float:
+        # What lies ahead was begun before the machine's clock was set back.
+        return max(0.0, (now - moment) / timedelta(minutes=1))
+
+    return RunNow(ago(began), None if ended is None else ago(ended))
 
 
 def _acetylene(shop: Equipment) -> dict[str, float]:

@@ -21,6 +21,7 @@ from pellak.core.watch.lines import (
     Reading,
     Source,
     read_line,
+    still_open,
 )
 from pellak.core.watch.plan import WatchPlan
 from pellak.core.watch.simulated import Simulation
@@ -144,14 +145,14 @@ class WatchBook:
         """Take in what a hand tells of the heat, one tap. Raises Refused for an unknown one."""
         row = self._open_row(watch_id)
         c = told_c(tell, typed)
-        at_s = self._now_s(row)
+        at_s = still_open(self._now_s(row))
         self.keep(watch_id, [Reading(at_s=at_s, channel=CHANNEL, c=c, source="hand")])
         return self._watch(row)
 
     def mark(self, watch_id: str, phase: Phase) -> Watch:
         """Say what is done from now on."""
         row = self._open_row(watch_id)
-        self.keep(watch_id, [Mark(at_s=self._now_s(row), phase=phase)])
+        self.keep(watch_id, [Mark(at_s=still_open(self._now_s(row)), phase=phase)])
         return self._watch(row)
 
     def simulate(self, watch_id: str, simulation: Simulation | None) -> Watch:

@@ -134,19 +134,19 @@ def check_records(folder: Path, *, leave_out: bool = False) -> list[str]:
     database = Database(folder, keeps_older=False)
     try:
         faults = _faults(database)
-        if faults and not leave_out:
+        with database.reading() as session:
+            said = [*faults.values(), *(f"rows of {one} hang on none" for one in hanging(session))]
+        if said and not leave_out:
             raise Unusable(
-                f"the backup holds what this Pellak cannot read: {_said(list(faults.values()))}; "
+                f"the backup holds what this Pellak cannot read: {_said(said)}; "
                 "with --leave-out the rest is restored without it"
             )
-        if faults:
+        if said:
             with database.without_keys() as session:
                 take_out(session, list(faults))
         with database.transaction() as session:
-            if loose := hanging(session):
-                raise Unusable(f"the backup holds rows that hang on none: {', '.join(loose)}")
             forget_sign_ins(session)
-        return list(faults.values())
+        return said
     finally:
         database.close()
 
@@ -160,7 +160,7 @@ def would_change(standing: Database, backup: Path) -> WouldChange:
         check_form(folder / FILE_NAME)
         looked_at = Database(folder, keeps_older=False)
         try:
-            faults = _faults(looked_at)
+            faults = list(_faults(looked_at).values())
             with standing.reading() as here, looked_at.reading() as there:
                 counts = [
                     HowMany(
@@ -172,9 +172,7 @@ def would_change(standing: Database, backup: Path) -> WouldChange:
                 ]  # fmt: skip
         finally:
             looked_at.close()
-    return WouldChange(
-        backup=backup.name, counts=counts, unreadable=list(faults.values())[:MOST_SAID]
-    )
+    return WouldChange(backup=backup.name, counts=counts, unreadable=faults[:MOST_SAID])
 
 
 def _faults(database: Database) -> dict[tuple[type[Base], tuple[Any, ...]], str]:

@@ -5,6 +5,7 @@ import os
 from pathlib import Path
 from typing import IO, Self
 
+from pellak.store.disk import make_folder, shut_off
 from pellak.store.errors import Unusable
 
 LOCK_NAME = "serving.lock"
@@ -17,8 +18,9 @@ class ServingLock:
         """Take the lock. Raises Unusable where another process holds it."""
         path = folder / LOCK_NAME
         try:
-            folder.mkdir(parents=True, exist_ok=True)
+            make_folder(folder)
             self._file: IO[str] = path.open("a+", encoding="ascii")
+            shut_off(path)
         except OSError as error:
             raise Unusable(f"{folder} cannot be written ({error.strerror})") from None
         try:

@@ -57,7 +57,7 @@ def celsius_of(value: float, unit: str) -> float:
 def at_of(when: str, now_s: float, moment_of: MomentOf) -> float:
     """Return seconds since the watch began. Raises Refused for what is no moment of it."""
     if not when:
-        return now_s
+        return still_open(now_s)
     try:
         at_s = float(when[1:]) if when.startswith("+") else moment_of(when)
     except ValueError:
@@ -65,6 +65,14 @@ def at_of(when: str, now_s: float, moment_of: MomentOf) -> float:
     if not (math.isfinite(at_s) and 0 <= at_s <= LONGEST_S):
         raise Refused("when", when, "a moment since the watch began, within 14 days")
     return at_s
+
+
+def still_open(now_s: float) -> float:
+    """Return the seconds since a watch began. Raises Refused once it has gone on too long: it was
+    forgotten, or the machine's clock was set on."""
+    if now_s > LONGEST_S:
+        raise Refused("watch", f"{now_s / 86_400:.0f} days", "14 days; end it and begin another")
+    return now_s
 
 
 def read_line(

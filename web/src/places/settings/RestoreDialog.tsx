@@ -125,10 +125,12 @@ function Changes({ counts }: { counts: HowMany[] }) {
           </tbody>
         </table>
       )}
-      <p className="mt-3 text-mute">
-        {moved.length === 0 ? "It holds just what stands now: " : "The same in both: "}
-        {alike.map((one) => `${one.here} ${one.what}`).join(", ") || "nothing"}.
-      </p>
+      {alike.length > 0 && (
+        <p className="mt-3 text-mute">
+          {moved.length === 0 ? "It holds just what stands now: " : "The same in both: "}
+          {alike.map((one) => `${one.here} ${one.what}`).join(", ")}.
+        </p>
+      )}
     </>
   );
 }
