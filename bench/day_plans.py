@@ -2,9 +2,9 @@
 
 import time
 
-from pellak.core.day.bettering import bettered
 from pellak.core.day.given import DayGiven, DayJob, DayPhase
-from pellak.core.day.listing import Plan, listed
+from pellak.core.day.greedy import DayPlan, plan_greedily
+from pellak.core.day.local_search import search_locally
 from pellak.core.day.reckon import plan_day
 
 
@@ -32,7 +32,7 @@ def day(count: int, exact: bool) -> DayGiven:
     )  # fmt: skip
 
 
-def told(what: str, taken_s: float, plan: Plan, asked: str = "") -> None:
+def told(what: str, taken_s: float, plan: DayPlan, asked: str = "") -> None:
     worth = plan.worth()
     print(f"{what:34}{taken_s:7.2f} s   ends {worth[2]:6.0f} min, {worth[3]:2.0f} changes  {asked}")
 
@@ -41,10 +41,10 @@ def main() -> None:
     for count, asked in ((6, ""), (12, "(floor 0.3 s)"), (20, ""), (40, "(floor 1 s)"), (60, "")):
         given = day(count, exact=False)
         start = time.perf_counter()
-        plan = listed(given)
+        plan = plan_greedily(given)
         told(f"{count} jobs by list", time.perf_counter() - start, plan, asked)
         start = time.perf_counter()
-        plan = bettered(given, plan)
+        plan = search_locally(given, plan)
         told(f"{count} jobs, small moves", time.perf_counter() - start, plan)
     for count in (6, 12):
         start = time.perf_counter()

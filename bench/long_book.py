@@ -11,7 +11,7 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 from bench.serving import Served
-from pellak.core.run_log import RunLog
+from pellak.core.model.run_log import RunLog
 from pellak.shop.bench import Bench
 from pellak.shop.run_book import RunBook
 from pellak.store.database import Database

@@ -15,10 +15,10 @@ from pellak.core.body.soak_given import InsulationGiven, SoakGiven, soaking_of
 from pellak.core.body.soaking import run_soak
 from pellak.core.heat.case import HeatCase, HeatCases
 from pellak.core.heat.plate import FAR_FACE, HeatingHistory
-from pellak.core.job import with_changes
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
-from pellak.core.plan import compose_plan
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.plan.change_job import with_changes
+from pellak.core.plan.compose import compose_plan
 from pellak.core.seam.playback import COLUMNS, ROWS_MM
 from pellak.core.seam.tack_heat import TackHeat, field_c
 from pellak.core.tables import heat_families

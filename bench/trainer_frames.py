@@ -10,7 +10,7 @@ from pathlib import Path
 from playwright.sync_api import Browser, Page, sync_playwright
 
 from bench.serving import Served
-from pellak.core.practice.flame.flows import Set, Torch
+from pellak.core.practice.flame.flows import FlameTorch, Set
 from pellak.core.practice.flame.trainer import FlameState, Hands, step
 from pellak.core.practice.puddle.plan_hand import moved, set_out
 from pellak.core.practice.puddle.tasks import exercise_for, puddle_tasks
@@ -62,7 +62,7 @@ TRAINERS = {
 
 def flame_step_ms() -> float:
     """Return the mean of a step, ms."""
-    state = FlameState(Torch(0.89))
+    state = FlameState(FlameTorch(0.89))
     hands = Hands(Set(0.6, 0.6, 0.35, 0.35))
     start = time.perf_counter()
     for _ in range(STEPS):

@@ -10,7 +10,7 @@ from pellak.api.app import create_app
 
 PAGE_ASKS = frozenset({"/api/reckon/quantity", "/api/reckon/distortion"})
 """The reckoners the page asks by themselves; all others reach it as part of a plan."""
-OVER_SOCKETS = frozenset({"FlameTold", "PuddleTold"})
+OVER_SOCKETS = frozenset({"FlameMessage", "PuddleMessage"})
 """What the page is told over a socket, which no route names."""
 CABLES_ASK = frozenset({"/api/watches/{watch_id}/lines", "/api/practice/dials/{dial}"})
 """What only a thermometer's cable or a dial sends to."""

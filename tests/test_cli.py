@@ -13,7 +13,7 @@ from bench.serving import Served
 
 from pellak.cli import main
 from pellak.cli.thermometer import stamped
-from pellak.core.registry import RECKONERS
+from pellak.core.catalogue.reckoners import RECKONERS
 from pellak.store.database import FILE_NAME, Database
 
 

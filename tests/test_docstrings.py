@@ -4,7 +4,7 @@ import inspect
 
 import pytest
 
-from pellak.core.registry import RECKONERS
+from pellak.core.catalogue.reckoners import RECKONERS
 
 
 @pytest.mark.parametrize("reckoner", RECKONERS, ids=lambda reckoner: reckoner.name)

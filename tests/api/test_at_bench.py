@@ -70,7 +70,7 @@ def test_no_is_an_answer_and_a_pop_is_told(client, run):
     told = post(client, there, "confirm", step="clear-vessel", answer="no").json()
     assert told["log"]["confirmations"][0]["answer"] == "no"
     assert told["bench"]["open_stop"] == "clear-vessel"
-    popped = post(client, told, "pops", what="flash-back").json()
+    popped = post(client, told, "backfires", what="flash-back").json()
     assert popped["bench"]["at"] == "close-cylinders"
     assert "flash-back" in popped["bench"]["barred"]
     assert post(client, popped, "stand", step="light").status_code == 422

@@ -13,8 +13,8 @@ from pellak.api.app import create_app
 from pellak.api.guards import LARGE_FILES_AT_ONCE
 from pellak.api.long_work import LONGEST_S, USUAL_S, LongWork, Occupied, seconds_granted
 from pellak.api.sharing import Sharing, may_of
+from pellak.core.answer.errors import Refused
 from pellak.core.book.exchange import MOST_IN_FILE, MOST_IN_RUN, json_of, runs_of
-from pellak.core.errors import Refused
 from tests.api.conftest import local
 from tests.api.test_guards import sent
 from tests.core.test_day import day, seam

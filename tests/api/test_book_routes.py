@@ -9,10 +9,10 @@ import pytest
 from PIL import Image
 
 from pellak.api.guards import LARGEST_BODY_BYTES, LARGEST_FILE_BYTES
-from pellak.core.as_run import PUDDLE_PLACES, VERDICTS
 from pellak.core.book.search import FACETS, SORTS
 from pellak.core.metal.alloy import FAMILY_NAMES
-from pellak.core.photo import SLOTS
+from pellak.core.model.run_measures import PUDDLE_PLACES, VERDICTS
+from pellak.core.run.photo import SLOTS
 
 FILE = {"Content-Type": "application/octet-stream"}
 

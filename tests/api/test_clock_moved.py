@@ -5,7 +5,7 @@ from datetime import UTC, datetime, timedelta
 import pytest
 
 from pellak.api.app import create_app
-from pellak.core.care.clocks import Moment
+from pellak.core.model.clocks import Moment
 from tests.api.conftest import local
 
 NOON = datetime(2026, 11, 25, 12, 0, tzinfo=UTC)

@@ -6,7 +6,7 @@ import pytest
 from icalendar import Calendar
 
 from pellak.api.app import create_app
-from pellak.core.care.clocks import Moment
+from pellak.core.model.clocks import Moment
 from tests.api.conftest import local
 
 START = datetime(2026, 11, 26, 8, 0).astimezone()

@@ -2,7 +2,7 @@
 
 import pytest
 
-from pellak.core.registry import RECKONERS
+from pellak.core.catalogue.reckoners import RECKONERS
 
 PROBLEM = "application/problem+json"
 

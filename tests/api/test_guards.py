@@ -105,9 +105,9 @@ def test_hostile_requests_are_answered_and_never_by_a_fault_of_ours(client, job)
     for file in FILES:
         for door in (
             "/api/rack/import",
-            "/api/rack/look-into",
+            "/api/rack/preview",
             "/api/metals/import",
-            "/api/metals/look-into",
+            "/api/metals/preview",
         ):
             headers = {"content-type": "application/octet-stream"}
             check(client.post(door, content=file, headers=headers))

@@ -28,7 +28,7 @@ def test_out_and_in_again_changes_nothing(client, kind):
     assert client.get("/api/metals/export", params={"kind": kind}).text == out.text
 
 
-@pytest.mark.parametrize("door", ["look-into", "import"])
+@pytest.mark.parametrize("door", ["preview", "look-into", "import"])
 def test_a_bad_file_names_its_cell_and_a_huge_one_is_turned_away(client, door):
     bad = client.post(f"/api/metals/{door}", content=b"heat,alloy,C\nH,4130,x\n", headers=RAW)
     assert bad.status_code == 422

@@ -32,7 +32,7 @@ def test_out_and_in_again(client, kind):
 def test_bad_items_and_files_name_their_field(client):
     bad = client.post("/api/rack", json={**TIP, "orifice_mm": "wide"})
     assert bad.json()["errors"][0]["field"] == "orifice_mm"
-    file = client.post("/api/rack/look-into", content=b"kind,name\ntip,7\n", headers=RAW)
+    file = client.post("/api/rack/preview", content=b"kind,name\ntip,7\n", headers=RAW)
     assert file.json()["errors"][0]["field"] == "row 2, column orifice_mm"
     huge = client.post("/api/rack/import", content=b"x" * 10_000_000, headers=RAW)
     assert huge.status_code == 413

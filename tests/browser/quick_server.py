@@ -7,7 +7,7 @@ from bench.given_clock import set_clock
 
 from pellak.api.app import create_app
 from pellak.cli.serving import PAGE
-from pellak.core.care.clocks import Moment
+from pellak.core.model.clocks import Moment
 from pellak.shop.clock import machine_moment
 
 

@@ -11,11 +11,11 @@ from pellak.core.gas.cylinders import reckon_cylinders
 from pellak.core.heat.case import HeatCase
 from pellak.core.heat.forerunner import closing_rise_k
 from pellak.core.heat.loss import face_loss_w_per_m2_k
-from pellak.core.job import with_changes
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.metal.hardness import hardenability
-from pellak.core.plan import compose_plan
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.plan.change_job import with_changes
+from pellak.core.plan.compose import compose_plan
 from pellak.core.preheat.reckon import PreheatGiven, reckon_preheat
 from pellak.core.tables import heat_families
 from tests.core.evaluate import evaluate

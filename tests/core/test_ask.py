@@ -2,9 +2,9 @@
 
 import pytest
 
-from pellak.core.ask import ask
-from pellak.core.ask_piece import OfShop
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.ask.one_line_questions import ask
+from pellak.core.ask.piece import OfShop
 from pellak.core.metal.certificate import Amount, Certificate, own_metal
 from pellak.core.torch.candidates import RackTip
 from pellak.core.torch.jet import jet_for_flow_m_per_s

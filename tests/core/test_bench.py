@@ -2,7 +2,10 @@
 
 import pytest
 
-from pellak.core.bench import (
+from pellak.core.answer.errors import Refused
+from pellak.core.model.clocks import Moment
+from pellak.core.model.run_log import RunLog
+from pellak.core.run.bench import (
     begun,
     bench_state,
     clock_cleared,
@@ -11,10 +14,7 @@ from pellak.core.bench import (
     leak_tested,
     stood_at,
 )
-from pellak.core.care.clocks import Moment
-from pellak.core.errors import Refused
-from pellak.core.run_log import RunLog
-from pellak.core.stops import confirmed
+from pellak.core.run.hold_points import confirmed
 from tests.core.test_families import PIECES, plan_of
 
 PLANS = {family: plan_of(family) for family in PIECES}

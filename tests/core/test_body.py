@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from scipy.integrate import quad, solve_ivp
 from scipy.special import erfcx
 
+from pellak.core.answer.errors import Refused
 from pellak.core.body import soaking
 from pellak.core.body.bare_loss import bare_loss_w_per_m2
 from pellak.core.body.body import BodyGiven, body_of
@@ -20,8 +21,7 @@ from pellak.core.body.cooling import run_cooling
 from pellak.core.body.media import Filling, media
 from pellak.core.body.soak_given import SoakGiven, soaking_of
 from pellak.core.body.soaking import GAS_C, run_soak
-from pellak.core.errors import Refused
-from pellak.core.one_line import reckon_by_name
+from pellak.core.catalogue.one_line import reckon_by_name
 
 CASES = [
     pytest.param(row, id=row["case"])

@@ -5,11 +5,11 @@ import math
 import pytest
 from scipy.optimize import brentq
 
+from pellak.core.answer.errors import Refused
 from pellak.core.body.bare_loss import film_w_per_m2_k
 from pellak.core.body.body import BodyGiven, body_of
 from pellak.core.body.metals import body_metals
 from pellak.core.body.spread import spread_limit_c, towards, wall_limit_c
-from pellak.core.errors import Refused
 
 CARBON_STEEL_EN_1993 = [
     # °C, J/kgK, W/mK: EN 1993-1-2, 3.4.1.2 and 3.4.1.3, reckoned by hand.

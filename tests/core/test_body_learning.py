@@ -13,12 +13,12 @@ from pellak.core.body.cooling import run_cooling
 from pellak.core.body.learning import LEAST_ERROR, cooling_told, flame_told
 from pellak.core.body.soak_given import FLAME_SIGMA, SoakGiven, soaking_of
 from pellak.core.body.soaking import run_soak
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.heat.wiser import heated
-from pellak.core.plan import compose_plan
-from pellak.core.run_log import RunLog
-from pellak.core.stations.body_learning import with_flame, with_media
-from pellak.core.told import Told, posterior
+from pellak.core.factor import FactorObservation, posterior
+from pellak.core.kinds.heat.calibration import heated
+from pellak.core.kinds.stations.body_learning import with_flame, with_media
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.run_log import RunLog
+from pellak.core.plan.compose import compose_plan
 from pellak.demo.jobs import JOBS, demo_job
 
 SOAK = SoakGiven(
@@ -65,7 +65,7 @@ def test_what_was_learnt_before_is_not_counted_twice():
 @settings(max_examples=50)
 @given(st.lists(st.floats(-1, 1), min_size=1, max_size=12), st.floats(0.05, 0.5))
 def test_the_spread_narrows_and_the_factor_stays_between_prior_and_runs(logs, error):
-    told = [Told(ln_factor=one, error=error) for one in logs]
+    told = [FactorObservation(ln_factor=one, error=error) for one in logs]
     now = posterior(FLAME_SIGMA, told)
     assert now.sigma < FLAME_SIGMA
     assert now.sigma >= posterior(FLAME_SIGMA, [*told, told[0]]).sigma

@@ -4,7 +4,7 @@ from itertools import pairwise
 
 import pytest
 
-from pellak.core.registry import get_reckoner
+from pellak.core.catalogue.reckoners import get_reckoner
 
 
 @pytest.mark.parametrize("far_mm", [None, 20.0, 833.2, 4000.0])

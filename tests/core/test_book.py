@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from pellak.core.book.columns import MOST_SIGNS, RunColumns, RunEntry
-from pellak.core.book.search import FACETS, Found, RunsWanted, band_label, thickness_bands
+from pellak.core.book.search import FACETS, BookHits, RunsWanted, band_label, thickness_bands
 from pellak.core.book.statistics import book_statistics, wilson
 from pellak.core.book.texts import RunTexts
 from pellak.core.faults.tables import fault_causes
@@ -94,7 +94,7 @@ def fits(entry, want, but=None):
 def test_what_is_found_and_counted_is_what_each_run_by_itself_says(book, want):
     columns = RunColumns()
     columns.enter(book)
-    found = Found(columns, want)
+    found = BookHits(columns, want)
     expected = [entry for entry in book if fits(entry, want)]
     assert found.total == len(expected)
     assert set(found.rows(0, 100)) == {entry.run_id for entry in expected}
@@ -111,7 +111,7 @@ def test_what_is_found_and_counted_is_what_each_run_by_itself_says(book, want):
 def test_pages_are_cuts_of_one_order(book, want, offset, most):
     columns = RunColumns()
     columns.enter(book)
-    found = Found(columns, want)
+    found = BookHits(columns, want)
     assert found.rows(offset, most) == found.rows(0, 100)[offset : offset + most]
     place = {entry.run_id: entry.place for entry in book}
     thick = {entry.run_id: entry.numbers["thickness_mm"] for entry in book}
@@ -137,7 +137,7 @@ def test_a_run_written_anew_counts_once_as_it_is_now(book):
     again.enter(changed)
     for want in (RunsWanted(), RunsWanted(chosen={"who": ["Ansel"]}),
                  RunsWanted(chosen={"sign": ["popping"]})):  # fmt: skip
-        assert Found(columns, want).rows(0, 99) == Found(again, want).rows(0, 99)
+        assert BookHits(columns, want).rows(0, 99) == BookHits(again, want).rows(0, 99)
     assert len(columns) == len(book)
 
 
@@ -148,10 +148,10 @@ def test_unknown_values_find_nothing_and_unknown_puddles_stand_last():
                                               "planned_puddle_s": 4.0})
         for n, s in enumerate((None, 8.0, 4.0))
     )  # fmt: skip
-    assert Found(columns, RunsWanted(chosen={"who": ["Nobody"]})).total == 0
-    assert Found(columns, RunsWanted(chosen={"sign": ["sparks"]})).total == 0
-    assert Found(columns, RunsWanted(sort="slowest")).rows(0, 9) == ["r1", "r2", "r0"]
-    assert Found(columns, RunsWanted(sort="quickest")).rows(0, 9) == ["r2", "r1", "r0"]
+    assert BookHits(columns, RunsWanted(chosen={"who": ["Nobody"]})).total == 0
+    assert BookHits(columns, RunsWanted(chosen={"sign": ["sparks"]})).total == 0
+    assert BookHits(columns, RunsWanted(sort="slowest")).rows(0, 9) == ["r1", "r2", "r0"]
+    assert BookHits(columns, RunsWanted(sort="quickest")).rows(0, 9) == ["r2", "r1", "r0"]
 
 
 def test_more_rows_and_more_signs_than_there_was_room_for():
@@ -160,9 +160,11 @@ def test_more_rows_and_more_signs_than_there_was_room_for():
         RunEntry(f"r{n}", n, {"name": f"Patch {n}"}, {"thickness_mm": 1.0}, (f"s{n % 80}",))
         for n in range(3000)
     )
-    assert Found(columns, RunsWanted()).rows(0, 1) == ["r2999"]
+    assert BookHits(columns, RunsWanted()).rows(0, 1) == ["r2999"]
     assert len(columns.signs) == MOST_SIGNS
-    assert Found(columns, RunsWanted(chosen={"sign": ["s5"]})).total == math.ceil((3000 - 5) / 80)
+    assert BookHits(columns, RunsWanted(chosen={"sign": ["s5"]})).total == math.ceil(
+        (3000 - 5) / 80
+    )
 
 
 def test_bands_meet_without_a_gap():
@@ -179,7 +181,9 @@ def test_bands_meet_without_a_gap():
 def test_what_the_book_says_is_what_counting_by_hand_says(book):
     columns = RunColumns()
     columns.enter(book)
-    told = book_statistics(columns, Found(columns, RunsWanted()).mask, ["sparks", "burn-through"])
+    told = book_statistics(
+        columns, BookHits(columns, RunsWanted()).mask, ["sparks", "burn-through"]
+    )
     assert told.runs == len(book)
     judged = [e for e in book if e.words["verdict"]]
     assert sum(one.judged for one in told.success) == len(judged)

@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.optimize import brentq
 
-from pellak.core.heat.bracket import CLOSE_ENOUGH, where_share_is_one
+from pellak.core.heat.bracket import CLOSE_ENOUGH, find_crossings
 
 powers = st.lists(st.floats(0.05, 4), min_size=1, max_size=12)
 
@@ -21,7 +21,7 @@ def test_it_finds_what_a_standard_root_finder_finds(exponents, knee, rising):
     def share(x):
         return np.exp(sign * p * (x - knee)) * (1 + 0.3 * np.tanh(sign * (x - knee) + 0.5))
 
-    found = where_share_is_one(share, -8.0, 8.0, len(p), rising=rising)
+    found = find_crossings(share, -8.0, 8.0, len(p), rising=rising)
     for place, exponent in enumerate(exponents):
 
         def one(x, exponent=exponent):
@@ -40,18 +40,16 @@ def test_it_finds_what_a_standard_root_finder_finds(exponents, knee, rising):
 
 
 def test_a_curve_that_starts_from_nothing_is_still_found():
-    found = where_share_is_one(lambda x: 4 * np.exp(-50 * np.exp(-x)), -8.0, 8.0, 1, rising=True)
+    found = find_crossings(lambda x: 4 * np.exp(-50 * np.exp(-x)), -8.0, 8.0, 1, rising=True)
     assert 4 * math.exp(-50 * math.exp(-found[0])) == pytest.approx(1, rel=1e-4)
 
 
 def test_what_never_gets_there_is_nan_beside_what_does():
-    found = where_share_is_one(
+    found = find_crossings(
         lambda x: np.array([0.5, 2.0]) * np.exp(0.01 * x), 0.0, 1.0, 2, rising=True
     )
     assert np.isnan(found).all()
-    found = where_share_is_one(
-        lambda x: np.array([0.1, 1.0]) * np.exp(x), -1.0, 1.0, 2, rising=True
-    )
+    found = find_crossings(lambda x: np.array([0.1, 1.0]) * np.exp(x), -1.0, 1.0, 2, rising=True)
     assert math.isnan(found[0])
     assert found[1] == pytest.approx(0, abs=1e-4)
 
@@ -64,6 +62,6 @@ def test_no_curve_keeps_it_long(steepness):
         asked.append(x)
         return np.exp(np.clip(steepness * (x - 1.234), -27, 5))
 
-    found = where_share_is_one(share, -8.0, 8.0, 1, rising=True)
+    found = find_crossings(share, -8.0, 8.0, 1, rising=True)
     assert found[0] == pytest.approx(1.234, abs=1e-3)
     assert len(asked) <= 24

@@ -7,15 +7,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.care.cards import cards_at_bench
-from pellak.core.care.eyes import EyesGiven, reckon_eyes
-from pellak.core.care.sequences import every_step, flash_back_drill, holds
-from pellak.core.job import with_changes
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
-from pellak.core.plan import compose_plan
-from pellak.core.rack.equipment import Equipment
-from pellak.core.rack.items import read_item
+from pellak.core.model.cards import cards_at_bench
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.model.sequences import every_step, flash_back_drill, holds
+from pellak.core.plan.change_job import with_changes
+from pellak.core.plan.compose import compose_plan
+from pellak.core.rig.equipment import Equipment
+from pellak.core.rig.items import read_item
+from pellak.core.safety.eyes import EyesGiven, reckon_eyes
 from pellak.demo.ferry import RACK
 from pellak.demo.jobs import JOBS, demo_job
 from tests.core.test_families import PIECES, READY, plan_of

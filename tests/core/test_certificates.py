@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.metal.alloy import alloys
 from pellak.core.metal.certificate import (
     Amount,

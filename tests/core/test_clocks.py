@@ -4,7 +4,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.care.clocks import (
+from pellak.core.answer.errors import Refused
+from pellak.core.model.clocks import (
     LEAK_S,
     LEAST_STANDING_S,
     ClockMark,
@@ -14,7 +15,6 @@ from pellak.core.care.clocks import (
     standing_s,
     started,
 )
-from pellak.core.errors import Refused
 
 NOON = Moment(utc_s=1_800_000_000.0, boot="one", boot_s=5000.0)
 spans = st.floats(0, 1e6)

@@ -14,11 +14,11 @@ import pytest
 
 from pellak.core.heat.gas_rule import PACE_FACTORS
 from pellak.core.heat.solve import PieceGiven
-from pellak.core.job import with_changes
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.metal.alloy import alloys, heat_family_of
-from pellak.core.plan import compose_plan
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.plan.change_job import with_changes
+from pellak.core.plan.compose import compose_plan
 from pellak.core.tables import joints
 from pellak.core.torch.candidates import RackTip
 from pellak.core.torch.jet import orifice_for_flow_mm

@@ -4,11 +4,11 @@ import math
 
 import pytest
 
-from pellak.core.errors import Refused
-from pellak.core.job import with_changes
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
-from pellak.core.plan import compose_plan
+from pellak.core.answer.errors import Refused
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.plan.change_job import with_changes
+from pellak.core.plan.compose import compose_plan
 from pellak.core.tables import joints
 from tests.core.test_one_sum import RACK
 

@@ -7,11 +7,11 @@ from hypothesis import given as drawn
 from hypothesis import settings
 from hypothesis import strategies as st
 
+from pellak.core.answer.errors import Refused
 from pellak.core.day.calendar import Calendar
 from pellak.core.day.given import DayGiven, DayJob, DayPhase, Pin
 from pellak.core.day.reckon import plan_day
 from pellak.core.day.units import units_of
-from pellak.core.errors import Refused
 from tests.core.day_checker import faults_of
 
 OPENS, CLOSES = 450.0, 1050.0

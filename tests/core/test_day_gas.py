@@ -5,8 +5,8 @@ from hypothesis import given as drawn
 from hypothesis import settings
 from hypothesis import strategies as st
 
-from pellak.core.day.bettering import bettered
-from pellak.core.day.listing import listed
+from pellak.core.day.greedy import plan_greedily
+from pellak.core.day.local_search import search_locally
 from pellak.core.day.reckon import plan_day
 from tests.core.day_checker import faults_of
 from tests.core.test_day import day, hot, seam, shops
@@ -97,8 +97,8 @@ def test_an_hour_that_draws_more_than_a_fifteenth_is_warned_of(full_l, over):
 @settings(max_examples=20, deadline=None)
 @drawn(shops(most=8), st.integers(0, 1))
 def test_small_moves_never_make_a_day_worse_and_can_be_done(shop, exact):
-    before = listed(shop)
-    after = bettered(shop, before)
+    before = plan_greedily(shop)
+    after = search_locally(shop, before)
     assert after.worth() <= before.worth()
     told = shop.model_copy(update={"exact": bool(exact), "seconds": 0.1})
     assert faults_of(told, plan_day(told).values) == []
@@ -107,7 +107,7 @@ def test_small_moves_never_make_a_day_worse_and_can_be_done(shop, exact):
 def test_small_moves_save_tips():
     jobs = [seam(f"job {n}", minutes=10.0 + n % 7, tip=f"B{n % 3}") for n in range(10)]
     told = day(jobs, **TWO)
-    before = listed(told)
-    after = bettered(told, before)
+    before = plan_greedily(told)
+    after = search_locally(told, before)
     assert after.worth()[3] < before.worth()[3]
     assert after.worth()[:3] <= before.worth()[:3]

@@ -5,7 +5,7 @@ from hypothesis import given as drawn
 from hypothesis import strategies as st
 
 from pellak.core.day.held import held, moved
-from pellak.core.day.phases import RunNow, drags
+from pellak.core.day.phases import RunProgress, drags
 from pellak.core.day.reckon import plan_day
 from tests.core.test_day import day, seam
 from tests.core.test_day_phases import SHEET
@@ -53,6 +53,6 @@ def test_minutes_are_said_from_five_on(before, after):
 
 @pytest.mark.parametrize(("ago", "over"), [(5.0, False), (20.0, False), (90.0, True)])
 def test_a_run_drags_past_its_slowest_hand_and_not_before(ago, over):
-    assert bool(drags(SHEET, RunNow(ago))) is over
-    assert drags(SHEET, RunNow(ago, ended_min_ago=1.0)) == ""
-    assert drags(None, RunNow(ago)) == ""
+    assert bool(drags(SHEET, RunProgress(ago))) is over
+    assert drags(SHEET, RunProgress(ago, ended_min_ago=1.0)) == ""
+    assert drags(None, RunProgress(ago)) == ""

@@ -8,10 +8,10 @@ from hypothesis import settings
 from hypothesis import strategies as st
 
 from pellak.core.day.calendar import Calendar, Placed
+from pellak.core.day.explain import clock
 from pellak.core.day.given import DayGiven, DayJob, DayPhase, Pin
-from pellak.core.day.listing import listed, tip_changes, weight
+from pellak.core.day.greedy import plan_greedily, tip_changes, weight
 from pellak.core.day.reckon import plan_day
-from pellak.core.day.telling import clock
 from pellak.core.day.units import TIP_CHANGE_MIN, units_of
 from tests.core.day_checker import faults_of
 
@@ -247,4 +247,4 @@ def test_forty_jobs_are_listed_and_all_of_them_accounted_for():
     assert faults_of(told, values) == []
     planned = {block.job for block in values.timeline}
     assert planned | {one.job for one in values.not_today} == {one.id for one in jobs}
-    assert listed(told).worth() == listed(told).worth()
+    assert plan_greedily(told).worth() == plan_greedily(told).worth()

@@ -3,10 +3,10 @@
 import pytest
 
 from pellak.core.day.given import DayJob
-from pellak.core.day.phases import COOL, DRESS, FLAME, PREPARE, WATCH, RunNow, day_job
-from pellak.core.facts import Facts
-from pellak.core.job_base import ShopSchools
-from pellak.core.plan import compose_plan
+from pellak.core.day.phases import COOL, DRESS, FLAME, PREPARE, WATCH, RunProgress, day_job
+from pellak.core.model.facts import Facts
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.plan.compose import compose_plan
 from pellak.core.seam.job_gas import JobGas
 from pellak.demo.jobs import JOBS, demo_job
 
@@ -33,11 +33,11 @@ def test_every_demo_job_has_phases_or_the_reason_why_not(name):
 
 
 def test_a_run_under_way_has_only_what_is_left_of_its_flame():
-    left = day_job("a", "Patch", "shop", SHEET, RunNow(began_min_ago=4.0))
+    left = day_job("a", "Patch", "shop", SHEET, RunProgress(began_min_ago=4.0))
     assert names(left) == [FLAME, WATCH, COOL, DRESS]
     assert left.phases[0].minutes == pytest.approx(SHEET.job_min - 4)
     assert left.priority == 1
-    late = day_job("a", "Patch", "shop", SHEET, RunNow(began_min_ago=90.0))
+    late = day_job("a", "Patch", "shop", SHEET, RunProgress(began_min_ago=90.0))
     assert late.phases[0].minutes == 5
 
 
@@ -45,7 +45,7 @@ def test_a_run_under_way_has_only_what_is_left_of_its_flame():
     ("ended", "watch", "cool"), [(0.0, 60, 20), (15.0, 45, 5), (30.0, 30, 0), (61.0, None, 0)]
 )
 def test_after_the_flame_its_watch_and_cooling_run_out(ended, watch, cool):
-    told = day_job("a", "Patch", "shop", SHEET, RunNow(80.0, ended))
+    told = day_job("a", "Patch", "shop", SHEET, RunProgress(80.0, ended))
     assert isinstance(told, DayJob)
     phases = {phase.name: phase.minutes for phase in told.phases}
     assert phases.get(WATCH) == watch

@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.member.distortion import DistortionGiven, Weld, reckon_distortion
 from pellak.core.member.section import Section, properties
 

@@ -19,7 +19,12 @@ from pellak.core.heat.travel import (
     reach_m,
     travel_results,
 )
-from pellak.core.kinds.seam.drawing import SeamDrawing, blue_band_mm, empty_drawing, seam_drawing
+from pellak.core.model.kinds.seam.drawing import (
+    SeamDrawing,
+    blue_band_mm,
+    empty_drawing,
+    seam_drawing,
+)
 from pellak.core.tables import heat_families
 from tests.published import published
 from tests.strategies import thicknesses_mm

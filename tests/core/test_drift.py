@@ -9,13 +9,18 @@ import pytest
 from pellak.core.hand.drift import ALARM_AT, MOST_OFF, SLACK, OffBy, drift_of, drifts, off_by
 from pellak.core.hand.fit import fit_hand
 from pellak.core.hand.given import TimedPuddle
-from pellak.core.hand.known import MODEL_HAND, KnownHand, known_hand, predicted_sigma
+from pellak.core.hand.known import (
+    MODEL_HAND,
+    OperatorCalibration,
+    operator_calibration,
+    predicted_sigma,
+)
 from pellak.core.hand.page import clogged, drift_lines, factor_lines, puddle_points
 from pellak.core.hand.timed import READ_WITHIN, seconds_at
 from pellak.core.heat.solve import HeatGiven
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
-from pellak.core.plan import compose_plan
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.plan.compose import compose_plan
 from pellak.core.tables import heat_families
 
 STEEL = {"family": "carbon-steel", "thickness_mm": 1.2, "acetylene_l_per_h": 120.0}
@@ -146,18 +151,18 @@ def job(**more):
 def learned(person="", factor=0.8, n=12, torch="long"):
     chance = random.Random(1)
     logs = [timed(chance, factor, person="Tove", spread=0.1, torch=torch) for _ in range(n)]
-    return known_hand(fit_hand(logs), person, ["long"], "2026-11-20T09:00:00+00:00")
+    return operator_calibration(fit_hand(logs), person, ["long"], "2026-11-20T09:00:00+00:00")
 
 
 def test_a_plan_goes_by_the_hand_that_was_taken_up_with_its_band_and_says_so():
     plain = compose_plan(job(), ShopSchools())
-    fitted = compose_plan(job(), ShopSchools(), known_hand=learned("Tove"))
+    fitted = compose_plan(job(), ShopSchools(), operator_calibration=learned("Tove"))
     assert plain.facts.hand == ""
     assert "Tove’s log" in fitted.facts.hand
     assert fitted.facts.puddle_s > 1.3 * plain.facts.puddle_s
     assert fitted.facts.tack_hold_s > plain.facts.tack_hold_s
     assert fitted.facts.heat == plain.facts.heat, "what is logged against stays the model's own"
-    near = compose_plan(job(), ShopSchools(), known_hand=learned(factor=1.02, torch=""))
+    near = compose_plan(job(), ShopSchools(), operator_calibration=learned(factor=1.02, torch=""))
     figures = [
         {f.id: f for station in plan.stations for f in station.figures}["puddle_s"]
         for plan in (plain, near)
@@ -172,7 +177,7 @@ def test_a_torch_no_log_names_is_less_sure_and_a_metal_none_names_stays_the_mode
     own, other = known.of("carbon-steel", "long"), known.of("carbon-steel", "another")
     assert own.sigma < other.sigma
     assert known.of("lead", "long") == MODEL_HAND
-    assert KnownHand.model_validate_json(known.model_dump_json()) == known
+    assert OperatorCalibration.model_validate_json(known.model_dump_json()) == known
 
 
 def test_no_band_is_narrower_than_a_reading_and_more_logs_never_widen_it():

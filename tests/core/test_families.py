@@ -2,11 +2,11 @@
 
 import pytest
 
-from pellak.core.job import with_changes
-from pellak.core.job_base import ShopSchools, metal_of, metal_words
-from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.metal.alloy import PLAIN_ALLOY, UNKNOWN
-from pellak.core.plan import compose_plan
+from pellak.core.model.job_base import ShopSchools, metal_of, metal_words
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.plan.change_job import with_changes
+from pellak.core.plan.compose import compose_plan
 from tests.core.evaluate import evaluate
 from tests.core.test_tip import DEMO
 

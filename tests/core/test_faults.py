@@ -5,14 +5,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pellak.core.errors import Refused
-from pellak.core.fault_search import faults_of, set_up_of, signs_of, with_tried
+from pellak.core.answer.errors import Refused
 from pellak.core.faults.finder import learned, reckon_faults, speaks
-from pellak.core.faults.given import FaultsGiven, Tried
+from pellak.core.faults.given import FaultsGiven, RemedyTried
 from pellak.core.faults.tables import fault_causes, fault_evidence, fault_signs
-from pellak.core.job_base import ShopSchools
-from pellak.core.plan import compose_plan
-from pellak.core.run_log import RunLog
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.run_log import RunLog
+from pellak.core.plan.compose import compose_plan
+from pellak.core.run.fault_search import faults_of, set_up_of, signs_of, with_tried
 from pellak.demo.jobs import JOBS, demo_job
 
 PRACTICE = {
@@ -218,7 +218,7 @@ def test_shares_are_shares_whatever_is_known(signs, puddle_s, share, oxygen, cle
 
 @given(st.integers(0, 60), st.integers(0, 60))
 def test_what_helped_counts_and_slowly(tried, helped):
-    factor = learned("damp", [Tried(cause="damp", tried=tried, helped=min(helped, tried))])
+    factor = learned("damp", [RemedyTried(cause="damp", tried=tried, helped=min(helped, tried))])
     assert 0 < factor < 2
     assert factor == pytest.approx(2 * (min(helped, tried) + 2) / (tried + 4))
     assert learned("damp", []) == 1
@@ -227,8 +227,8 @@ def test_what_helped_counts_and_slowly(tried, helped):
 def test_what_helped_here_moves_it_up():
     plain = reckon_faults(asked("porosity"))
     tried = [
-        Tried(cause="damp", tried=8, helped=8),
-        Tried(cause="pool-uncovered", tried=8, helped=0),
+        RemedyTried(cause="damp", tried=8, helped=8),
+        RemedyTried(cause="pool-uncovered", tried=8, helped=0),
     ]
     after = reckon_faults(asked("porosity", tried=tried))
     assert place_of("damp", after) == 0 < place_of("damp", plain)

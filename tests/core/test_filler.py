@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.seam.filler import FillerGiven, groove_of, heat_given_of, reckon_filler
 from pellak.core.seam.groove import (
     THICKEST_PASS_MM,

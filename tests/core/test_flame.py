@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scripts.flame_table import SPECIES, burnt
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.tables import heat_families, rows
 from pellak.core.torch.flame import (
     FlameGiven,

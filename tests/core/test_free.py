@@ -6,10 +6,10 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from pellak.core.answer.errors import Refused
 from pellak.core.body.purposes import purposes
 from pellak.core.body.two_bodies import EXPANSION_TO_200, clearance_mm
-from pellak.core.errors import Refused
-from pellak.core.one_line import reckon_by_name
+from pellak.core.catalogue.one_line import reckon_by_name
 
 NUT = {"family": "carbon-steel", "shape": "ring", "diameter_mm": 60.0, "bore_mm": 40.0,
        "length_mm": 25.0}  # fmt: skip

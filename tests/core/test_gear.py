@@ -1,13 +1,13 @@
 """A job worked with a torch, a hose and cylinders of its own choice out of a rack with several."""
 
 import pytest
+from pellak.core.kinds.stations.gear import GEAR
 
-from pellak.core.job import job_from
-from pellak.core.job_base import ShopSchools
-from pellak.core.plan import compose_plan
-from pellak.core.rack.equipment import Equipment
-from pellak.core.rack.items import read_item
-from pellak.core.stations.gear import GEAR
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.plan.change_job import job_from
+from pellak.core.plan.compose import compose_plan
+from pellak.core.rig.equipment import Equipment
+from pellak.core.rig.items import read_item
 
 BIG = "acetylene-4.1"
 RACK = Equipment(

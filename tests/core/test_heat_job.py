@@ -3,14 +3,15 @@
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from pellak.core.kinds.stations.body_heat import body_family
+from pellak.core.kinds.stations.head_tips import NARROWER, WIDER, head_answer, wanted_l_per_h
 
-from pellak.core.ask import ask
-from pellak.core.ask_piece import OfShop
+from pellak.core.answer.errors import Refused
+from pellak.core.ask.one_line_questions import ask
+from pellak.core.ask.piece import OfShop
 from pellak.core.body.media import media
 from pellak.core.body.purposes import purposes
-from pellak.core.errors import Refused
-from pellak.core.job import with_changes
-from pellak.core.job_base import ShopSchools
+from pellak.core.catalogue.one_line import reckon_by_name
 from pellak.core.kinds.heat.part_station import NEEDS, needs
 from pellak.core.kinds.heat.warming import (
     CameFree,
@@ -22,13 +23,12 @@ from pellak.core.kinds.heat.warming import (
     warmth_told,
 )
 from pellak.core.metal.alloy import alloys
-from pellak.core.one_line import reckon_by_name
-from pellak.core.plan import compose_plan
-from pellak.core.rack.equipment import Equipment
-from pellak.core.rack.items import read_item
-from pellak.core.run_log import RunLog
-from pellak.core.stations.body_heat import body_family
-from pellak.core.stations.head_tips import NARROWER, WIDER, head_answer, wanted_l_per_h
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.run_log import RunLog
+from pellak.core.plan.change_job import with_changes
+from pellak.core.plan.compose import compose_plan
+from pellak.core.rig.equipment import Equipment
+from pellak.core.rig.items import read_item
 from pellak.demo.ferry import RACK, TIPS
 from pellak.demo.jobs import JOBS, demo_job
 

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.heat.reckon import FIGURES, reckon_heat
 from pellak.core.heat.solve import HeatGiven
 from pellak.core.heat.verdict import puddle_verdict, verdict_bands

@@ -4,9 +4,7 @@ import itertools
 
 import pytest
 
-from pellak.core.errors import Refused
-from pellak.core.job import job_from
-from pellak.core.job_base import ShopSchools
+from pellak.core.answer.errors import Refused
 from pellak.core.kinds.overlay.laying import (
     FeatherSeen,
     LayersLaid,
@@ -16,9 +14,11 @@ from pellak.core.kinds.overlay.laying import (
     found_as_it_cooled,
     layers_laid,
 )
-from pellak.core.kinds.overlay.work import AsCooled, OverlayLog
-from pellak.core.plan import compose_plan
-from pellak.core.run_log import RunLog
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.overlay.work import AsCooled, OverlayLog
+from pellak.core.model.run_log import RunLog
+from pellak.core.plan.change_job import job_from
+from pellak.core.plan.compose import compose_plan
 from tests.core.test_overlay import JOB
 
 

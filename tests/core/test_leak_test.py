@@ -4,8 +4,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.care.leak_test import LeakTestGiven, reckon_leak_test
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.safety.leak_test import LeakTestGiven, reckon_leak_test
 
 STILL = {
     "contents_before_bar": 12.0,

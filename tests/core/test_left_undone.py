@@ -2,14 +2,14 @@
 
 import pytest
 
-from pellak.core.bench import bench_state, stood_at
-from pellak.core.care.clocks import ClockMark
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.overlay.work import AsCooled, OverlayLog
-from pellak.core.kinds.seam.work import SeamLog
-from pellak.core.kinds.straighten.work import MemberLog
-from pellak.core.plan import compose_plan
-from pellak.core.run_log import RunLog
+from pellak.core.model.clocks import ClockMark
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.overlay.work import AsCooled, OverlayLog
+from pellak.core.model.kinds.seam.work import SeamLog
+from pellak.core.model.kinds.straighten.work import MemberLog
+from pellak.core.model.run_log import RunLog
+from pellak.core.plan.compose import compose_plan
+from pellak.core.run.bench import bench_state, stood_at
 from pellak.demo.jobs import JOBS, demo_job
 from tests.core.test_bench import NOON, all_answered
 

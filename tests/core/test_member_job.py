@@ -6,13 +6,13 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pellak.core.errors import Refused
-from pellak.core.job import job_from
-from pellak.core.job_base import ShopSchools
+from pellak.core.answer.errors import Refused
 from pellak.core.member.limits import Steel
 from pellak.core.member.said import read_said
 from pellak.core.member.section import SectionKind
-from pellak.core.plan import compose_plan
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.plan.change_job import job_from
+from pellak.core.plan.compose import compose_plan
 
 plausible = st.fixed_dictionaries(
     {

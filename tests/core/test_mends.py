@@ -2,13 +2,13 @@
 
 import pytest
 
-from pellak.core.errors import Refused
-from pellak.core.job import job_from
-from pellak.core.job_base import ShopSchools
+from pellak.core.answer.errors import Refused
 from pellak.core.kinds.registry import KINDS
-from pellak.core.mends import mends_for, with_mended
-from pellak.core.plan import compose_plan
-from pellak.core.run_log import MOST_MENDED, RunLog
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.run_log import MOST_MENDED, RunLog
+from pellak.core.plan.change_job import job_from
+from pellak.core.plan.compose import compose_plan
+from pellak.core.run.corrective_actions import mends_for, with_mended
 
 AT = "2026-11-26T10:00:00+00:00"
 

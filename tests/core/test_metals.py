@@ -5,10 +5,10 @@ from dataclasses import replace
 import pytest
 
 from pellak.core.metal.alloy import FAMILY_NAMES, alloys, heat_family_of, metal_named
+from pellak.core.metal.cautions import metal_cautions
 from pellak.core.metal.fusion import fusion_advice, fusion_cautions
-from pellak.core.metal.mind import metal_cautions
 from pellak.core.metal.rod import flux_for, rod_schools, rods
-from pellak.core.metal_page import metal_page
+from pellak.core.preheat.metal_page import metal_page
 from pellak.core.tables import rows, thermal_rows
 
 REFUSED = {

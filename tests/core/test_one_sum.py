@@ -4,13 +4,13 @@ import re
 
 import pytest
 
-from pellak.core.facts_kept import facts_kept
-from pellak.core.job import with_changes
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
-from pellak.core.plan import compose_plan
-from pellak.core.rack.equipment import Equipment
-from pellak.core.rack.items import read_item
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.model.upcast import facts_kept
+from pellak.core.plan.change_job import with_changes
+from pellak.core.plan.compose import compose_plan
+from pellak.core.rig.equipment import Equipment
+from pellak.core.rig.items import read_item
 from pellak.paper.measures import figure_words
 from tests.core.test_tip import DEMO
 

@@ -8,19 +8,19 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pellak.core.ask import ask
-from pellak.core.ask_piece import OfShop
-from pellak.core.errors import Refused
-from pellak.core.job import job_from
-from pellak.core.job_base import ShopSchools
+from pellak.core.answer.errors import Refused
+from pellak.core.ask.one_line_questions import ask
+from pellak.core.ask.piece import OfShop
+from pellak.core.catalogue.one_line import reckon_by_name
 from pellak.core.metal.alloy import alloys
-from pellak.core.one_line import reckon_by_name
+from pellak.core.model.job_base import ShopSchools
 from pellak.core.overlay.base import SMALL_MM2, base_of, body_preheat
 from pellak.core.overlay.given import Part
 from pellak.core.overlay.groups import group_named, groups
 from pellak.core.overlay.layers import layers_of
 from pellak.core.overlay.sweat_tip import flow_working, sweat_tips
-from pellak.core.plan import compose_plan
+from pellak.core.plan.change_job import job_from
+from pellak.core.plan.compose import compose_plan
 from pellak.core.tables import rows
 from pellak.core.torch.candidates import RackTip
 

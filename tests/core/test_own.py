@@ -2,12 +2,12 @@
 
 import pytest
 
-from pellak.core.errors import Refused
-from pellak.core.job import job_from, with_changes
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
-from pellak.core.own import own_rows
-from pellak.core.plan import compose_plan
+from pellak.core.answer.errors import Refused
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.model.overrides import own_rows
+from pellak.core.plan.change_job import job_from, with_changes
+from pellak.core.plan.compose import compose_plan
 
 SHEET = {"thickness_mm": 1.2, "length_mm": 400.0}
 PLATE = {"thickness_mm": 8.0, "length_mm": 300.0, "alloy": "sae-1045"}

@@ -8,19 +8,19 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.job import job_from
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.wiser import seam_timed
-from pellak.core.plan import compose_plan
-from pellak.core.run_log import RunLog
+from pellak.core.kinds.seam.calibration import seam_timed
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.run_log import RunLog
+from pellak.core.plan.change_job import job_from
+from pellak.core.plan.compose import compose_plan
 from pellak.core.seam.filler import FillerGiven, reckon_filler
-from pellak.core.seam.pace_told import (
+from pellak.core.seam.pace_learning import (
     MOST_BEFORE,
     RULE_SIGMA,
     SEAM_ERROR,
-    PaceTold,
+    PaceObservation,
     pace_factor,
-    pace_told,
+    pace_observation,
 )
 from tests.core.evaluate import evaluate
 
@@ -48,7 +48,7 @@ def timed(plan, times_the_plan, **log):
 
 
 def told(factor, count=1, family="carbon-steel"):
-    return [pace_told(family, 4.0, 1.0, 4.0 * factor)] * count
+    return [pace_observation(family, 4.0, 1.0, 4.0 * factor)] * count
 
 
 def test_five_seams_leave_a_third_of_the_error_and_the_band_holds():
@@ -57,7 +57,7 @@ def test_five_seams_leave_a_third_of_the_error_and_the_band_holds():
         chance = random.Random(seed)
         true = math.exp(chance.gauss(0, RULE_SIGMA))
         seams = [true * math.exp(chance.gauss(0, SEAM_ERROR)) for _ in range(6)]
-        known = [pace_told("lead", 10.0, 1.0, 10.0 * seam) for seam in seams[:5]]
+        known = [pace_observation("lead", 10.0, 1.0, 10.0 * seam) for seam in seams[:5]]
         now = pace_factor("lead", known)
         left.append(abs(math.log(now.factor / true)) / abs(math.log(true)))
         spread = math.hypot(now.sigma, SEAM_ERROR)
@@ -130,7 +130,7 @@ def test_a_run_tells_the_rules_factor_whatever_it_was_planned_with():
         plan_of(learned=told(1.4, 9)).work.paced.factor
     )
     # A hand that keeps to what was learned leaves it where it is, for ever.
-    learned: list[PaceTold] = told(1.4, MOST_BEFORE)
+    learned: list[PaceObservation] = told(1.4, MOST_BEFORE)
     for _ in range(40):
         learned = [timed(plan_of(learned=learned), 1.0), *learned]
     assert plan_of(learned=learned).work.paced.factor == pytest.approx(1.4, rel=0.12)

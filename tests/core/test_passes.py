@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.seam.filler import FillerGiven, groove_of, heat_given_of, reckon_filler
 from pellak.core.seam.pace import direction_factor, groove_factor
 from pellak.core.seam.passes import most_rod_g_per_min

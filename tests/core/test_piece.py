@@ -7,14 +7,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pellak.core.errors import Refused
-from pellak.core.job import with_changes
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
+from pellak.core.answer.errors import Refused
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.piece.dimensions import dimension_rows, ring_length, usual_value
 from pellak.core.piece.joint_drawing import joint_drawing
 from pellak.core.piece.questions import piece_questions, question_cautions
-from pellak.core.plan import compose_plan
+from pellak.core.plan.change_job import with_changes
+from pellak.core.plan.compose import compose_plan
 from pellak.core.tables import joints
 from tests.core.test_tip import DEMO
 

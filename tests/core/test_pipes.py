@@ -2,8 +2,8 @@
 
 import pytest
 
-from pellak.core.errors import Refused
-from pellak.core.job import job_from, with_changes
+from pellak.core.answer.errors import Refused
+from pellak.core.plan.change_job import job_from, with_changes
 from pellak.core.reading.pipes import read_pipe
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.tables import rows

@@ -8,14 +8,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.heat.colour import BARE_STEEL, POOL, blue_c, colour_at
-from pellak.core.job import job_from, with_changes
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
-from pellak.core.plan import compose_plan
-from pellak.core.planned import Plan
-from pellak.core.sheet import plan_sheet
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.model.plan import Plan
+from pellak.core.plan.change_job import job_from, with_changes
+from pellak.core.plan.compose import compose_plan
+from pellak.core.plan.text_report import plan_sheet
 from pellak.core.torch.candidates import ChartRow, RackTip
 from tests.core.test_tip import DEMO
 from tests.strategies import thicknesses_mm

@@ -17,11 +17,11 @@ from pellak.core.practice.flame.burning import (
     pops_per_s,
     soot,
 )
-from pellak.core.practice.flame.flows import Set, Torch, flows, needle
+from pellak.core.practice.flame.flows import FlameTorch, Set, flows, needle
 from pellak.core.practice.flame.targets import FLAME_TARGETS, usual_torch
 from pellak.core.torch.jet import BACKFIRE_BELOW_M_PER_S, LIFTS_ABOVE_M_PER_S
 
-TORCH = Torch(0.89)
+TORCH = FlameTorch(0.89)
 SMALL = 1e-4
 ratios, jets, dirts = st.floats(0, 2), st.floats(5, 300), st.floats(0, 1)
 NUMBERS = ("cone_mm", "feather_ratio", "inner", "sharp", "soot", "envelope_mm", "lift_mm",
@@ -128,7 +128,7 @@ def test_a_needle_opens_more_the_more_it_is_turned_and_gives_all_wide_open(one, 
 
 
 def test_twice_the_bores_are_three_decibels_more():
-    one, two = (hiss_db(Torch(1.0, jets=jets), 130, 1.0) for jets in (6, 12))
+    one, two = (hiss_db(FlameTorch(1.0, jets=jets), 130, 1.0) for jets in (6, 12))
     assert two - one == pytest.approx(10 * math.log10(2))
     assert hiss_db(TORCH, 130, 1.0) == pytest.approx(0)
     assert hiss_db(TORCH, 0, 1.0) == QUIETEST_DB

@@ -4,10 +4,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.errors import Refused
-from pellak.core.job import job_from
-from pellak.core.job_base import ShopSchools
-from pellak.core.plan import compose_plan
+from pellak.core.answer.errors import Refused
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.plan.change_job import job_from
+from pellak.core.plan.compose import compose_plan
 from pellak.core.practice.coupons import coupon_judged, coupon_named, coupons
 
 every = list(coupons().values())

@@ -9,8 +9,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pellak.core.chance import roll, wander
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.noise import hash_uniform, smooth_noise
 from pellak.core.practice.flame.burning import (
     cone_burning_m_per_s,
     feather_of,
@@ -19,14 +19,14 @@ from pellak.core.practice.flame.burning import (
     pops_per_s,
     soot,
 )
-from pellak.core.practice.flame.flows import Set, Torch, flows, needle, tip_bar
+from pellak.core.practice.flame.flows import FlameTorch, Set, flows, needle, tip_bar
 from pellak.core.practice.flame.targets import FLAME_TARGETS, Setting, flame_targets, score
 from pellak.core.practice.flame.trainer import WORDS, FlameState, Hands, step
 from pellak.core.torch.flame import cone_length_mm
 from pellak.core.torch.jet import mixture_density_kg_per_m3, tip_pressure_bar
 from tests.core.robots import DT, mean_score, opened, set_flame
 
-TORCH = Torch(0.89)
+TORCH = FlameTorch(0.89)
 NEUTRAL = Hands(Set(0.65, 0.65, 0.35, 0.35))
 openings = st.floats(0, 1)
 bars = st.floats(0, 2.5)
@@ -54,7 +54,7 @@ def test_equal_pressures_and_openings_burn_neutral(opening, bar):
 
 @pytest.mark.parametrize("orifice_mm", [0.5, 0.89, 1.6])
 def test_the_tip_asks_for_the_pressure_plans_are_made_with(orifice_mm):
-    torch = Torch(orifice_mm)
+    torch = FlameTorch(orifice_mm)
     acetylene = torch.rated_m3_per_s
     asked = tip_bar(torch, acetylene, 1.05 * acetylene)
     assert asked == pytest.approx(1.5 * tip_pressure_bar(130, 1.05), rel=1e-6)
@@ -63,7 +63,7 @@ def test_the_tip_asks_for_the_pressure_plans_are_made_with(orifice_mm):
 
 @given(openings, openings, bars, bars, st.sampled_from(["equal-pressure", "injector"]))
 def test_flows_balance_at_the_mixer_and_none_runs_backwards(fuel, oxygen, fuel_bar, ox_bar, mixer):
-    torch = Torch(0.89, mixer=mixer)
+    torch = FlameTorch(0.89, mixer=mixer)
     told = flows(torch, Set(fuel, oxygen, fuel_bar, ox_bar))
     assert told.acetylene_m3_per_s >= 0
     assert told.oxygen_m3_per_s >= 0
@@ -81,7 +81,7 @@ def test_acetylene_falls_when_oxygen_is_opened(fuel, oxygen, bar):
 
 
 def test_an_injector_draws_its_fuel_at_no_pressure_to_speak_of():
-    torch = Torch(0.89, mixer="injector")
+    torch = FlameTorch(0.89, mixer="injector")
     still = flows(torch, Set(1.0, 0.0, 0.02, 2.0)).acetylene_m3_per_s
     drawn = flows(torch, Set(1.0, 0.6, 0.02, 2.0)).acetylene_m3_per_s
     assert drawn > 1.5 * still
@@ -151,7 +151,7 @@ def test_what_goes_wrong_goes_wrong_as_it_does():
     too_much = opened(FlameState(TORCH), 4, Hands(Set(0.9, 0.0, 0.9, 0.0), spark=False))
     too_much = opened(too_much, 1, Hands(Set(0.9, 0.0, 0.9, 0.0), spark=True))
     assert "left-tip" in too_much.happened
-    head = Torch(1.0, jets=12)
+    head = FlameTorch(1.0, jets=12)
     full = lit(head, Hands(Set(0.8, 0.8, 0.5, 0.5)))
     assert full.lit
     starved_head = opened(full, 120, Hands(Set(0.8, 0.8, 0.08, 0.08)))
@@ -201,7 +201,9 @@ def test_the_same_hands_make_the_same_flame_and_another_seed_another():
 @given(st.integers(0, 2**32), st.sampled_from(["equal-pressure", "injector"]))
 def test_wild_hands_never_break_it(seed, mixer):
     chance = random.Random(seed)
-    state = FlameState(Torch(chance.choice((0.4, 0.89, 2.0)), chance.choice((1, 12)), mixer), seed)
+    state = FlameState(
+        FlameTorch(chance.choice((0.4, 0.89, 2.0)), chance.choice((1, 12)), mixer), seed
+    )
     for _ in range(400):
         wanted = Set(
             *(chance.choice((-1, 0, chance.random(), 5)) for _ in range(2)),
@@ -238,13 +240,13 @@ def test_a_score_is_the_sum_of_its_parts_and_says_why():
 
 
 def test_chance_is_even_smooth_and_the_same_each_time():
-    rolled = [roll(7, n) for n in range(4000)]
-    assert rolled == [roll(7, n) for n in range(4000)]
+    rolled = [hash_uniform(7, n) for n in range(4000)]
+    assert rolled == [hash_uniform(7, n) for n in range(4000)]
     assert sum(rolled) / 4000 == pytest.approx(0.5, abs=0.02)
     assert [sum(int(10 * one) == tenth for one in rolled) for tenth in range(10)] == [
         pytest.approx(400, abs=80)
     ] * 10
-    path = [wander(3, n / 50, 1.5) for n in range(2000)]
+    path = [smooth_noise(3, n / 50, 1.5) for n in range(2000)]
     assert max(abs(b - a) for a, b in itertools.pairwise(path)) < 0.05
     assert max(path) > 0.5
     assert min(path) < -0.5
@@ -253,4 +255,4 @@ def test_chance_is_even_smooth_and_the_same_each_time():
 @pytest.mark.parametrize(("given_mm", "jets"), [(0.1, 1), (9, 1), (1, 0), (1, 500)])
 def test_what_is_no_tip_is_refused(given_mm, jets):
     with pytest.raises(Refused):
-        Torch(given_mm, jets)
+        FlameTorch(given_mm, jets)

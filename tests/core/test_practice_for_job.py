@@ -2,8 +2,8 @@
 
 import pytest
 
-from pellak.core.facts import Facts
 from pellak.core.heat.solve import HeatGiven
+from pellak.core.model.facts import Facts
 from pellak.core.practice.flame.targets import flame_targets
 from pellak.core.practice.for_job import flame_for
 

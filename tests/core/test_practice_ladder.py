@@ -16,7 +16,7 @@ from pellak.core.practice.ladder import (
     LONGEST_PAUSE_DAYS,
     MOST_TODAY,
     PASSED_AT,
-    Tried,
+    ExerciseTried,
     due_day,
     standings,
 )
@@ -24,7 +24,7 @@ from pellak.core.practice.ladder import (
 FIRST = LADDER[0].id
 tries = st.lists(
     st.builds(
-        Tried,
+        ExerciseTried,
         rung=st.sampled_from([rung.id for rung in LADDER]),
         day=st.integers(0, 300),
         points=st.floats(0, 100),
@@ -34,7 +34,7 @@ tries = st.lists(
 
 
 def tried(*points_by_day, rung=FIRST):
-    return [Tried(rung=rung, day=day, points=points) for day, points in points_by_day]
+    return [ExerciseTried(rung=rung, day=day, points=points) for day, points in points_by_day]
 
 
 @pytest.mark.parametrize(

@@ -6,9 +6,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.care.sequences import every_step
-from pellak.core.errors import Refused
-from pellak.core.job_base import ShopSchools
+from pellak.core.answer.errors import Refused
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.sequences import every_step
 from pellak.core.practice.orders import (
     DRILLS,
     EITHER_WAY,

@@ -10,8 +10,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from pellak.core.heat.solve import HeatGiven, solve_heat
-from pellak.core.job_base import ShopSchools
-from pellak.core.plan import compose_plan
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.plan.compose import compose_plan
 from pellak.core.practice.for_job import puddle_for
 from pellak.core.practice.puddle.conduction import at_start, conducted, faces
 from pellak.core.practice.puddle.metal import melting_metal
@@ -19,7 +19,13 @@ from pellak.core.practice.puddle.picture import FIRST_LIQUID, HOLE, palette
 from pellak.core.practice.puddle.pool import pool_on
 from pellak.core.practice.puddle.sheet import COLUMNS, Sheet
 from pellak.core.practice.puddle.tasks import exercise_for, puddle_tasks, usual_heat
-from pellak.core.practice.puddle.torch import HIGHEST_MM, Held, Torch, core_share, flame_w_per_m2
+from pellak.core.practice.puddle.torch import (
+    HIGHEST_MM,
+    Held,
+    PuddleTorch,
+    core_share,
+    flame_w_per_m2,
+)
 from pellak.core.practice.puddle.trainer import PuddleHands, begun, step
 from pellak.demo.jobs import JOBS, demo_job
 from tests.core.puddle_hands import carried
@@ -34,7 +40,7 @@ def puddle_seconds(family, thickness_mm, flow, lean_deg):
     """Return how long a torch held still takes to a puddle, as the trainer melts it."""
     heat = HeatGiven(family=family, thickness_mm=thickness_mm, joint="butt", acetylene_l_per_h=flow)
     sheet = Sheet(melting_metal(family), thickness_mm)
-    torch, held = Torch.of(heat.case()), Held(sheet.seam_mm / 2, 0.0, 3.0, lean_deg)
+    torch, held = PuddleTorch.of(heat.case()), Held(sheet.seam_mm / 2, 0.0, 3.0, lean_deg)
     flame = flame_w_per_m2(sheet, torch, held, np.ones_like(sheet.area_m2))
     now, bridged = at_start(sheet, 20.0)
     bridged[:] = True
@@ -98,7 +104,7 @@ def test_the_flame_falls_whole_on_a_sheet_that_goes_on(family, piece):
 
 @given(st.floats(-3, 99), st.sampled_from(FAMILIES))
 def test_no_share_of_the_cone_jumps_with_its_height(height_mm, family):
-    torch = Torch.of(
+    torch = PuddleTorch.of(
         HeatGiven(family=family, thickness_mm=1.2, joint="butt", acetylene_l_per_h=120).case()
     )
     near, beside = core_share(torch, height_mm), core_share(torch, height_mm + 0.01)

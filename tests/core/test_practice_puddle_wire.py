@@ -9,11 +9,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from pellak.cli.dial import STEP_S, stand_in
-from pellak.core.errors import Refused
-from pellak.core.facts import Facts
+from pellak.core.answer.errors import Refused
 from pellak.core.heat.solve import HeatGiven
+from pellak.core.model.facts import Facts
 from pellak.core.practice.dial import TURNED, turned
-from pellak.core.practice.flame.flows import Torch as FlameTorch
+from pellak.core.practice.flame.flows import FlameTorch as FlameTorch
 from pellak.core.practice.flame.trainer import FlameState, Hands
 from pellak.core.practice.flame.trainer import step as flame_step
 from pellak.core.practice.for_job import for_job, puddle_for

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.practice.flame.flows import Torch
+from pellak.core.practice.flame.flows import FlameTorch
 from pellak.core.practice.flame.targets import (
     FLAME_TARGETS,
     HELD_S,
@@ -162,7 +162,7 @@ def test_pops_and_lost_flames_cost_and_are_told():
 
 
 def test_no_flame_at_the_end_is_worth_nothing_and_says_so():
-    dark = FlameState(Torch(0.89))
+    dark = FlameState(FlameTorch(0.89))
     assert score(Setting(NEUTRAL), dark).points == 0
     assert "no flame" in score(Setting(NEUTRAL), dark).parts[0].why
     stopped = replace(burning(NEUTRAL, 1.04, 130), stopped=True)

@@ -6,8 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.errors import Refused
-from pellak.core.practice.flame.flows import Set, Torch
+from pellak.core.answer.errors import Refused
+from pellak.core.practice.flame.flows import FlameTorch, Set
 from pellak.core.practice.flame.targets import Setting, flame_targets
 from pellak.core.practice.flame.trainer import FlameState, Hands
 from pellak.core.practice.flame.words import said, way_on
@@ -66,14 +66,14 @@ def test_a_frame_tells_what_is_drawn_and_heard():
     assert frame[3] == LIT | SPLIT
     assert frame[109] == 255
     assert frame[100:103] == bytes(state.seen().cone)
-    dark = flame_frame(FlameState(Torch(0.89)), near=False, set_after_s=None, pops=0)
+    dark = flame_frame(FlameState(FlameTorch(0.89)), near=False, set_after_s=None, pops=0)
     assert dark[3] == 0
     assert dark[100:109] == bytes(9)
 
 
 def test_words_follow_the_flame_and_lead_to_the_next_move():
     wanted = Setting(flame_targets()["neutral"])
-    cold = FlameState(Torch(0.89))
+    cold = FlameState(FlameTorch(0.89))
     assert said(cold).startswith("No flame")
     assert "spark" in way_on(wanted, cold)
     burning = lit()
@@ -88,7 +88,7 @@ def test_words_follow_the_flame_and_lead_to_the_next_move():
     shut = opened(burning, 3, Hands(Set(0.0, 0.65, 0.35, 0.35)))
     assert said(shut).startswith("No flame")
     assert "oxygen" in way_on(wanted, opened(shut, 1, Hands(Set(0.5, 0.6, 0.35, 0.35))))
-    sooty = opened(opened(FlameState(Torch(0.89)), 2, Hands(Set(0.3, 0, 0.2, 0.2))), 0.1,
+    sooty = opened(opened(FlameState(FlameTorch(0.89)), 2, Hands(Set(0.3, 0, 0.2, 0.2))), 0.1,
                    Hands(Set(0.3, 0, 0.2, 0.2), spark=True))  # fmt: skip
     assert "smok" in said(sooty)
     assert way_on(wanted, sooty).startswith("More acetylene")

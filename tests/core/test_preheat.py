@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.metal.alloy import alloys
 from pellak.core.preheat.case import METHOD_LABELS, PreheatCase
 from pellak.core.preheat.choose import FORMULAS, NOT_RAISED, RESTRAINT_C

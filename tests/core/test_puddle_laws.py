@@ -23,7 +23,7 @@ from pellak.core.practice.puddle.pool import dish_mm, pool_on, through_radius_m
 from pellak.core.practice.puddle.sheet import COLUMNS, Sheet
 from pellak.core.practice.puddle.torch import (
     Held,
-    Torch,
+    PuddleTorch,
     core_share,
     cover_mm,
     flame_w_per_m2,
@@ -33,7 +33,7 @@ from pellak.core.practice.puddle.torch import (
 
 STEEL, ALUMINIUM = melting_metal("carbon-steel"), melting_metal("aluminium")
 HEAT = HeatGiven(family="carbon-steel", thickness_mm=1.2, acetylene_l_per_h=120)
-TORCH = Torch.of(HEAT.case())
+TORCH = PuddleTorch.of(HEAT.case())
 SHEET = Sheet(STEEL, 1.2)
 
 

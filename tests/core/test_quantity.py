@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.reading.quantity import QuantityGiven, read_quantity, reckon_quantity
 from pellak.core.reading.units import display_units, kinds, unit_spellings
 from pellak.core.tables import gauge_thicknesses_mm, number_drills

@@ -7,18 +7,18 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.heat.solve import PieceGiven
 from pellak.core.heat.verdict import puddle_verdict
-from pellak.core.job import with_changes
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
-from pellak.core.plan import compose_plan
-from pellak.core.rack.equipment import Equipment
-from pellak.core.rack.files import read_rack, write_rack
-from pellak.core.rack.form_fields import rack_fields
-from pellak.core.rack.items import read_bore, read_item
-from pellak.core.rack.newest import content_now
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.plan.change_job import with_changes
+from pellak.core.plan.compose import compose_plan
+from pellak.core.rig.equipment import Equipment
+from pellak.core.rig.files import read_rack, write_rack
+from pellak.core.rig.form_fields import rack_fields
+from pellak.core.rig.items import read_bore, read_item
+from pellak.core.rig.newest import content_now
 from pellak.core.torch.candidates import RackTip, judge_tips
 from pellak.core.torch.ladder import flow_ladder
 

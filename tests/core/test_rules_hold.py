@@ -7,18 +7,18 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.bench import bench_state
-from pellak.core.care.walk import may_stand_at, order_of
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.heat.solve import PieceGiven
-from pellak.core.job import with_changes
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
-from pellak.core.member.kink import Spot, hot_zone
+from pellak.core.member.kink import HeatSpot, hot_zone
 from pellak.core.member.places import FINEST, Ground
 from pellak.core.member.section import Section
-from pellak.core.plan import compose_plan
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.plan.change_job import with_changes
+from pellak.core.plan.compose import compose_plan
 from pellak.core.preheat.reckon import PreheatGiven, reckon_preheat
+from pellak.core.run.bench import bench_state
+from pellak.core.run.walk import may_stand_at, order_of
 from pellak.core.seam.pace import direction_of
 from pellak.core.seam.tack_heat import TackHeat, _first_below, waits_s
 from pellak.core.supply.supply_line import GasLine
@@ -145,7 +145,7 @@ def test_a_long_member_has_room_for_as_many_spots_as_a_halving_gives():
 def test_a_spot_on_a_leg_stands_half_its_width_inside_the_toe(spot_mm):
     section = Section(kind="angle", depth_mm=80.0, width_mm=60.0, wall_mm=6.0)
     toe = section_arm(section)
-    zone = hot_zone(Spot(section, "top", spot_mm))
+    zone = hot_zone(HeatSpot(section, "top", spot_mm))
     assert zone.arm_mm == pytest.approx(toe - spot_mm / 2)
 
 

@@ -4,12 +4,12 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pellak.core.job import job_from, with_changes
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.kinds.seam.piece import fit_up, gauge_beside
 from pellak.core.metal.alloy import FAMILY_NAMES
-from pellak.core.plan import compose_plan
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.plan.change_job import job_from, with_changes
+from pellak.core.plan.compose import compose_plan
 from pellak.core.tables import rows
 from pellak.core.torch.candidates import RackTip
 from tests.core.evaluate import evaluate

@@ -4,7 +4,16 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pellak.core.bench import (
+from pellak.core.answer.errors import Refused
+from pellak.core.model.cards import BEFORE_THE_FLAME
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.model.run_log import RunLog
+from pellak.core.plan.change_job import with_changes
+from pellak.core.plan.compose import compose_plan
+from pellak.core.rig.equipment import Equipment
+from pellak.core.rig.items import read_item
+from pellak.core.run.bench import (
     begun,
     bench_state,
     clock_cleared,
@@ -13,19 +22,10 @@ from pellak.core.bench import (
     leak_tested,
     stood_at,
 )
-from pellak.core.binding import bound_by
-from pellak.core.care.cards import BEFORE_THE_FLAME
-from pellak.core.care.walk import LIGHTS
-from pellak.core.errors import Refused
-from pellak.core.job import with_changes
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
-from pellak.core.mishaps import flame_back, popped
-from pellak.core.plan import compose_plan
-from pellak.core.rack.equipment import Equipment
-from pellak.core.rack.items import read_item
-from pellak.core.run_log import RunLog
-from pellak.core.stops import confirmed, piece_of
+from pellak.core.run.flame_events import report_backfire, undo_flame_out
+from pellak.core.run.hold_points import confirmed, piece_of
+from pellak.core.run.requirements import bound_by
+from pellak.core.run.walk import LIGHTS
 from tests.core.test_bench import (
     BRIT,
     NOON,
@@ -87,15 +87,15 @@ def acted(plans, log, act, number, now):
             case "who":
                 log = log.model_copy(update={"who": ("Brit", "Tove")[number % 2]})
             case "pop":
-                log = popped(plan, log, "backfire", now, "x")
+                log = report_backfire(plan, log, "backfire", now, "x")
             case "flash":
-                log = popped(plan, log, "flash-back", now, "x")
+                log = report_backfire(plan, log, "flash-back", now, "x")
             case "close":
                 out = next(s for s in order if s.startswith("out-"))
                 for card in (out, "close-cylinders", "bleed"):
                     log = stood_at(plan, log, card, now)
             case "back":
-                log = flame_back(plan, log, ("", "slipped")[number % 2], now, "x")
+                log = undo_flame_out(plan, log, ("", "slipped")[number % 2], now, "x")
             case "restart":
                 # All that outlives a power cut is what was written down.
                 log = RunLog.model_validate_json(log.model_dump_json())
@@ -252,12 +252,12 @@ def test_an_open_run_is_held_to_what_is_stricter_today():
 
 def test_a_flash_back_locks_the_run_and_a_second_pop_shuts_it_down():
     lit = at(all_answered(PLAN), "seam")
-    once = popped(PLAN, lit, "backfire", NOON, "x")
+    once = report_backfire(PLAN, lit, "backfire", NOON, "x")
     assert bench_state(PLAN, once, NOON).at == "purge"
     assert stood_at(PLAN, once, "light", NOON).step == "light"
-    twice = popped(PLAN, at(once, "seam"), "backfire", NOON, "x")
+    twice = report_backfire(PLAN, at(once, "seam"), "backfire", NOON, "x")
     assert bench_state(PLAN, twice, NOON).at == "out-acetylene"
-    flash = popped(PLAN, lit, "flash-back", NOON, "x")
+    flash = report_backfire(PLAN, lit, "flash-back", NOON, "x")
     assert bench_state(PLAN, flash, NOON).at == "close-cylinders"
     (watch,) = [c for c in bench_state(PLAN, flash, NOON).clocks if c.clock == "fire-watch"]
     assert watch.left_s == 3600, "the flame is out, and nobody walked past its card"
@@ -273,7 +273,7 @@ def test_a_short_start_goes_on_from_a_run_that_vouches_for_it():
         (BRIT, None, "no leak test"),
         (BRIT, before.model_copy(update={"leak_test": None}), "no leak test"),
         (RunLog(who="Tove"), before, "Brit held the torch"),
-        (BRIT, popped(PLAN, before, "flash-back", NOON, "x"), "flash-back"),
+        (BRIT, report_backfire(PLAN, before, "flash-back", NOON, "x"), "flash-back"),
     ):
         with pytest.raises(Refused, match=why):
             begun(PLAN, log, "short", NOON, last)
@@ -293,8 +293,8 @@ def test_a_flame_out_told_by_mistake_is_taken_back_with_its_reason():
     lit = at(all_answered(PLAN), "seam")
     out = stood_at(PLAN, stood_at(PLAN, lit, "out-acetylene", NOON), "close-cylinders", after(2))
     with pytest.raises(Refused, match="why"):
-        flame_back(PLAN, out, " ", after(5), "x")
-    back = flame_back(PLAN, out, "wrong button", after(5), "x")
+        undo_flame_out(PLAN, out, " ", after(5), "x")
+    back = undo_flame_out(PLAN, out, "wrong button", after(5), "x")
     stands = bench_state(PLAN, back, after(5))
     assert (stands.at, stands.flame_may_burn) == ("seam", True)
     assert [c.clock for c in stands.clocks] == ["leak"]
@@ -303,11 +303,11 @@ def test_a_flame_out_told_by_mistake_is_taken_back_with_its_reason():
     for log, why in (
         (lit, "that was put out"),
         (stood_at(PLAN, out, "bleed", after(9)), "shut down"),
-        (popped(PLAN, lit, "flash-back", NOON, "x"), "shut down"),
+        (report_backfire(PLAN, lit, "flash-back", NOON, "x"), "shut down"),
         (stood_at(PLAN, BRIT, "close-cylinders", NOON), "an answer to the stop"),
     ):
         with pytest.raises(Refused, match=why):
-            flame_back(PLAN, log, "wrong button", after(10), "x")
+            undo_flame_out(PLAN, log, "wrong button", after(10), "x")
 
 
 def test_a_leak_test_in_doubt_is_repeated_over_a_longer_time():

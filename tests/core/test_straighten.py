@@ -7,9 +7,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.heat.case import HeatCase
-from pellak.core.member.kink import Spot, hot_zone, lowers_mm, shape_of_kink
+from pellak.core.member.kink import HeatSpot, hot_zone, lowers_mm, shape_of_kink
 from pellak.core.member.limits import limit_c
 from pellak.core.member.places import Ground, one_kink, placed_by_bow
 from pellak.core.member.psi import PRIOR_MEDIAN, fitted_psi
@@ -53,7 +53,7 @@ def test_a_first_round_is_the_middle_and_half_way_to_each_end():
 )
 def test_every_section_has_its_zone_and_a_kink(kind, wall):
     section = Section(kind=kind, width_mm=60.0, depth_mm=90.0, wall_mm=wall)
-    zone = hot_zone(Spot(section, "top", 24.0))
+    zone = hot_zone(HeatSpot(section, "top", 24.0))
     assert zone.volume_mm3 > 0
     assert zone.arm_mm > 0
     assert (zone.pattern == "v-and-strip") == (kind in ("i", "channel"))

@@ -6,12 +6,12 @@ import os
 
 import pytest
 
-from pellak.core.job import with_changes
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.metal.alloy import alloys
 from pellak.core.metal.fusion import fusion_advice
-from pellak.core.plan import compose_plan
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.plan.change_job import with_changes
+from pellak.core.plan.compose import compose_plan
 from pellak.core.tables import joints
 from tests.core.test_tip import DEMO
 

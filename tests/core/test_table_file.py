@@ -2,7 +2,7 @@
 
 import pytest
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.reading.table_file import MOST_COLUMNS, decoded, table_lines
 
 

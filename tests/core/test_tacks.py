@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.heat.case import HeatCase, HeatCases
 from pellak.core.heat.plate import HeatingHistory
 from pellak.core.seam.playback import play_tacks

@@ -7,11 +7,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
+from pellak.core.answer.working import inserted
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
 from pellak.core.torch import jet
 from pellak.core.torch.candidates import ChartRow, RackTip, usable_band
 from pellak.core.torch.tip import TipGiven, reckon_tip
-from pellak.core.working import inserted
 from tests.core.evaluate import evaluate
 from tests.published import published
 from tests.strategies import bores_mm, flows_l_per_h, oxygen_ratios, thicknesses_mm, tips

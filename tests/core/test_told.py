@@ -6,11 +6,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.told import Told, posterior
+from pellak.core.factor import FactorObservation, posterior
 
 sigmas = st.floats(0.05, 0.6)
 runs = st.lists(
-    st.builds(Told, ln_factor=st.floats(-1, 1), error=st.floats(0.05, 0.5)), max_size=12
+    st.builds(FactorObservation, ln_factor=st.floats(-1, 1), error=st.floats(0.05, 0.5)),
+    max_size=12,
 )
 
 
@@ -35,7 +36,7 @@ def test_no_order_of_runs_matters(sigma, told, chance):
 @given(sigmas, runs, st.floats(-1, 1), st.floats(0.05, 0.5))
 def test_one_more_run_makes_it_surer_and_draws_it_towards_itself(sigma, told, ln_factor, error):
     before = posterior(sigma, told)
-    after = posterior(sigma, [*told, Told(ln_factor=ln_factor, error=error)])
+    after = posterior(sigma, [*told, FactorObservation(ln_factor=ln_factor, error=error)])
     assert after.sigma < before.sigma
     was, now = math.log(before.factor), math.log(after.factor)
     assert abs(now - ln_factor) <= abs(was - ln_factor) + 1e-9

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.watch.by_hand import hand_tells, told_c
 from pellak.core.watch.lines import LONGEST_S, Mark, Reading, read_line
 from pellak.core.watch.thermometer import JUMP_C, QUIET_S, SILENT_S, Channel

@@ -11,10 +11,10 @@ from pellak.core.body.cool import centre_of
 from pellak.core.body.cool_given import CoolGiven
 from pellak.core.body.soak import reckon_soak
 from pellak.core.body.soak_given import InsulationGiven, SoakGiven
+from pellak.core.model.watch_plan import WatchPlan, on_curve
 from pellak.core.watch.ending import ending_of
 from pellak.core.watch.lines import Mark, Reading, read_line
 from pellak.core.watch.milestones import hours_to, milestones
-from pellak.core.watch.plan import WatchPlan, on_curve
 from pellak.core.watch.simulated import PLACES, Simulation, lines_between, marks_of, true_c
 from pellak.core.watch.verdict import CALLS, NAMES, Places, verdict_of
 from pellak.core.watch.watcher import Watcher

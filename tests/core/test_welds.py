@@ -4,15 +4,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.ask import ask
-from pellak.core.ask_piece import OfShop
-from pellak.core.errors import Refused
-from pellak.core.job import with_changes
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.straighten.job import StraightenJob
+from pellak.core.answer.errors import Refused
+from pellak.core.ask.one_line_questions import ask
+from pellak.core.ask.piece import OfShop
 from pellak.core.member.distortion import DistortionGiven, Weld, reckon_distortion
 from pellak.core.member.welds import WeldRow, pulled_line, read_welds
-from pellak.core.plan import compose_plan
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.straighten.job import StraightenJob
+from pellak.core.plan.change_job import with_changes
+from pellak.core.plan.compose import compose_plan
 from tests.core.test_straighten import TUBE
 
 SAID = {"said": "2x3x1/4 tube, 25 ft", "camber_mm": "42 mm", "condition": "sound"}

@@ -6,14 +6,14 @@ import statistics
 
 import pytest
 
-from pellak.core.kinds.straighten.wiser import Straightened, straightened, with_earlier
-from pellak.core.kinds.straighten.work import MemberLog, MemberWork
+from pellak.core.kinds.straighten.calibration import Straightened, straightened, with_earlier
 from pellak.core.member.fit import told_by
 from pellak.core.member.psi import ALIKE_SPREAD, PRIOR_MEDIAN, PRIOR_SPREAD, fitted_psi
 from pellak.core.member.section import Section
 from pellak.core.member.straighten import reckon_straighten
 from pellak.core.member.straighten_given import Earlier, Round
-from pellak.core.run_log import RunLog
+from pellak.core.model.kinds.straighten.work import MemberLog, MemberWork
+from pellak.core.model.run_log import RunLog
 from tests.core.test_straighten import MEMBER, TUBE, of, values
 
 

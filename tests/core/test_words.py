@@ -6,20 +6,20 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pellak.core.ask import ask
-from pellak.core.ask_piece import OfShop
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import ValidRange, complaints, inserted, short
+from pellak.core.ask.one_line_questions import ask
+from pellak.core.ask.piece import OfShop
+from pellak.core.catalogue.reckoners import RECKONERS, get_reckoner
 from pellak.core.gas.content import cylinder_sizes
 from pellak.core.kinds.registry import kind_named
 from pellak.core.metal.alloy import alloys
 from pellak.core.metal.fusion import Advice
+from pellak.core.model.run_log import RunLog, signs, with_entries
 from pellak.core.piece.dimensions import dimension_rows
-from pellak.core.rack.items import rack_fields
 from pellak.core.reading.units import kinds, unit_spellings
-from pellak.core.registry import RECKONERS, get_reckoner
-from pellak.core.run_log import RunLog, signs, with_entries
+from pellak.core.rig.items import rack_fields
 from pellak.core.tables import MetalFamily, heat_families, joints, rows
-from pellak.core.working import ValidRange, complaints, inserted, short
 from tests.core.test_tip import DEMO
 
 

@@ -10,14 +10,14 @@ import pytest
 import segno
 from PIL import Image
 
-from pellak.core.care.cards import cards_at_bench
-from pellak.core.care.sequences import flash_back_drill
-from pellak.core.job import with_changes
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
-from pellak.core.plan import compose_plan
-from pellak.core.rack.equipment import Equipment
-from pellak.core.rack.items import read_item
+from pellak.core.model.cards import cards_at_bench
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.model.sequences import flash_back_drill
+from pellak.core.plan.change_job import with_changes
+from pellak.core.plan.compose import compose_plan
+from pellak.core.rig.equipment import Equipment
+from pellak.core.rig.items import read_item
 from pellak.demo.ferry import RACK, TIPS
 from pellak.demo.jobs import JOBS, demo_job
 from pellak.paper.job_card import job_card

@@ -5,11 +5,11 @@ import unicodedata
 import pytest
 from reportlab.pdfgen.canvas import Canvas
 
-from pellak.core.job_base import ShopSchools
 from pellak.core.kinds.registry import kind_of
-from pellak.core.plan import compose_plan
-from pellak.core.procedure import procedure_text
-from pellak.core.run_log import RunLog
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.run_log import RunLog
+from pellak.core.plan.compose import compose_plan
+from pellak.core.run.procedure import procedure_text
 from pellak.paper.day_sheet import day_sheet
 from pellak.paper.job_card import job_card
 from pellak.paper.lettering import BOLD, MISSING, NARROW, REGULAR, draw_text, markup, width_of

@@ -6,11 +6,11 @@ from itertools import product
 import pytest
 from PIL import Image
 
-from pellak.core.as_used import used_of
 from pellak.core.kinds.registry import kind_of
-from pellak.core.log_field import LoggedMeasure, planned_by
-from pellak.core.procedure import procedure_text
-from pellak.core.run_log import RunLog
+from pellak.core.model.log_field import LoggedMeasure, planned_by
+from pellak.core.model.run_log import RunLog
+from pellak.core.run.equipment_used import used_of
+from pellak.core.run.procedure import procedure_text
 from pellak.paper.procedure_card import procedure_card
 from pellak.paper.run_sheet import run_sheet
 from pellak.paper.sheet import MARGIN, SIZES

@@ -7,8 +7,8 @@ import urllib.request
 
 from bench.serving import Served
 
+from pellak.core.model.watch_plan import WatchPlan
 from pellak.core.watch.lines import Mark, Reading, read_line
-from pellak.core.watch.plan import WatchPlan
 from pellak.core.watch.simulated import Simulation, lines_between
 from pellak.core.watch.watcher import Watcher
 

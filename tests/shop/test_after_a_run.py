@@ -4,8 +4,8 @@ import pytest
 from hypothesis import example, given
 from hypothesis import strategies as st
 
-from pellak.core.rack.items import read_item
-from pellak.core.rack.stock import RodTaken, take_rods
+from pellak.core.rig.items import read_item
+from pellak.core.rig.stock import RodTaken, take_rods
 from pellak.shop.errors import Stale
 from tests.shop.test_shop import Shop
 

@@ -2,7 +2,7 @@
 
 import pytest
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.tables import joints
 from tests.shop.test_shop import Shop
 

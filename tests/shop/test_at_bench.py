@@ -4,8 +4,8 @@ from datetime import UTC, datetime
 
 import pytest
 
-from pellak.core.care.clocks import Moment
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.model.clocks import Moment
 from pellak.shop.at_bench import AtBench
 from pellak.shop.bench import Bench
 from pellak.shop.clock import machine_moment

@@ -7,11 +7,11 @@ from datetime import UTC, datetime, timedelta
 
 import pytest
 
+from pellak.core.answer.errors import Refused
 from pellak.core.book.search import RunsWanted
-from pellak.core.compare import ComparedRun, compared
-from pellak.core.errors import Refused
-from pellak.core.next_time import proposed
-from pellak.core.run_log import RunLog, TriedRemedy, signs, signs_on
+from pellak.core.model.run_log import RunLog, TriedRemedy, signs, signs_on
+from pellak.core.run.compare import ComparedRun, compared
+from pellak.core.run.next_time import proposed
 from pellak.shop.at_bench import AtBench
 from pellak.shop.bench import Bench
 from pellak.shop.errors import NotFound

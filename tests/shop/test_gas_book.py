@@ -5,10 +5,10 @@ from datetime import UTC, datetime
 
 import pytest
 
-from pellak.core.run_log import RunLog
+from pellak.core.model.run_log import RunLog
 from pellak.shop.gas_book import GasBook
 from pellak.shop.planning import Planner
-from pellak.shop.whole_bench import WholeBench
+from pellak.shop.whole_bench import BenchSummary
 from tests.shop.test_shop import Shop
 
 DAY = datetime(2026, 6, 1, 9, 0, tzinfo=UTC)
@@ -22,7 +22,7 @@ def shop(tmp_path):
 
 
 def sums(shop, now=DAY):
-    book = GasBook(shop.database, lambda: now, WholeBench(Planner(lambda: now)))
+    book = GasBook(shop.database, lambda: now, BenchSummary(Planner(lambda: now)))
     while (told := book.sums()).jobs_to_reckon:
         pass
     return {s.gas: s for s in told.sums}
@@ -93,7 +93,7 @@ def test_a_long_bench_is_reckoned_over_several_calls_and_each_job_once(shop, mon
     reckoned = []
     plan = planner.plan
     monkeypatch.setattr(planner, "plan", lambda job, now: reckoned.append(job) or plan(job, now))
-    book = GasBook(shop.database, lambda: DAY, WholeBench(planner))
+    book = GasBook(shop.database, lambda: DAY, BenchSummary(planner))
     left, wanted = zip(
         *(
             (told.jobs_to_reckon, told.sums[0].wanted_m3)

@@ -4,9 +4,9 @@ from datetime import UTC, datetime
 
 import pytest
 
-from pellak.core.as_run import PuddleTimed
-from pellak.core.errors import Refused
-from pellak.core.run_log import RunLog
+from pellak.core.answer.errors import Refused
+from pellak.core.model.run_log import RunLog
+from pellak.core.model.run_measures import PuddleTimed
 from pellak.shop.bench import Bench
 from pellak.shop.hand_book import HandBook
 from pellak.shop.planning import Planner

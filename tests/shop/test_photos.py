@@ -11,9 +11,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from PIL import Image
 
-from pellak.core.errors import Refused
-from pellak.core.photo import PhotoMarks, measured
-from pellak.core.run_log import RunLog
+from pellak.core.answer.errors import Refused
+from pellak.core.model.run_log import RunLog
+from pellak.core.run.photo import PhotoMarks, measured
 from pellak.shop.bench import Bench
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.photo_book import MOST_PHOTOS, PhotoBook

@@ -4,14 +4,14 @@ from datetime import UTC, datetime, timedelta
 
 import pytest
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.practice.ladder import LADDER
 from pellak.core.practice.score import ScorePart
 from pellak.shop.practice_book import (
     MOST_LINES,
     FlamesRead,
-    OrderTold,
-    PickTold,
+    OrderReported,
+    PickReported,
     PracticeBook,
     WordSaid,
 )
@@ -80,10 +80,10 @@ def test_an_order_goes_by_the_shops_own_schools(practice, database):
     Settings(database).set_schools({"shut_down": "oxygen-first"})
     told = practice.order("order-shut-down", 1)
     assert "out-oxygen" in {card.id for card in told.cards}
-    assert not practice.pick("order-shut-down", PickTold(pick="bleed")).right
+    assert not practice.pick("order-shut-down", PickReported(pick="bleed")).right
     in_order = ["out-oxygen", "close-cylinders", "bleed", "screws-out", "fire-watch"]
-    worth = practice.judge_order("order-shut-down", OrderTold(who="Ida", picks=in_order))
+    worth = practice.judge_order("order-shut-down", OrderReported(who="Ida", picks=in_order))
     assert worth.points == 100
     assert practice.look("Ida").learner.tries[0].points == 100
-    practice.judge_order("order-shut-down", OrderTold(picks=in_order))
+    practice.judge_order("order-shut-down", OrderReported(picks=in_order))
     assert len(practice.look("Ida").people) == 1

@@ -4,7 +4,7 @@ import struct
 
 import pytest
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.practice.puddle.score import MIRROR_COSTS
 from pellak.core.practice.puddle.tasks import exercise_for, puddle_tasks
 from pellak.core.practice.puddle.torch import Held

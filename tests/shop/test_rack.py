@@ -7,7 +7,7 @@ import pytest
 from alembic import command
 from alembic.config import Config
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.rack import rack_forms
 from pellak.store.database import FILE_NAME, Database

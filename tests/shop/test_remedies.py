@@ -5,7 +5,7 @@ from itertools import count
 
 import pytest
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.shop.at_bench import AtBench
 from pellak.shop.bench import Bench
 from pellak.shop.errors import Stale

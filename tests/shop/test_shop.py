@@ -5,7 +5,7 @@ from itertools import count
 
 import pytest
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.demo.ferry import load_demo
 from pellak.demo.half_year import RUNS
 from pellak.demo.jobs import JOBS

@@ -5,7 +5,7 @@ from datetime import UTC, datetime, timedelta
 import pytest
 from icalendar import Calendar
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.watch.simulated import Simulation, lines_between
 from pellak.shop.bench import Bench
 from pellak.shop.errors import NotFound

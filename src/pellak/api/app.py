@@ -37,7 +37,7 @@ from pellak.shop.bench import Bench
 from pellak.shop.clock import Clock, Moments, machine_moment, now_utc
 from pellak.shop.day_book import DayBook
 from pellak.shop.find import Finder
-from pellak.shop.flame_session import FlameTold
+from pellak.shop.flame_session import FlameMessage
 from pellak.shop.gas_book import GasBook
 from pellak.shop.hand_book import HandBook
 from pellak.shop.metals import Metals
@@ -45,7 +45,7 @@ from pellak.shop.photo_book import PhotoBook
 from pellak.shop.planning import Planner
 from pellak.shop.practice_book import PracticeBook
 from pellak.shop.procedures import ProcedureBook
-from pellak.shop.puddle_session import PuddleTold
+from pellak.shop.puddle_session import PuddleMessage
 from pellak.shop.rack import RackBook
 from pellak.shop.restore_desk import RestoreDesk
 from pellak.shop.run_book import RunBook
@@ -56,7 +56,7 @@ from pellak.shop.sign_ins import SignIns
 from pellak.shop.simulated_thermometer import SimulatedThermometers
 from pellak.shop.watch_files import WatchFiles
 from pellak.shop.watches import WatchBook
-from pellak.shop.whole_bench import WholeBench
+from pellak.shop.whole_bench import BenchSummary
 from pellak.store.database import Database
 
 NONCE_MARK = "%NONCE%"
@@ -73,7 +73,7 @@ class Contract(FastAPI):
         document = super().openapi()
         if fresh:
             # Sockets have no place in such a contract; what is told over ours has.
-            for named in (Problem, FlameTold, PuddleTold):
+            for named in (Problem, FlameMessage, PuddleMessage):
                 told = named.model_json_schema(ref_template=f"{SCHEMAS}{{model}}")
                 schemas = document["components"]["schemas"]
                 schemas.update({**told.pop("$defs"), named.__name__: told})
@@ -105,7 +105,7 @@ def create_app(
     database = Database(folder)
     keeping = Backups(database, clock)
     planner = Planner(clock)
-    whole = WholeBench(planner)
+    whole = BenchSummary(planner)
     bench, settings = Bench(database, clock, planner, whole), Settings(database)
     watches = WatchBook(database, bench, clock)
     simulated = SimulatedThermometers(watches, clock)

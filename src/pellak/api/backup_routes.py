@@ -33,8 +33,8 @@ def backup_router(
     """Return the routes of backups; without a desk nothing can be restored from the page."""
     router = APIRouter(prefix="/api/shop/backups", tags=["shop"], responses=documented())
 
-    @router.get("", operation_id="look_at_backups")
-    def look_at_backups() -> BackupState:
+    @router.get("", operation_id="get_backup_state")
+    def get_backup_state() -> BackupState:
         return backups.state()
 
     @router.patch("", operation_id="keep_backups")
@@ -62,8 +62,8 @@ def backup_router(
             parcel(file), media_type="application/zip", headers={"Content-Disposition": named}
         )
 
-    @router.get("/files/{name}/changes", operation_id="look_into_backup", responses=documented(404))
-    async def look_into_backup(name: str) -> WouldChange:
+    @router.get("/files/{name}/changes", operation_id="preview_restore", responses=documented(404))
+    async def preview_restore(name: str) -> WouldChange:
         return await long_work.listed(partial(would_change, database, backups.file(name)))
 
     @router.post(

@@ -87,12 +87,12 @@ def bench_router(bench: Bench) -> APIRouter:
         tacks = tacks_of(bench.open(job_id).plan)
         return play_tacks(tacks.given, tacks.values)
 
-    @router.delete("/{job_id}", operation_id="put_job_away", status_code=204)
-    def put_job_away(job_id: str) -> None:
+    @router.delete("/{job_id}", operation_id="archive_job", status_code=204)
+    def archive_job(job_id: str) -> None:
         bench.put_away(job_id)
 
-    @router.post("/{job_id}/restore", operation_id="bring_job_back", response_model=OpenJob)
-    def bring_job_back(job_id: str) -> Response:
+    @router.post("/{job_id}/restore", operation_id="restore_job", response_model=OpenJob)
+    def restore_job(job_id: str) -> Response:
         return written(bench.bring_back(job_id))
 
     return router

@@ -18,8 +18,8 @@ def day_router(day: DayBook, long_work: LongWork) -> APIRouter:
     """Return the routes of the day; it is planned in a lane for long work."""
     router = APIRouter(prefix=DAY_DOOR, tags=["day"], responses=documented())
 
-    @router.get("", operation_id="look_at_day")
-    async def look_at_day(exact: bool = False) -> DayLook:
+    @router.get("", operation_id="get_day")
+    async def get_day(exact: bool = False) -> DayLook:
         look = partial(day.look, exact=exact)
         return await (long_work.solved(look, USUAL_S) if exact else long_work.listed(look))
 

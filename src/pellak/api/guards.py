@@ -16,7 +16,7 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from pellak.api.problems import Problem, busy, problem_response, unexpected
 from pellak.api.sharing import COOKIE, SIGN_IN, Sharing, allowed
-from pellak.core.text import unkeepable
+from pellak.core.reading.text import unkeepable
 from pellak.shop.sign_ins import SignIns
 
 LARGEST_BODY_BYTES, LARGEST_FILE_BYTES = 1_000_000, 20_000_000

@@ -27,20 +27,22 @@ def hand_router(hands: HandBook) -> APIRouter:
     """Return the routes of the hand."""
     router = APIRouter(prefix="/api/hand", tags=["run book"], responses=documented())
 
-    @router.get("", operation_id="look_at_hand")
-    def look_at_hand(person: Annotated[str | None, Query(max_length=60)] = None) -> HandPage:
+    @router.get("", operation_id="get_operator_factors")
+    def get_operator_factors(
+        person: Annotated[str | None, Query(max_length=60)] = None,
+    ) -> HandPage:
         return hands.look(person)
 
-    @router.post("", operation_id="take_hand_up")
-    def take_hand_up(taken: HandTaken) -> HandPage:
+    @router.post("", operation_id="enable_calibration")
+    def enable_calibration(taken: HandTaken) -> HandPage:
         return hands.take_up(taken.person)
 
-    @router.delete("", operation_id="put_hand_down")
-    def put_hand_down() -> HandPage:
+    @router.delete("", operation_id="disable_calibration")
+    def disable_calibration() -> HandPage:
         return hands.put_down()
 
-    @router.post("/cleaned", operation_id="tell_tip_cleaned")
-    def tell_tip_cleaned(told: TipCleaned) -> HandPage:
+    @router.post("/cleaned", operation_id="report_tip_cleaned")
+    def report_tip_cleaned(told: TipCleaned) -> HandPage:
         return hands.cleaned(told.tip)
 
     return router

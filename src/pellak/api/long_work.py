@@ -11,7 +11,7 @@ from typing import TypeVar
 
 from anyio import CapacityLimiter, to_thread
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.shop.sign_ins import May
 
 Answer = TypeVar("Answer")

@@ -7,7 +7,7 @@ from pydantic import BaseModel, ConfigDict
 
 from pellak.api.file_doors import FileBody
 from pellak.api.problems import documented
-from pellak.core.photo import PhotoMarks, PhotoSlot
+from pellak.core.run.photo import PhotoMarks, PhotoSlot
 from pellak.shop.photo_book import Photo, PhotoBook
 
 JPEG_ANSWER: dict[str, Any] = {
@@ -18,7 +18,7 @@ KEPT_FOR_GOOD = "private, max-age=31536000, immutable"
 """What a photo shows never changes; only this machine's own page asks for it."""
 
 
-class Marked(BaseModel):
+class PhotoMarked(BaseModel):
     """A photo's scale and lengths, against the version they were laid on."""
 
     model_config = ConfigDict(extra="forbid")
@@ -47,11 +47,11 @@ def photo_router(photos: PhotoBook) -> APIRouter:
         )
 
     @router.put("/photos/{photo_id}/marks", operation_id="mark_photo")
-    def mark_photo(photo_id: str, marked: Marked) -> Photo:
+    def mark_photo(photo_id: str, marked: PhotoMarked) -> Photo:
         return photos.mark(photo_id, marked.version, marked.marks)
 
-    @router.delete("/photos/{photo_id}", operation_id="take_photo_out", status_code=204)
-    def take_photo_out(photo_id: str) -> None:
+    @router.delete("/photos/{photo_id}", operation_id="remove_photo", status_code=204)
+    def remove_photo(photo_id: str) -> None:
         photos.take_out(photo_id)
 
     return router

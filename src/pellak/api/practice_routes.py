@@ -13,7 +13,7 @@ from pellak.api.practice_socket import (
     puddle_session,
 )
 from pellak.api.problems import documented
-from pellak.core.practice.coupons import Coupon, CouponJudged, CouponTold, coupon_named
+from pellak.core.practice.coupons import Coupon, CouponJudged, CouponReported, coupon_named
 from pellak.core.practice.flame.quiz import FlameShown
 from pellak.core.practice.for_job import ForJob, for_job
 from pellak.core.practice.orders import OrderAsked, OrderJudged, Picked
@@ -22,8 +22,8 @@ from pellak.shop.practice_book import (
     FlamesJudged,
     FlamesRead,
     Learner,
-    OrderTold,
-    PickTold,
+    OrderReported,
+    PickReported,
     Practice,
     PracticeBook,
     WordSaid,
@@ -38,16 +38,16 @@ def practice_router(practice: PracticeBook, bench: Bench) -> APIRouter:
     router = APIRouter(prefix="/api/practice", tags=["practice"], responses=documented(404))
     sockets = TrainerSockets(practice)
 
-    @router.get("", operation_id="look_at_practice")
-    def look_at_practice(who: Who = "") -> Practice:
+    @router.get("", operation_id="get_practice")
+    def get_practice(who: Who = "") -> Practice:
         return practice.look(who)
 
     @router.get("/for/{job_id}", operation_id="exercise_for_job")
     def exercise_for_job(job_id: str) -> ForJob:
         return for_job(bench.open(job_id).plan.facts)
 
-    @router.get("/group", operation_id="look_at_group")
-    def look_at_group() -> list[Learner]:
+    @router.get("/group", operation_id="get_practice_group")
+    def get_practice_group() -> list[Learner]:
         return practice.group()
 
     @router.post("/words", operation_id="say_of_practice")
@@ -67,19 +67,19 @@ def practice_router(practice: PracticeBook, bench: Bench) -> APIRouter:
         return practice.order(name, seed)
 
     @router.post("/orders/{name}/pick", operation_id="pick_next_card")
-    def pick_next_card(name: str, told: PickTold) -> Picked:
+    def pick_next_card(name: str, told: PickReported) -> Picked:
         return practice.pick(name, told)
 
     @router.post("/orders/{name}", operation_id="judge_order")
-    def judge_order(name: str, told: OrderTold) -> OrderJudged:
+    def judge_order(name: str, told: OrderReported) -> OrderJudged:
         return practice.judge_order(name, told)
 
-    @router.get("/coupons/{name}", operation_id="look_at_coupon")
-    def look_at_coupon(name: str) -> Coupon:
+    @router.get("/coupons/{name}", operation_id="get_coupon")
+    def get_coupon(name: str) -> Coupon:
         return coupon_named(name)
 
     @router.post("/coupons/{name}", operation_id="judge_coupon")
-    def judge_coupon(name: str, told: CouponTold) -> CouponJudged:
+    def judge_coupon(name: str, told: CouponReported) -> CouponJudged:
         return practice.judge_coupon(name, told)
 
     @router.post("/dials/{dial}", operation_id="turn_dial", status_code=204)

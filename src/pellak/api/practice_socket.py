@@ -13,12 +13,12 @@ from anyio import CapacityLimiter, to_thread
 from fastapi import WebSocket, WebSocketDisconnect
 from pydantic import BaseModel, ConfigDict, Field
 
-from pellak.core.errors import Refused
-from pellak.core.facts import Facts
+from pellak.core.answer.errors import Refused
 from pellak.core.gas.limits import LimitRegion
-from pellak.core.job_base import ShopSchools
+from pellak.core.model.facts import Facts
+from pellak.core.model.job_base import ShopSchools
 from pellak.core.practice.dial import MOST_LINES
-from pellak.core.practice.flame.flows import LEAST_BORE_MM, MOST_BORE_MM, Torch
+from pellak.core.practice.flame.flows import LEAST_BORE_MM, MOST_BORE_MM, FlameTorch
 from pellak.core.practice.flame.targets import flame_targets, usual_torch
 from pellak.core.practice.for_job import puddle_for
 from pellak.core.practice.puddle.tasks import exercise_for, puddle_tasks
@@ -104,7 +104,7 @@ def flame_session(asked: FlameAsked, schools: ShopSchools) -> FlameSession:
         raise Refused("target", asked.target, "a flame of the ladder")
     usual = usual_torch(target)
     mixer = asked.mixer or schools.mixer
-    torch = Torch(asked.orifice_mm or usual.orifice_mm, usual.jets, mixer)
+    torch = FlameTorch(asked.orifice_mm or usual.orifice_mm, usual.jets, mixer)
     return FlameSession(target, torch, asked.seed, asked.region or schools.acetylene_limit)
 
 

@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field
 from starlette.exceptions import HTTPException
 
 from pellak.api.long_work import Occupied
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.paper.sheet import TooMuch
 from pellak.shop.errors import NotFound, Stale
 from pellak.store.errors import Busy, TooLarge, Unusable

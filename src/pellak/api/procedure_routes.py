@@ -7,9 +7,9 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from pellak.api.paper_routes import Paper, PdfResponse, Units, pdf_answer
 from pellak.api.problems import documented
-from pellak.core.compare import Compared, ComparedRun, compared
+from pellak.core.answer.working import short
 from pellak.core.metal.alloy import family_name
-from pellak.core.working import short
+from pellak.core.run.compare import Compared, ComparedRun, compared
 from pellak.paper.procedure_card import procedure_card
 from pellak.paper.run_sheet import run_sheet
 from pellak.shop.errors import NotFound
@@ -50,8 +50,8 @@ def procedure_router(procedures: ProcedureBook, photos: PhotoBook, book: RunBook
     def list_procedures() -> list[ProcedureLine]:
         return procedures.lines()
 
-    @router.get("/procedures/{number}", operation_id="look_at_procedure")
-    def look_at_procedure(number: Number, version: Version = None) -> Procedure:
+    @router.get("/procedures/{number}", operation_id="get_procedure")
+    def get_procedure(number: Number, version: Version = None) -> Procedure:
         return procedures.look(number, version)
 
     @router.get(

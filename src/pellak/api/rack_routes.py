@@ -7,7 +7,7 @@ from pydantic import BaseModel, ConfigDict
 
 from pellak.api.file_doors import FILE_ANSWER, FileBody, file_answer
 from pellak.api.problems import documented
-from pellak.core.rack.files import FileKind, ReadRack
+from pellak.core.rig.files import FileKind, ReadRack
 from pellak.shop.gas_book import GasBook, GasSums
 from pellak.shop.rack import OwnedItem, RackBook, RackForm, TakenIn, rack_forms
 
@@ -44,8 +44,9 @@ def rack_router(rack: RackBook, gas: GasBook) -> APIRouter:
     def export_rack(kind: FileKind = "csv") -> Response:
         return file_answer(rack.write_out(kind), "rack", kind)
 
-    @router.post("/look-into", operation_id="look_into_rack")
-    def look_into_rack(body: FileBody) -> ReadRack:
+    @router.post("/look-into", include_in_schema=False)
+    @router.post("/preview", operation_id="preview_rack_import")
+    def preview_rack_import(body: FileBody) -> ReadRack:
         return rack.look_into(body)
 
     @router.post("/import", operation_id="import_rack")
@@ -56,12 +57,12 @@ def rack_router(rack: RackBook, gas: GasBook) -> APIRouter:
     def change_rack_item(item_id: str, change: ItemChange) -> OwnedItem:
         return rack.change(item_id, change.version, change.changes)
 
-    @router.delete("/{item_id}", operation_id="put_rack_item_away", status_code=204)
-    def put_rack_item_away(item_id: str) -> None:
+    @router.delete("/{item_id}", operation_id="archive_rack_item", status_code=204)
+    def archive_rack_item(item_id: str) -> None:
         rack.put_away(item_id)
 
-    @router.post("/{item_id}/restore", operation_id="bring_rack_item_back")
-    def bring_rack_item_back(item_id: str) -> OwnedItem:
+    @router.post("/{item_id}/restore", operation_id="restore_rack_item")
+    def restore_rack_item(item_id: str) -> OwnedItem:
         return rack.bring_back(item_id)
 
     return router

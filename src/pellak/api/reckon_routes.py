@@ -10,10 +10,10 @@ from pydantic import BaseModel
 from pellak.api.long_work import LongWork, seconds_granted
 from pellak.api.problems import documented
 from pellak.api.sharing import may_of
+from pellak.core.answer.working import Reckoner
+from pellak.core.catalogue.reckoners import RECKONERS
 from pellak.core.day.given import DayGiven
 from pellak.core.day.reckon import DAY, DayAnswer, plan_day
-from pellak.core.registry import RECKONERS
-from pellak.core.working import Reckoner
 
 
 class ReckonerLine(BaseModel):

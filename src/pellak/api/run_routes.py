@@ -6,15 +6,15 @@ from fastapi import APIRouter, Query
 from pydantic import BaseModel, ConfigDict, Field
 
 from pellak.api.problems import documented
-from pellak.core.care.clocks import ClockId
-from pellak.core.care.sequences import Start
-from pellak.core.fault_search import FaultSign, FaultTurn, signs_shown
 from pellak.core.faults.finder import FaultsAnswer
 from pellak.core.gas.hose import Gas
-from pellak.core.mends import Mend
-from pellak.core.next_time import Proposed
-from pellak.core.run_log import Helped, Popped, Sign, signs
-from pellak.core.stops import Answered
+from pellak.core.model.clocks import ClockId
+from pellak.core.model.run_log import Helped, Popped, Sign, signs
+from pellak.core.model.sequences import Start
+from pellak.core.run.corrective_actions import CorrectiveAction
+from pellak.core.run.fault_search import FaultSign, FaultTurn, signs_shown
+from pellak.core.run.hold_points import Answered
+from pellak.core.run.next_time import Proposed
 from pellak.core.tables import MetalFamily
 from pellak.shop.at_bench import AtBench, FireWatchLine
 from pellak.shop.run_book import Run, RunBook, RunNow, RunPage
@@ -42,13 +42,13 @@ class StandAt(At):
     step: str = Field(max_length=60)
 
 
-class Answer(StandAt):
+class StopAnswered(StandAt):
     """What a stop was answered; "no" is also "not sure"."""
 
     answer: Answered = "yes"
 
 
-class Popping(At):
+class BackfireReported(At):
     """What it was: one pop, or burning inside."""
 
     what: Popped
@@ -69,7 +69,7 @@ class StartClock(At):
     longer: bool = False
 
 
-class MendMade(At):
+class ActionTaken(At):
     """What went wrong and was put right, by its id."""
 
     mend: str = Field(max_length=40)
@@ -96,14 +96,14 @@ class SeenAlone(SeenSigns):
     family: MetalFamily | None = None
 
 
-class RemedyTold(At):
+class RemedyReported(At):
     """A remedy that was tried, by its cause, and whether it helped."""
 
     cause: str = Field(max_length=40)
     helped: Helped
 
 
-class FlameBack(At):
+class FlameOutUndone(At):
     """Why the flame was not out after all."""
 
     reason: str = Field(max_length=200)
@@ -115,7 +115,7 @@ class ClearClock(At):
     clock: ClockId
 
 
-class Told(At):
+class ActReported(At):
     """What is told of the work, by the names of the act; measures as typed."""
 
     told: dict[str, Any] = Field(default_factory=dict, max_length=20)
@@ -146,8 +146,8 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
     ) -> RunPage:
         return book.lines(before, words, most)
 
-    @router.get("/runs/{run_id}", operation_id="look_at_run")
-    def look_at_run(run_id: str) -> Run:
+    @router.get("/runs/{run_id}", operation_id="get_run_whole")
+    def get_run_whole(run_id: str) -> Run:
         return book.look(run_id)
 
     @router.patch("/runs/{run_id}", operation_id="write_log")
@@ -165,19 +165,19 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
         return bench.begin(run_id, told.version, told.start)
 
     @router.post("/runs/{run_id}/confirm", operation_id="confirm_stop")
-    def confirm_stop(run_id: str, at: Answer) -> RunNow:
+    def confirm_stop(run_id: str, at: StopAnswered) -> RunNow:
         return bench.confirm(run_id, at.version, at.step, at.answer)
 
-    @router.post("/runs/{run_id}/pops", operation_id="tell_pop")
-    def tell_pop(run_id: str, told: Popping) -> RunNow:
+    @router.post("/runs/{run_id}/backfires", operation_id="report_backfire_in_run")
+    def report_backfire_in_run(run_id: str, told: BackfireReported) -> RunNow:
         return bench.pop(run_id, told.version, told.what)
 
-    @router.get("/runs/{run_id}/mends", operation_id="list_mends")
-    def list_mends(run_id: str) -> list[Mend]:
+    @router.get("/runs/{run_id}/corrective-actions", operation_id="list_corrective_actions")
+    def list_corrective_actions(run_id: str) -> list[CorrectiveAction]:
         return bench.mends(run_id)
 
-    @router.post("/runs/{run_id}/mends", operation_id="tell_mend")
-    def tell_mend(run_id: str, made: MendMade) -> RunNow:
+    @router.post("/runs/{run_id}/corrective-actions", operation_id="report_corrective_action")
+    def report_corrective_action(run_id: str, made: ActionTaken) -> RunNow:
         return bench.mend(run_id, made.version, made.mend)
 
     @router.get("/faults", operation_id="list_signs_alone")
@@ -202,8 +202,8 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
     def propose_for_log(run_id: str, seen: SeenInLog) -> Proposed:
         return bench.proposed(run_id, seen.seen)
 
-    @router.post("/runs/{run_id}/tried", operation_id="tell_tried")
-    def tell_tried(run_id: str, told: RemedyTold) -> RunNow:
+    @router.post("/runs/{run_id}/tried", operation_id="report_remedy_tried")
+    def report_remedy_tried(run_id: str, told: RemedyReported) -> RunNow:
         return bench.tried(run_id, told.version, told.cause, told.helped)
 
     @router.post("/runs/{run_id}/clocks", operation_id="start_clock")
@@ -211,9 +211,9 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
         how = told.model_dump(exclude={"version", "clock"})
         return bench.start_clock(run_id, told.version, told.clock, **how)
 
-    @router.post("/runs/{run_id}/flame-back", operation_id="take_flame_back")
-    def take_flame_back(run_id: str, told: FlameBack) -> RunNow:
-        return bench.take_flame_back(run_id, told.version, told.reason)
+    @router.post("/runs/{run_id}/undo-flame-out", operation_id="undo_flame_out_in_run")
+    def undo_flame_out_in_run(run_id: str, told: FlameOutUndone) -> RunNow:
+        return bench.undo_flame_out_in_run(run_id, told.version, told.reason)
 
     @router.post("/runs/{run_id}/clocks/clear", operation_id="clear_clock")
     def clear_clock(run_id: str, told: ClearClock) -> RunNow:
@@ -223,8 +223,8 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
     def test_leaks(run_id: str, told: LeakReadings) -> RunNow:
         return bench.test_leaks(run_id, told.version, told.readings)
 
-    @router.post("/runs/{run_id}/acts/{act}", operation_id="tell_act")
-    def tell_act(run_id: str, act: str, told: Told) -> RunNow:
+    @router.post("/runs/{run_id}/acts/{act}", operation_id="report_act")
+    def report_act(run_id: str, act: str, told: ActReported) -> RunNow:
         return bench.tell(run_id, told.version, act, told.told)
 
     @router.get("/fire-watches", operation_id="list_fire_watches")

@@ -18,7 +18,9 @@ FREE_GUESSES = 5
 FIRST_LOCK_S, LONGEST_LOCK_S = 60.0, 900.0
 MOST_ADDRESSES = 2000
 _SAFE = frozenset({"GET", "HEAD", "OPTIONS"})
-_ONLY_LOOKS = re.compile(r"/api/(reckon/.*|find|jobs/[^/]+/preview|[^/]+/look-into|sign-out)")
+_ONLY_LOOKS = re.compile(
+    r"/api/(reckon/.*|find|jobs/[^/]+/preview|[^/]+/(look-into|preview)|sign-out)"
+)
 _OWNERS_ALONE = re.compile(r"/api/shop/backups/.*")
 """Whole records, to take away or to put in the place of those that stand."""
 _AT_THE_BENCH = re.compile(r"/api/((runs|watches|practice)(/.*)?|jobs/[^/]+/(runs|watches))")

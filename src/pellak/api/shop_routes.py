@@ -6,17 +6,17 @@ from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict, Field
 
 from pellak.api.problems import documented
-from pellak.core.care.sequences import (
+from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR, LimitRegion
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.sequences import (
     GUIDANCE,
     DrillSign,
     DrillStep,
     drill_signs,
     flash_back_drill,
 )
-from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR, LimitRegion
-from pellak.core.job_base import ShopSchools
 from pellak.core.reading.units import DisplayUnit, SaidMeasure, display_units, said_measures
-from pellak.shop.find import Finder, Found
+from pellak.shop.find import Finder, FinderAnswer
 from pellak.shop.settings import Settings
 
 
@@ -62,7 +62,7 @@ def shop_router(settings: Settings, finder: Finder) -> APIRouter:
         return settings.set_schools(changes)
 
     @router.post("/find", operation_id="find")
-    def find(question: Question) -> Found:
+    def find(question: Question) -> FinderAnswer:
         return finder.find(question.text)
 
     return router

@@ -35,8 +35,8 @@ def sign_in_router(sharing: Sharing | None, sign_ins: SignIns) -> APIRouter:
     """Return the routes of signing in; where nothing is shared everybody may do everything."""
     router = APIRouter(prefix="/api", tags=["sharing"], responses=documented(429))
 
-    @router.get("/signed-in", operation_id="look_who_is_signed_in")
-    def look_who_is_signed_in(request: Request) -> SignedIn:
+    @router.get("/signed-in", operation_id="get_signed_in")
+    def get_signed_in(request: Request) -> SignedIn:
         return SignedIn(shared=sharing is not None, may=may_of(request))
 
     @router.post("/sign-in", operation_id="sign_in")

@@ -22,14 +22,14 @@ class Sent(BaseModel):
     model_config = ConfigDict(extra="forbid")
 
 
-class HandTold(Sent):
+class HandReport(Sent):
     """One tap of the hand, with the heat typed where it asks for one."""
 
     tell: str = Field(max_length=40)
     heat: str = Field(default="", max_length=40)
 
 
-class Marked(Sent):
+class PhaseMarked(Sent):
     """What is done from now on."""
 
     phase: Phase
@@ -73,8 +73,8 @@ def watch_router(watches: WatchBook, files: WatchFiles) -> APIRouter:
     ) -> list[WatchLine]:
         return watches.lines(job_id)
 
-    @router.get("/watches/{watch_id}", operation_id="look_at_watch")
-    def look_at_watch(watch_id: str) -> Watch:
+    @router.get("/watches/{watch_id}", operation_id="get_watch")
+    def get_watch(watch_id: str) -> Watch:
         return watches.look(watch_id)
 
     @router.get("/watches/{watch_id}/curves", operation_id="draw_watch")
@@ -85,12 +85,12 @@ def watch_router(watches: WatchBook, files: WatchFiles) -> APIRouter:
     def send_watch_lines(watch_id: str, lines: LinesBody) -> Taken:
         return watches.take_lines(watch_id, lines)
 
-    @router.post("/watches/{watch_id}/tells", operation_id="tell_watch")
-    def tell_watch(watch_id: str, told: HandTold) -> Watch:
+    @router.post("/watches/{watch_id}/tells", operation_id="report_to_watch")
+    def report_to_watch(watch_id: str, told: HandReport) -> Watch:
         return watches.tell(watch_id, told.tell, told.heat)
 
     @router.post("/watches/{watch_id}/marks", operation_id="mark_watch")
-    def mark_watch(watch_id: str, marked: Marked) -> Watch:
+    def mark_watch(watch_id: str, marked: PhaseMarked) -> Watch:
         return watches.mark(watch_id, marked.phase)
 
     @router.put("/watches/{watch_id}/simulation", operation_id="simulate_watch")
@@ -105,8 +105,8 @@ def watch_router(watches: WatchBook, files: WatchFiles) -> APIRouter:
     def teach_by_watch(watch_id: str) -> Watch:
         return files.teach(watch_id)
 
-    @router.post("/watches/look-into", operation_id="look_into_logger_file")
-    def look_into_logger_file(file: LoggerText) -> FileGuess:
+    @router.post("/watches/preview", operation_id="preview_logger_file")
+    def preview_logger_file(file: LoggerText) -> FileGuess:
         return files.look_into(file.text)
 
     @router.post("/watches/{watch_id}/file", operation_id="import_logger_file")

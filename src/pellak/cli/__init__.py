@@ -10,7 +10,7 @@ from pathlib import Path
 from pydantic import ValidationError
 
 from pellak import __version__
-from pellak.core.errors import Refused, refusals
+from pellak.core.answer.errors import Refused, refusals
 from pellak.store.errors import StoreError
 
 BAD_INPUT = 2

@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from urllib.parse import quote
 
 from pellak.cli.thermometer import Cable
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 
 STEP_S = 0.25
 STAND_IN: tuple[tuple[str, float, float, float], ...] = (

@@ -5,13 +5,13 @@ import json
 import sys
 from typing import Any
 
-from pellak.core.errors import Refused
-from pellak.core.job import job_from
-from pellak.core.job_base import ShopSchools
-from pellak.core.plan import compose_plan
-from pellak.core.registry import RECKONERS, get_reckoner
-from pellak.core.sheet import plan_sheet
-from pellak.core.text import unkeepable
+from pellak.core.answer.errors import Refused
+from pellak.core.catalogue.reckoners import RECKONERS, get_reckoner
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.plan.change_job import job_from
+from pellak.core.plan.compose import compose_plan
+from pellak.core.plan.text_report import plan_sheet
+from pellak.core.reading.text import unkeepable
 
 
 def _read_json(text: str, what: str) -> dict[str, Any]:

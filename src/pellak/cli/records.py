@@ -5,7 +5,7 @@ import sys
 from datetime import UTC, datetime
 from pathlib import Path
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.store.database import Database
 from pellak.store.errors import Unusable
 from pellak.store.form import FILE_NAME

@@ -10,7 +10,7 @@ from functools import partial
 from pathlib import Path
 
 from pellak.cli.records import checked, demo
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.shop.sign_ins import May
 from pellak.store.photo_files import tidy_photos
 from pellak.store.restoring import tidy

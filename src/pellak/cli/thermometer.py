@@ -14,7 +14,7 @@ from datetime import UTC, datetime
 from http.cookiejar import CookieJar
 from urllib.parse import quote
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 
 AGAIN_S = 2.0
 SIGNED_OUT, BUSY = 401, 503

@@ -7,10 +7,10 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import timedelta
 
-from pellak.core.as_run import PuddleTimed, Verdict
 from pellak.core.heat.solve import solve_heat
-from pellak.core.planned import Plan
-from pellak.core.run_log import RunLog, TriedRemedy
+from pellak.core.model.plan import Plan
+from pellak.core.model.run_log import RunLog, TriedRemedy
+from pellak.core.model.run_measures import PuddleTimed, Verdict
 from pellak.demo.work_done import LAST_DAY
 from pellak.shop.bench import Bench
 from pellak.shop.procedures import ProcedureBook

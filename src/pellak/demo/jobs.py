@@ -3,8 +3,8 @@
 from collections.abc import Mapping
 from typing import Any
 
-from pellak.core.job import job_from, with_changes
-from pellak.core.kinds.unions import Job
+from pellak.core.model.kinds.unions import Job
+from pellak.core.plan.change_job import job_from, with_changes
 
 FERRY = "Ferry Halden Reach"
 JOBS: tuple[dict[str, Any], ...] = (

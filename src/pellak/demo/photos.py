@@ -5,7 +5,7 @@ from io import BytesIO
 
 from PIL import Image, ImageDraw, ImageFilter
 
-from pellak.core.photo import PhotoMarks, PhotoSlot
+from pellak.core.run.photo import PhotoMarks, PhotoSlot
 from pellak.shop.photo_book import PhotoBook
 
 SIZE = (1200, 900)

@@ -3,13 +3,13 @@
 from collections.abc import Sequence
 from datetime import UTC, datetime, timedelta
 
-from pellak.core.kinds.heat.work import HeatLog, HeatWork, Warmth
-from pellak.core.kinds.overlay.work import AsCooled, OverlayLog, OverlayWork
-from pellak.core.kinds.straighten.work import MemberLog, MemberWork
 from pellak.core.member.straighten import reckon_straighten
 from pellak.core.member.straighten_given import Round
-from pellak.core.planned import Plan
-from pellak.core.run_log import RunLog
+from pellak.core.model.kinds.heat.work import HeatLog, HeatWork, Warmth
+from pellak.core.model.kinds.overlay.work import AsCooled, OverlayLog, OverlayWork
+from pellak.core.model.kinds.straighten.work import MemberLog, MemberWork
+from pellak.core.model.plan import Plan
+from pellak.core.model.run_log import RunLog
 from pellak.core.watch.simulated import Simulation, lines_between
 from pellak.shop.bench import Bench
 from pellak.shop.run_book import RunBook

@@ -8,9 +8,9 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable
 
-from pellak.core.care.sequences import GUIDANCE
+from pellak.core.day.explain import clock
 from pellak.core.day.plan import DayBlock
-from pellak.core.day.telling import clock
+from pellak.core.model.sequences import GUIDANCE
 from pellak.paper.day_strip import DayStripDrawn
 from pellak.paper.lettering import NARROW
 from pellak.paper.measures import System, prose

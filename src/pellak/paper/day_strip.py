@@ -7,8 +7,8 @@ from typing import Any
 from reportlab.lib.colors import HexColor, white
 from reportlab.platypus import Flowable
 
+from pellak.core.day.explain import clock
 from pellak.core.day.plan import DayBlock
-from pellak.core.day.telling import clock
 from pellak.paper.lettering import NARROW, REGULAR, draw_text, width_of
 from pellak.paper.sheet import INK, LINE, MUTE
 

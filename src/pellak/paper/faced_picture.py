@@ -3,7 +3,7 @@
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from pellak.core.kinds.overlay.drawing import FacedDrawing
+from pellak.core.model.kinds.overlay.drawing import FacedDrawing
 from pellak.paper.lettering import REGULAR, draw_text
 from pellak.paper.measures import System, measure
 from pellak.paper.sheet import CONE, INK, LINE

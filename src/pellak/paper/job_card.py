@@ -9,11 +9,11 @@ from reportlab.lib.utils import ImageReader
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, Table, TableStyle
 
-from pellak.core.care.cards import cards_at_bench
-from pellak.core.figure import Figure
+from pellak.core.answer.figure import Figure
 from pellak.core.kinds.registry import kind_of
-from pellak.core.kinds.seam.work import SeamWork
-from pellak.core.planned import Plan
+from pellak.core.model.cards import cards_at_bench
+from pellak.core.model.kinds.seam.work import SeamWork
+from pellak.core.model.plan import Plan
 from pellak.core.seam.tacks import TacksValues
 from pellak.paper.heat_curves import heat_curves
 from pellak.paper.lettering import REGULAR

@@ -3,7 +3,7 @@
 from reportlab.lib.colors import HexColor
 from reportlab.pdfgen.canvas import Canvas
 
-from pellak.core.kinds.seam.drawing import SeamDrawing
+from pellak.core.model.kinds.seam.drawing import SeamDrawing
 from pellak.core.piece.joint_drawing import View
 from pellak.core.piece.joint_shapes import Place, Role, Shape
 from pellak.paper.lettering import NARROW, REGULAR, draw_text

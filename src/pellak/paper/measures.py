@@ -5,9 +5,9 @@ import re
 from collections.abc import Callable
 from typing import Literal
 
-from pellak.core.figure import Figure
+from pellak.core.answer.figure import Figure
+from pellak.core.answer.working import short
 from pellak.core.reading.units import display_units, said_measures
-from pellak.core.working import short
 
 System = Literal["metric", "inch"]
 

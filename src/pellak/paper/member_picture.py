@@ -5,7 +5,7 @@ from itertools import pairwise
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from pellak.core.kinds.straighten.drawing import MemberDrawing
+from pellak.core.model.kinds.straighten.drawing import MemberDrawing
 from pellak.paper.lettering import REGULAR, draw_text
 from pellak.paper.measures import System, measure
 from pellak.paper.sheet import INK

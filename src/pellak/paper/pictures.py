@@ -5,11 +5,11 @@ from typing import Any
 
 from reportlab.pdfgen.canvas import Canvas
 
-from pellak.core.kinds.heat.drawing import HeatedDrawing
-from pellak.core.kinds.overlay.drawing import FacedDrawing
-from pellak.core.kinds.seam.drawing import SeamDrawing
-from pellak.core.kinds.straighten.drawing import MemberDrawing
-from pellak.core.kinds.unions import Drawing
+from pellak.core.model.kinds.heat.drawing import HeatedDrawing
+from pellak.core.model.kinds.overlay.drawing import FacedDrawing
+from pellak.core.model.kinds.seam.drawing import SeamDrawing
+from pellak.core.model.kinds.straighten.drawing import MemberDrawing
+from pellak.core.model.kinds.unions import Drawing
 from pellak.paper.faced_picture import draw_faced
 from pellak.paper.heated_picture import draw_heated
 from pellak.paper.joint_picture import draw_joint

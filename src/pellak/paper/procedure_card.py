@@ -6,8 +6,8 @@ from reportlab.lib.units import mm
 from reportlab.lib.utils import ImageReader
 from reportlab.pdfgen.canvas import Canvas
 
-from pellak.core.care.sequences import GUIDANCE
-from pellak.core.procedure import ProcedureText, SetLine
+from pellak.core.model.sequences import GUIDANCE
+from pellak.core.run.procedure import ProcedureText, SetLine
 from pellak.paper.measures import System, prose
 from pellak.paper.sheet import MARGIN, PaperSize, Type, draw_column, draw_frame, one_page
 

@@ -4,11 +4,11 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable
 
-from pellak.core.as_run import VERDICTS, Used
-from pellak.core.care.sequences import GUIDANCE
-from pellak.core.log_field import LoggedMeasure
-from pellak.core.run_log import RunLog, signs
-from pellak.core.working import short
+from pellak.core.answer.working import short
+from pellak.core.model.log_field import LoggedMeasure
+from pellak.core.model.run_log import RunLog, signs
+from pellak.core.model.run_measures import VERDICTS, Used
+from pellak.core.model.sequences import GUIDANCE
 from pellak.paper.measures import System, prose
 from pellak.paper.sheet import MARGIN, PaperSize, Type, draw_column, draw_frame, one_page
 

@@ -11,7 +11,7 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, Paragraph
 
-from pellak.core.errors import PellakError
+from pellak.core.answer.errors import PellakError
 from pellak.paper.lettering import BOLD, NARROW, REGULAR, load_fonts, markup, spelt
 
 PaperSize = Literal["a4", "letter"]

@@ -4,11 +4,11 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable
 
-from pellak.core.care.cards import bench_cards, cards_at_bench
-from pellak.core.care.sequences import GUIDANCE, Step, drill_signs, flash_back_drill
+from pellak.core.answer.working import short
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
-from pellak.core.job_base import ShopSchools
-from pellak.core.working import short
+from pellak.core.model.cards import bench_cards, cards_at_bench
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.sequences import GUIDANCE, Step, drill_signs, flash_back_drill
 from pellak.paper.measures import System, prose
 from pellak.paper.sheet import MARGIN, PaperSize, Type, draw_column, draw_frame, one_page
 

@@ -3,7 +3,15 @@
 from collections.abc import Mapping, Sequence
 from datetime import UTC, datetime
 
-from pellak.core.bench import (
+from pellak.core.answer.working import Record
+from pellak.core.faults.finder import FaultsAnswer, reckon_faults
+from pellak.core.faults.given import FaultsGiven, RemedyTried
+from pellak.core.gas.hose import Gas
+from pellak.core.model.clocks import ClockId, ClockState, Moment, clock_state
+from pellak.core.model.plan import Plan
+from pellak.core.model.run_log import Helped, Popped, RunLog
+from pellak.core.model.sequences import Start
+from pellak.core.run.bench import (
     begun,
     clock_cleared,
     clock_started,
@@ -11,20 +19,12 @@ from pellak.core.bench import (
     stood_at,
     told_at_bench,
 )
-from pellak.core.care.clocks import ClockId, ClockState, Moment, clock_state
-from pellak.core.care.sequences import Start
-from pellak.core.fault_search import FaultTurn, faults_of, signs_of, with_tried
-from pellak.core.faults.finder import FaultsAnswer, reckon_faults
-from pellak.core.faults.given import FaultsGiven, Tried
-from pellak.core.gas.hose import Gas
-from pellak.core.mends import Mend, mends_for, with_mended
-from pellak.core.mishaps import flame_back, popped
-from pellak.core.next_time import Proposed, proposed
-from pellak.core.planned import Plan
-from pellak.core.run_log import Helped, Popped, RunLog
-from pellak.core.stops import Answered, confirmed
+from pellak.core.run.corrective_actions import CorrectiveAction, mends_for, with_mended
+from pellak.core.run.fault_search import FaultTurn, faults_of, signs_of, with_tried
+from pellak.core.run.flame_events import report_backfire, undo_flame_out
+from pellak.core.run.hold_points import Answered, confirmed
+from pellak.core.run.next_time import Proposed, proposed
 from pellak.core.tables import MetalFamily
-from pellak.core.working import Record
 from pellak.shop.clock import Moments, machine_moment
 from pellak.shop.rack import put_out_of_use
 from pellak.shop.run_book import Run, RunBook
@@ -85,11 +85,11 @@ class AtBench:
 
         return self._book.change(run_id, version, change)
 
-    def take_flame_back(self, run_id: str, version: int, reason: str) -> Run:
+    def undo_flame_out_in_run(self, run_id: str, version: int, reason: str) -> Run:
         """Take back a flame-out that was told by mistake, with its reason."""
 
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return flame_back(plan, log, reason, now, _iso(now))
+            return undo_flame_out(plan, log, reason, now, _iso(now))
 
         return self._book.change(run_id, version, change)
 
@@ -122,7 +122,7 @@ class AtBench:
         """Tell a backfire or a flash-back; after a flash-back the rack's line is out of use."""
 
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return popped(plan, log, what, now, _iso(now))
+            return report_backfire(plan, log, what, now, _iso(now))
 
         run = self._book.change(run_id, version, change)
         if what == "flash-back":
@@ -131,7 +131,7 @@ class AtBench:
             return self._book.look(run_id)
         return run
 
-    def mends(self, run_id: str) -> list[Mend]:
+    def mends(self, run_id: str) -> list[CorrectiveAction]:
         """Return what can go wrong in a run, with what to do about each."""
         return mends_for(self._book.look(run_id).plan)
 
@@ -161,7 +161,7 @@ class AtBench:
         Raises Refused for a sign such work cannot show.
         """
         helped = self._helped(family or "")
-        tried = [Tried(cause=cause, tried=n, helped=k) for cause, (n, k) in helped.items()]
+        tried = [RemedyTried(cause=cause, tried=n, helped=k) for cause, (n, k) in helped.items()]
         return reckon_faults(FaultsGiven(kind=kind, family=family, signs=list(seen), tried=tried))
 
     def proposed(self, run_id: str, seen: Sequence[str]) -> Proposed:

@@ -5,7 +5,7 @@ from pathlib import Path
 
 from pydantic import Field
 
-from pellak.core.working import Record
+from pellak.core.answer.working import Record
 from pellak.shop.clock import Clock
 from pellak.shop.errors import NotFound
 from pellak.store.database import Database

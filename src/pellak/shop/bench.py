@@ -11,20 +11,20 @@ from uuid import uuid4
 
 from sqlalchemy.orm import Session
 
-from pellak.core.errors import Refused
-from pellak.core.job import job_from, read_as, started_solid, with_changes
-from pellak.core.job_base import metal_of, metal_words
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
 from pellak.core.kinds.registry import kind_of
-from pellak.core.kinds.unions import Job
 from pellak.core.metal.alloy import Metals as MetalsById
-from pellak.core.planned import Plan
-from pellak.core.working import Record
+from pellak.core.model.job_base import metal_of, metal_words
+from pellak.core.model.kinds.unions import Job
+from pellak.core.model.plan import Plan
+from pellak.core.plan.change_job import job_from, read_as, started_solid, with_changes
 from pellak.shop.clock import Clock
 from pellak.shop.cursor import cursor_of, place_of
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.planning import Planner, ShopNow
 from pellak.shop.procedure_lines import ProcedureLine, offered_for
-from pellak.shop.whole_bench import WholeBench, plan_mark
+from pellak.shop.whole_bench import BenchSummary, plan_mark
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
 from pellak.store.runs import Runs
@@ -106,12 +106,12 @@ class Bench:
         database: Database,
         clock: Clock,
         planner: Planner | None = None,
-        whole: WholeBench | None = None,
+        whole: BenchSummary | None = None,
     ) -> None:
         self._database = database
         self._clock = clock
         self._planner = planner or Planner()
-        self._whole = whole or WholeBench(self._planner)
+        self._whole = whole or BenchSummary(self._planner)
         self._write_missing_lines()
 
     def tickets(self, after: str = "", most: int = 100) -> TicketPage:

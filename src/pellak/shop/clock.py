@@ -5,7 +5,7 @@ from collections.abc import Callable
 from datetime import UTC, datetime
 from pathlib import Path
 
-from pellak.core.care.clocks import Moment
+from pellak.core.model.clocks import Moment
 
 Clock = Callable[[], datetime]
 """Returns the moment, in UTC."""

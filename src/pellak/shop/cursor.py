@@ -2,7 +2,7 @@
 
 from datetime import UTC, datetime
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.store.jobs import BenchKey
 
 MARK = "@"

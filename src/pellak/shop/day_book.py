@@ -7,16 +7,16 @@ from typing import Any
 
 from pydantic import Field, ValidationError, field_validator
 
+from pellak.core.answer.errors import Refused, refusals
+from pellak.core.answer.working import Caution, Record, Working
 from pellak.core.day.given import DayGiven, DayJob, Pin
 from pellak.core.day.held import HeldDay, held, moved
-from pellak.core.day.phases import RunNow, day_job, drags
+from pellak.core.day.phases import RunProgress, day_job, drags
 from pellak.core.day.plan import DayValues
 from pellak.core.day.reckon import plan_day
-from pellak.core.errors import Refused, refusals
-from pellak.core.job import job_from
-from pellak.core.rack.equipment import Equipment
-from pellak.core.run_log import RunLog
-from pellak.core.working import Caution, Record, Working
+from pellak.core.model.run_log import RunLog
+from pellak.core.plan.change_job import job_from
+from pellak.core.rig.equipment import Equipment
 from pellak.shop.calendar_file import day_calendar
 from pellak.shop.clock import Clock
 from pellak.shop.gas_book import held_in
@@ -193,7 +193,7 @@ def _kept(rack: Rack) -> DayKept:
     return DayKept.model_validate(rack.setting(DAY_KEY) or {})
 
 
-def _runs_since(midnight: datetime, now: datetime, book: Runs) -> dict[str, RunNow]:
+def _runs_since(midnight: datetime, now: datetime, book: Runs) -> dict[str, RunProgress]:
     """Return how far each job's run of today is."""
     flame_out = {row.run_id: _flame_out(row) for row in book.with_fire_watch()}
     return {
@@ -224,12 +224,12 @@ def _flame_out(row: RunRow) -> datetime | None:
     )  # fmt: skip
 
 
-def _run_now(began: datetime, ended: datetime | None, now: datetime) -> RunNow:
+def _run_now(began: datetime, ended: datetime | None, now: datetime) -> RunProgress:
     def ago(moment: datetime) -> float:
         # What lies ahead was begun before the machine's clock was set back.
         return max(0.0, (now - moment) / timedelta(minutes=1))
 
-    return RunNow(ago(began), None if ended is None else ago(ended))
+    return RunProgress(ago(began), None if ended is None else ago(ended))
 
 
 def _acetylene(shop: Equipment) -> dict[str, float]:

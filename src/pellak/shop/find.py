@@ -1,10 +1,10 @@
 """Find or reckon: jobs and places by name, one-line questions by the core."""
 
-from pellak.core.ask import ask
-from pellak.core.ask_piece import OfShop
-from pellak.core.errors import Refused
-from pellak.core.one_line import OneLineAnswer
-from pellak.core.working import Record
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
+from pellak.core.ask.one_line_questions import ask
+from pellak.core.ask.piece import OfShop
+from pellak.core.catalogue.one_line import OneLineAnswer
 from pellak.shop.planning import Planner
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
@@ -20,7 +20,7 @@ class FoundJob(Record):
     line: str
 
 
-class Found(Record):
+class FinderAnswer(Record):
     """What a line of text finds; `hint` says how a question could be put so that it can be read."""
 
     jobs: list[FoundJob]
@@ -35,7 +35,7 @@ class Finder:
         self._database = database
         self._planner = planner or Planner()
 
-    def find(self, text: str) -> Found:
+    def find(self, text: str) -> FinderAnswer:
         """Return the jobs a text names and the answers it asks for."""
         wanted = text.strip()
         with self._database.reading() as session:
@@ -44,6 +44,6 @@ class Finder:
             shop = self._planner.shop(session)
         named = OfShop(shop.equipment.tips, shop.own)
         try:
-            return Found(jobs=found, answers=ask(text, named) if wanted else [], hint="")
+            return FinderAnswer(jobs=found, answers=ask(text, named) if wanted else [], hint="")
         except Refused as refused:
-            return Found(jobs=found, answers=[], hint=refused.accepted)
+            return FinderAnswer(jobs=found, answers=[], hint=refused.accepted)

@@ -2,9 +2,10 @@
 
 from dataclasses import dataclass, replace
 
+from pellak.core.answer.working import Record
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR, LimitRegion
 from pellak.core.practice.dial import turned
-from pellak.core.practice.flame.flows import Torch
+from pellak.core.practice.flame.flows import FlameTorch
 from pellak.core.practice.flame.targets import (
     FlameScore,
     FlameTarget,
@@ -22,7 +23,6 @@ from pellak.core.practice.wire import (
     hands_told,
 )
 from pellak.core.torch.mixer import Mixer
-from pellak.core.working import Record
 
 STEP_S, STEPS_A_FRAME = 1 / 60, 2
 FRAME_S = STEP_S * STEPS_A_FRAME
@@ -51,7 +51,7 @@ class FlameSaid(Record):
     """Whether a dial has the valves: the page shows where it turned them."""
 
 
-class FlameTold(Record):
+class FlameMessage(Record):
     """One message in words over the trainer's socket; only one of its parts is not null."""
 
     hello: FlameHello | None = None
@@ -64,7 +64,7 @@ class FlameSession:
     """A flame and the exercise it is set for. `advance` is called once for each frame."""
 
     target: FlameTarget
-    torch: Torch
+    torch: FlameTorch
     seed: int
     region: LimitRegion = "general"
 
@@ -86,9 +86,9 @@ class FlameSession:
         """Whether the page said that it is over."""
         return self._ended
 
-    def hello(self) -> FlameTold:
+    def hello(self) -> FlameMessage:
         """Return what a page is told first."""
-        return FlameTold(
+        return FlameMessage(
             hello=FlameHello(
                 target=self.target, orifice_mm=self.torch.orifice_mm, jets=self.torch.jets,
                 mixer=self.torch.mixer, limit_bar=ACETYLENE_LIMIT_BAR[self.region],
@@ -125,11 +125,11 @@ class FlameSession:
             hands = replace(hands, spark=False, clean=False)
         return self.last_frame()
 
-    def say(self) -> FlameTold:
+    def say(self) -> FlameMessage:
         """Return the flame in words, and what happened since the last time."""
         happened, self._happened = self._happened, []
         setting, state = self._setting, self._state
-        return FlameTold(
+        return FlameMessage(
             words=FlameSaid(
                 said=said(state), hint=way_on(setting, state), happened=happened,
                 dialled=self._dialled,
@@ -144,7 +144,7 @@ class FlameSession:
             pops=setting.pops,
         )  # fmt: skip
 
-    def close(self) -> tuple[FlameScore, FlameTold]:
+    def close(self) -> tuple[FlameScore, FlameMessage]:
         """Return what it is worth as it stands now, and that as the page is told it."""
         worth = score(self._setting, self._state)
-        return worth, FlameTold(score=worth)
+        return worth, FlameMessage(score=worth)

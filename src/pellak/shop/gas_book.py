@@ -3,14 +3,14 @@
 from collections.abc import Mapping
 from datetime import timedelta
 
+from pellak.core.answer.working import Record
 from pellak.core.gas.cylinders import CylindersValues
 from pellak.core.gas.hose import Gas
-from pellak.core.rack.equipment import Equipment
-from pellak.core.rack.items import CylinderItem
-from pellak.core.rack.newest import COMMON_FLOW_L_PER_H, content_now
-from pellak.core.working import Record
+from pellak.core.rig.equipment import Equipment
+from pellak.core.rig.items import CylinderItem
+from pellak.core.rig.newest import COMMON_FLOW_L_PER_H, content_now
 from pellak.shop.clock import Clock
-from pellak.shop.whole_bench import WholeBench
+from pellak.shop.whole_bench import BenchSummary
 from pellak.store.database import Database
 from pellak.store.runs import Runs
 
@@ -47,7 +47,7 @@ class GasSums(Record):
 class GasBook:
     """The use case behind the rack's gas section."""
 
-    def __init__(self, database: Database, clock: Clock, bench: WholeBench) -> None:
+    def __init__(self, database: Database, clock: Clock, bench: BenchSummary) -> None:
         self._database = database
         self._clock = clock
         self._bench = bench

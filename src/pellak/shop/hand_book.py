@@ -9,11 +9,11 @@ from typing import Any
 from pydantic import ValidationError
 from sqlalchemy.orm import Session
 
-from pellak.core.as_run import PuddleTimed
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
 from pellak.core.hand.fit import Fitted, HandFit, fit_hand
 from pellak.core.hand.given import TimedPuddle
-from pellak.core.hand.known import KnownHand, known_hand
+from pellak.core.hand.known import OperatorCalibration, operator_calibration
 from pellak.core.hand.page import (
     DriftLine,
     FactorLine,
@@ -23,9 +23,9 @@ from pellak.core.hand.page import (
     factor_lines,
     puddle_points,
 )
-from pellak.core.job import job_from
-from pellak.core.rack.items import TorchItem
-from pellak.core.working import Record
+from pellak.core.model.run_measures import PuddleTimed
+from pellak.core.plan.change_job import job_from
+from pellak.core.rig.items import TorchItem
 from pellak.shop.clock import Clock
 from pellak.shop.planning import Planner, ShopNow
 from pellak.shop.settings import HAND_KEY, MOST_BEFORE, HandKept, hand_kept
@@ -69,7 +69,7 @@ class HandPage(Record):
     factors: list[FactorLine]
     drifts: list[DriftLine]
     people: list[str]
-    offered: KnownHand | None
+    offered: OperatorCalibration | None
     kept: HandKept
     changes: list[PlanChange]
 
@@ -165,10 +165,13 @@ class HandBook:
         return self.look()
 
     def _changes(
-        self, jobs: Sequence[tuple[str, dict[str, Any]]], shop: ShopNow, offered: KnownHand
+        self,
+        jobs: Sequence[tuple[str, dict[str, Any]]],
+        shop: ShopNow,
+        offered: OperatorCalibration,
     ) -> list[PlanChange]:
         """Return what the first puddles of the jobs on the bench would become."""
-        told, then = [], replace(shop, known_hand=offered)
+        told, then = [], replace(shop, operator_calibration=offered)
         for job_id, document in jobs:
             job = job_from(document)
             plans = (self._planner.plan(job, shop), self._planner.compose(job, then))
@@ -179,16 +182,16 @@ class HandBook:
                 )
         return told
 
-    def _keep(self, now: KnownHand | None) -> None:
+    def _keep(self, now: OperatorCalibration | None) -> None:
         with self._database.transaction() as session:
             rack = Rack(session)
             kept = hand_kept(rack)
             before = [*([kept.now] if kept.now else []), *kept.before][:MOST_BEFORE]
             rack.set_setting(HAND_KEY, HandKept(now=now, before=before).model_dump(mode="json"))
 
-    def _known(self, fit: HandFit, person: str, shop: ShopNow) -> KnownHand:
+    def _known(self, fit: HandFit, person: str, shop: ShopNow) -> OperatorCalibration:
         torches = [item.name for item in shop.equipment.items if isinstance(item, TorchItem)]
-        return known_hand(fit, person, torches, self._clock().isoformat())
+        return operator_calibration(fit, person, torches, self._clock().isoformat())
 
     def _timed(self, session: Session) -> tuple[list[TimedRun], list[TimedPuddle]]:
         """Return the newest puddles, oldest first, and the run each was timed in."""

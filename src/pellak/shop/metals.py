@@ -7,7 +7,8 @@ from uuid import uuid4
 from pydantic import ValidationError
 from sqlalchemy.orm import Session
 
-from pellak.core.errors import Refused, refusals
+from pellak.core.answer.errors import Refused, refusals
+from pellak.core.answer.working import Record
 from pellak.core.metal.alloy import Metal, alloys, metal_named
 from pellak.core.metal.certificate import (
     Certificate,
@@ -18,8 +19,7 @@ from pellak.core.metal.certificate import (
     read_line,
 )
 from pellak.core.metal.certificate_files import FileKind, ReadFile, read_file, write_file
-from pellak.core.metal_page import MetalLine, MetalPage, metal_line, metal_page
-from pellak.core.working import Record
+from pellak.core.preheat.metal_page import MetalLine, MetalPage, metal_line, metal_page
 from pellak.shop.clock import Clock
 from pellak.shop.errors import NotFound
 from pellak.shop.planning import own_metals

@@ -4,9 +4,9 @@ from datetime import datetime
 from threading import Lock
 from uuid import uuid4
 
-from pellak.core.errors import Refused
-from pellak.core.photo import SLOTS, MeasuredLength, PhotoMarks, PhotoSlot, measured
-from pellak.core.working import Record
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
+from pellak.core.run.photo import SLOTS, MeasuredLength, PhotoMarks, PhotoSlot, measured
 from pellak.shop.clock import Clock
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.photo_picture import picture_of

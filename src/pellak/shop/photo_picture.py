@@ -10,7 +10,7 @@ from io import BytesIO
 
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 
 FORMATS = ("JPEG", "PNG", "WEBP")
 MOST_PIXELS = {"JPEG": 60_000_000, "PNG": 16_000_000, "WEBP": 16_000_000}

@@ -11,18 +11,18 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
-from pellak.core.body.learning import BodyTold
-from pellak.core.hand.known import KnownHand
-from pellak.core.job_base import ShopSchools
+from pellak.core.body.learning import BodyObservation
+from pellak.core.hand.known import OperatorCalibration
 from pellak.core.kinds.registry import KINDS
-from pellak.core.kinds.unions import Job, work_kept
 from pellak.core.metal.alloy import Metals
 from pellak.core.metal.certificate import Certificate, own_metal
-from pellak.core.plan import compose_plan
-from pellak.core.planned import Plan
-from pellak.core.rack.equipment import Equipment
-from pellak.core.rack.items import read_item
-from pellak.core.run_log import RunLog
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.unions import Job, work_kept
+from pellak.core.model.plan import Plan
+from pellak.core.model.run_log import RunLog
+from pellak.core.plan.compose import compose_plan
+from pellak.core.rig.equipment import Equipment
+from pellak.core.rig.items import read_item
 from pellak.shop.clock import Clock, now_utc
 from pellak.shop.settings import hand_kept, shop_schools
 from pellak.store.change_count import shop_changes
@@ -46,8 +46,8 @@ class ShopNow:
     equipment: Equipment
     own: Metals
     learned: Mapping[str, Sequence[Any]]
-    watched: Sequence[BodyTold]
-    known_hand: KnownHand | None
+    watched: Sequence[BodyObservation]
+    operator_calibration: OperatorCalibration | None
 
 
 def own_metals(session: Session) -> Metals:
@@ -94,7 +94,7 @@ class Planner:
             Equipment(tuple(read_item(row.document) for row in rack.items()), today),
             own_metals(session),
             _learned(session),
-            [BodyTold.model_validate(told) for told in Watches(session).told(MOST_WATCHED)],
+            [BodyObservation.model_validate(told) for told in Watches(session).told(MOST_WATCHED)],
             hand_kept(rack).now,
         )
         self._shop = fresh
@@ -121,7 +121,8 @@ class Planner:
         """Return the plan of a job, reckoned anew and not kept."""
         return compose_plan(
             job, shop.schools, equipment=shop.equipment, own=shop.own,
-            learned=shop.learned, watched=shop.watched, known_hand=shop.known_hand,
+            learned=shop.learned, watched=shop.watched,
+            operator_calibration=shop.operator_calibration,
         )  # fmt: skip
 
     def _kept(self, key: tuple[int, str]) -> Plan | None:

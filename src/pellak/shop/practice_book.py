@@ -5,11 +5,12 @@ from datetime import datetime
 
 from pydantic import Field
 
-from pellak.core.errors import Refused
-from pellak.core.job_base import ShopSchools
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
+from pellak.core.model.job_base import ShopSchools
 from pellak.core.practice.coupons import (
     CouponJudged,
-    CouponTold,
+    CouponReported,
     coupon_judged,
     coupon_named,
 )
@@ -21,7 +22,7 @@ from pellak.core.practice.flame.quiz import (
     flame_shown,
 )
 from pellak.core.practice.flame.targets import FlameTarget, flame_targets
-from pellak.core.practice.ladder import Standing, Tried, ladder, standings
+from pellak.core.practice.ladder import ExerciseTried, Standing, ladder, standings
 from pellak.core.practice.orders import (
     OrderAsked,
     OrderJudged,
@@ -32,7 +33,6 @@ from pellak.core.practice.orders import (
     picked,
 )
 from pellak.core.practice.score import ScorePart, Worth
-from pellak.core.working import Record
 from pellak.shop.clock import Clock
 from pellak.shop.settings import shop_schools
 from pellak.store.database import Database
@@ -107,14 +107,14 @@ class FlamesJudged(Record):
     read: list[FlameRead]
 
 
-class PickTold(Record):
+class PickReported(Record):
     """The cards that are done, in their order, and the one picked now."""
 
     done: list[str] = Field(default_factory=list, max_length=40)
     pick: str = Field(max_length=40)
 
 
-class OrderTold(Record):
+class OrderReported(Record):
     """An order as somebody put it: every pick, and how long it took where it was timed."""
 
     who: str = Field(default="", max_length=60)
@@ -193,7 +193,7 @@ class PracticeBook:
         self._add(read.who, READ_FLAMES, points, parts, self._clock())
         return FlamesJudged(points=points, read=told)
 
-    def judge_coupon(self, name: str, told: CouponTold) -> CouponJudged:
+    def judge_coupon(self, name: str, told: CouponReported) -> CouponJudged:
         """Return what somebody's coupon is worth, and keep it. Raises Refused by field."""
         worth = coupon_judged(coupon_named(name), told.good, told.judged_by)
         self._add(told.who, name, worth.points, worth.parts, self._clock())
@@ -203,11 +203,11 @@ class PracticeBook:
         """Return a sequence with its cards mixed. Raises Refused where there is none such."""
         return asked(order_named(name), self.schools(), seed)
 
-    def pick(self, name: str, told: PickTold) -> Picked:
+    def pick(self, name: str, told: PickReported) -> Picked:
         """Return whether a card is the next one, and why."""
         return picked(order_named(name), self.schools(), told.done, told.pick)
 
-    def judge_order(self, name: str, told: OrderTold) -> OrderJudged:
+    def judge_order(self, name: str, told: OrderReported) -> OrderJudged:
         """Return what an order was worth, and keep it under who put it so."""
         worth = judged(order_named(name), self.schools(), told.picks, told.seconds)
         if told.who:
@@ -238,7 +238,9 @@ class PracticeBook:
                          signed_off=row.signed_off, words=row.words)
             for row in (kept.words_to(who, MOST_WORDS) if who else [])
         ]  # fmt: skip
-        told = [Tried(rung=rung, day=_day(at), points=p) for rung, at, p in reversed(points)]
+        told = [
+            ExerciseTried(rung=rung, day=_day(at), points=p) for rung, at, p in reversed(points)
+        ]
         return Learner(
             who=who,
             standings=standings(told, _day(self._clock())),

@@ -1,13 +1,13 @@
 """Procedures of the shop: made from a run, signed, offered on the next like job."""
 
-from pellak.core.errors import Refused
-from pellak.core.procedure import (
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
+from pellak.core.run.procedure import (
     ProcedureText,
     is_like,
     procedure_text,
     usual_name,
 )
-from pellak.core.working import Record
 from pellak.shop.clock import Clock
 from pellak.shop.errors import NotFound
 from pellak.shop.procedure_lines import MOST_LISTED, ProcedureLine, procedure_line

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass, replace
 
+from pellak.core.answer.working import Record
 from pellak.core.practice.puddle.picture import (
     BACK_EVERY,
     BACK_ROWS,
@@ -29,7 +30,6 @@ from pellak.core.practice.puddle.wire import (
     puddle_hands_told,
 )
 from pellak.core.practice.puddle.words import said, way_on
-from pellak.core.working import Record
 from pellak.shop.flame_session import STEP_S, STEPS_A_FRAME
 
 MOST_WATCHED_S = 300.0
@@ -78,7 +78,7 @@ class PuddleSaid(Record):
     happened: list[str]
 
 
-class PuddleTold(Record):
+class PuddleMessage(Record):
     """One message in words over the trainer's socket; only one of its parts is not null."""
 
     hello: PuddleHello | None = None
@@ -114,10 +114,10 @@ class PuddleSession:
         late = self.watching and self._state.t_s > MOST_WATCHED_S
         return self._ended or late or (self.watching and self._plan.done)
 
-    def hello(self) -> PuddleTold:
+    def hello(self) -> PuddleMessage:
         """Return what a page is told first."""
         work, planned = self.exercise.work, self.exercise.planned
-        return PuddleTold(
+        return PuddleMessage(
             hello=PuddleHello(
                 task=self.exercise.task, watching=self.watching,
                 acetylene_l_per_h=self.exercise.acetylene_l_per_h,
@@ -163,11 +163,11 @@ class PuddleSession:
             ),
         )  # fmt: skip
 
-    def say(self) -> PuddleTold:
+    def say(self) -> PuddleMessage:
         """Return the sheet in words, and what befell it since the last time."""
         happened, self._happened = self._happened, []
         exercise, state = self.exercise, self._state
-        return PuddleTold(
+        return PuddleMessage(
             words=PuddleSaid(
                 said=said(exercise, state), hint=way_on(exercise, state), happened=happened
             )
@@ -178,7 +178,7 @@ class PuddleSession:
         self._ended = True
         return self._frame()
 
-    def close(self) -> tuple[PuddleScore, PuddleTold]:
+    def close(self) -> tuple[PuddleScore, PuddleMessage]:
         """Return what it is worth as it stands now, and that as the page is told it."""
         worth = puddle_score(self._trial, self._state, mirror=self._mirrored)
-        return worth, PuddleTold(score=worth)
+        return worth, PuddleMessage(score=worth)

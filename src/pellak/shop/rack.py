@@ -6,20 +6,20 @@ from uuid import uuid4
 
 from sqlalchemy.orm import Session
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
 from pellak.core.gas.cylinders import (
     CONTINUOUS_SHARE,
     CylindersAnswer,
     cylinders_to_couple,
 )
-from pellak.core.rack.equipment import Equipment
-from pellak.core.rack.files import FileKind, ReadRack, read_rack, write_rack
-from pellak.core.rack.form_fields import RackField, rack_fields
-from pellak.core.rack.items import RackItem, read_item
-from pellak.core.rack.newest import COMMON_FLOW_L_PER_H, check_newest, content_now
-from pellak.core.rack.stock import RodTaken, take_rods
+from pellak.core.rig.equipment import Equipment
+from pellak.core.rig.files import FileKind, ReadRack, read_rack, write_rack
+from pellak.core.rig.form_fields import RackField, rack_fields
+from pellak.core.rig.items import RackItem, read_item
+from pellak.core.rig.newest import COMMON_FLOW_L_PER_H, check_newest, content_now
+from pellak.core.rig.stock import RodTaken, take_rods
 from pellak.core.torch.candidates import RackTip, usable_band
-from pellak.core.working import Record
 from pellak.shop.clock import Clock
 from pellak.shop.errors import NotFound, Stale
 from pellak.store.database import Database

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from datetime import datetime
 from pathlib import Path
 
-from pellak.core.working import Record
+from pellak.core.answer.working import Record
 from pellak.shop.clock import Clock
 from pellak.shop.whole_records import check_records
 from pellak.store.errors import StoreError

@@ -6,18 +6,25 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
-from pellak.core.as_run import Used
-from pellak.core.as_used import used_of
-from pellak.core.bench import BenchState, bench_state, burns, restarted_after_clock_change
-from pellak.core.binding import bound_by
-from pellak.core.care.clocks import Moment
-from pellak.core.errors import Refused
-from pellak.core.job import job_from
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
 from pellak.core.kinds.registry import kind_named, kind_of
-from pellak.core.log_field import LoggedMeasure
-from pellak.core.planned import Plan
-from pellak.core.run_log import RunLog, Sign, holds_nothing, signs_on, with_entries, with_trace
-from pellak.core.working import Record
+from pellak.core.model.clocks import Moment
+from pellak.core.model.log_field import LoggedMeasure
+from pellak.core.model.plan import Plan
+from pellak.core.model.run_log import (
+    RunLog,
+    Sign,
+    holds_nothing,
+    signs_on,
+    with_entries,
+    with_trace,
+)
+from pellak.core.model.run_measures import Used
+from pellak.core.plan.change_job import job_from
+from pellak.core.run.bench import BenchState, bench_state, burns, restarted_after_clock_change
+from pellak.core.run.equipment_used import used_of
+from pellak.core.run.requirements import bound_by
 from pellak.shop.clock import Clock, Moments, machine_moment
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.planning import Planner

@@ -6,12 +6,12 @@ import json
 from collections.abc import Iterator
 from datetime import UTC, datetime, timedelta
 
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
 from pellak.core.book.exchange import FORMAT, MOST_RUNS, VERSION, RunTaken, json_of, runs_of
 from pellak.core.book.search import RunsWanted
-from pellak.core.errors import Refused
 from pellak.core.kinds.registry import kind_of
 from pellak.core.reading.table_file import plain_cell
-from pellak.core.working import Record
 from pellak.shop.bench import ticket_line
 from pellak.shop.clock import Clock
 from pellak.shop.run_rows import add_run, learn

@@ -7,13 +7,13 @@ from uuid import uuid4
 
 from sqlalchemy.orm import Session
 
-from pellak.core.facts_kept import facts_kept
+from pellak.core.answer.working import Record
 from pellak.core.kinds.registry import kind_named, kind_of
-from pellak.core.kinds.unions import log_kept_before
-from pellak.core.log_field import LogField, LoggedMeasure, planned_by
-from pellak.core.planned import Plan
-from pellak.core.run_log import Helped, RunLog, signs
-from pellak.core.working import Record
+from pellak.core.model.kinds.unions import upcast_log
+from pellak.core.model.log_field import LogField, LoggedMeasure, planned_by
+from pellak.core.model.plan import Plan
+from pellak.core.model.run_log import Helped, RunLog, signs
+from pellak.core.model.upcast import facts_kept
 from pellak.store.change_count import count_change
 from pellak.store.remedies import Remedies
 from pellak.store.runs import Runs
@@ -140,7 +140,7 @@ def run_line(row: RunRow, measures: Sequence[RunMeasureRow]) -> RunLine:
     logged = [one for one in logged_measures(row, measures) if one.group == "timed"]
     ours = {"id", "seen", "measures", "came"}
     # A log is long; whole it is read only where something of it came that is told.
-    told = log_kept_before(row.log)
+    told = upcast_log(row.log)
     work = RunLog.model_validate(told).work if told.get("work") else None
     return RunLine(
         id=row.run_id,

@@ -5,11 +5,11 @@ whomever it was touched, so that nothing stale is told."""
 
 from threading import Lock
 
+from pellak.core.answer.working import Record
 from pellak.core.book.columns import Mask, RunColumns, RunEntry
-from pellak.core.book.search import Facet, Found, RunsWanted
+from pellak.core.book.search import BookHits, Facet, RunsWanted
 from pellak.core.book.statistics import BookStatistics, book_statistics
-from pellak.core.run_log import signs
-from pellak.core.working import Record
+from pellak.core.model.run_log import signs
 from pellak.shop.run_rows import RunLine, run_line
 from pellak.store.change_count import DROPPED, counted
 from pellak.store.database import Database
@@ -79,7 +79,7 @@ class RunSearch:
         """Return some of the runs wanted, in their order, from the one at `offset`."""
         columns = self.refresh()
         with self._lock:
-            found = Found(columns, wanted, _worded(columns, words))
+            found = BookHits(columns, wanted, _worded(columns, words))
             run_ids, total = found.rows(offset, most), found.total
             told = found.facets() if facets else []
         with self._database.reading() as session:
@@ -92,14 +92,14 @@ class RunSearch:
         """Return what the runs wanted say."""
         columns = self.refresh()
         with self._lock:
-            found = Found(columns, wanted, _worded(columns, words))
+            found = BookHits(columns, wanted, _worded(columns, words))
             return book_statistics(columns, found.mask, [s.id for s in signs() if not s.good])
 
     def wanted_ids(self, wanted: RunsWanted, words: str, most: int) -> list[str]:
         """Return the ids of the runs wanted, at most so many."""
         columns = self.refresh()
         with self._lock:
-            return Found(columns, wanted, _worded(columns, words)).rows(0, most)
+            return BookHits(columns, wanted, _worded(columns, words)).rows(0, most)
 
 
 def _worded(columns: RunColumns, words: str) -> Mask | None:

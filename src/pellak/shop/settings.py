@@ -5,10 +5,10 @@ from typing import Any
 
 from pydantic import Field, ValidationError
 
-from pellak.core.errors import refusals
-from pellak.core.hand.known import KnownHand
-from pellak.core.job_base import ShopSchools
-from pellak.core.working import Record
+from pellak.core.answer.errors import refusals
+from pellak.core.answer.working import Record
+from pellak.core.hand.known import OperatorCalibration
+from pellak.core.model.job_base import ShopSchools
 from pellak.store.database import Database
 from pellak.store.rack import Rack
 
@@ -19,8 +19,8 @@ MOST_BEFORE = 12
 class HandKept(Record):
     """The hand plans go by now, None for the model's, and those they went by before."""
 
-    now: KnownHand | None = None
-    before: list[KnownHand] = Field(default_factory=list, max_length=MOST_BEFORE)
+    now: OperatorCalibration | None = None
+    before: list[OperatorCalibration] = Field(default_factory=list, max_length=MOST_BEFORE)
 
 
 def hand_kept(rack: Rack) -> HandKept:

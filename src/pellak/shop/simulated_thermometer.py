@@ -2,7 +2,7 @@
 
 from datetime import datetime
 
-from pellak.core.watch.plan import WatchPlan
+from pellak.core.model.watch_plan import WatchPlan
 from pellak.core.watch.simulated import Simulation, lines_between
 from pellak.shop.clock import Clock
 from pellak.shop.watches import WatchBook

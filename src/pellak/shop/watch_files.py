@@ -5,15 +5,15 @@ import io
 import math
 from datetime import UTC, datetime, timedelta
 
-from pellak.core.body.learning import BodyTold, cooling_told, flame_told
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
+from pellak.core.body.learning import BodyObservation, cooling_told, flame_told
 from pellak.core.kinds.registry import kind_named
+from pellak.core.model.watch_plan import WatchPlan
 from pellak.core.reading.table_file import plain_cell
 from pellak.core.watch.ending import ending_of
 from pellak.core.watch.logger_file import FileGuess, guess_columns, read_file
 from pellak.core.watch.milestones import milestones
-from pellak.core.watch.plan import WatchPlan
-from pellak.core.working import Record
 from pellak.shop.calendar_file import calendar_of
 from pellak.shop.clock import Clock
 from pellak.shop.run_book import RunBook
@@ -120,7 +120,7 @@ class WatchFiles:
         # What its run's log asks for is learned from there, and not a second time from here.
         logged = row.run_id is not None and self._note(row.run_id, heated, touched)
         plan = WatchPlan.model_validate(row.plan)
-        body = BodyTold() if logged else _taught(plan, heated, touched)
+        body = BodyObservation() if logged else _taught(plan, heated, touched)
         with self._database.transaction() as session:
             kept = Watches(session).find(watch_id)
             if kept is not None:
@@ -138,10 +138,10 @@ class WatchFiles:
         return bool(entries)
 
 
-def _taught(plan: WatchPlan, to_heat_min: float | None, touch_min: float | None) -> BodyTold:
+def _taught(plan: WatchPlan, to_heat_min: float | None, touch_min: float | None) -> BodyObservation:
     flame = flame_told(plan.soak, to_heat_min) if plan.soak and to_heat_min else None
     cooling = cooling_told(plan.cool, touch_min) if plan.cool and touch_min else None
-    return BodyTold(
+    return BodyObservation(
         flame=flame, cooling=cooling,
         cooled_in=plan.cool.medium if plan.cool and cooling else None,
     )  # fmt: skip

@@ -4,9 +4,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from datetime import UTC, datetime
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
 from pellak.core.watch.lines import MOST_CHANNELS, Mark, Reading, Source, read_line
-from pellak.core.working import Record
 
 MOST_LINES = 100_000
 AHEAD_S = 60.0

@@ -4,8 +4,8 @@ from datetime import datetime
 
 from sqlalchemy.orm import Session
 
+from pellak.core.answer.working import Record
 from pellak.core.watch.lines import Mark, Reading
-from pellak.core.working import Record
 from pellak.shop.errors import NotFound
 from pellak.store.tables import WatchRow
 from pellak.store.watches import Entry, Watches

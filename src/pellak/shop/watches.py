@@ -12,7 +12,9 @@ from threading import Lock
 from typing import TypeVar
 from uuid import uuid4
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
+from pellak.core.model.watch_plan import WatchPlan
 from pellak.core.watch.by_hand import CHANNEL, HandTell, hand_tells, told_c
 from pellak.core.watch.ending import Ending, ending_of
 from pellak.core.watch.lines import (
@@ -23,12 +25,10 @@ from pellak.core.watch.lines import (
     read_line,
     still_open,
 )
-from pellak.core.watch.plan import WatchPlan
 from pellak.core.watch.simulated import Simulation
 from pellak.core.watch.thermometer import WORDS, Fault
 from pellak.core.watch.verdict import Verdict
 from pellak.core.watch.watcher import Event, Watcher
-from pellak.core.working import Record
 from pellak.shop.bench import Bench
 from pellak.shop.clock import Clock
 from pellak.shop.watch_lines import LinesRead, Taken

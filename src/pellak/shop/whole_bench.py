@@ -10,10 +10,10 @@ from time import monotonic
 
 from sqlalchemy.orm import Session
 
-from pellak.core.job import job_from
-from pellak.core.kinds.unions import Job
-from pellak.core.planned import Plan
-from pellak.core.working import short
+from pellak.core.answer.working import short
+from pellak.core.model.kinds.unions import Job
+from pellak.core.model.plan import Plan
+from pellak.core.plan.change_job import job_from
 from pellak.shop.planning import Planner, ShopNow
 from pellak.store.jobs import Jobs
 
@@ -61,7 +61,7 @@ def plan_mark(plan: Plan) -> str:
     return sha256("\n".join(words).encode()).hexdigest()[:16]
 
 
-class WholeBench:
+class BenchSummary:
     """The bench as a whole, reckoned a few jobs at a time."""
 
     def __init__(self, planner: Planner) -> None:

@@ -10,20 +10,20 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from pellak.core.body.learning import BodyTold
-from pellak.core.errors import Refused
-from pellak.core.job import job_from
-from pellak.core.job_base import ShopSchools
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
+from pellak.core.body.learning import BodyObservation
 from pellak.core.metal.certificate import Certificate
-from pellak.core.photo import PhotoMarks
-from pellak.core.planned import Plan
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.plan import Plan
+from pellak.core.model.run_log import RunLog
+from pellak.core.model.watch_plan import WatchPlan
+from pellak.core.plan.change_job import job_from
 from pellak.core.practice.score import ScorePart
-from pellak.core.procedure import ProcedureText
-from pellak.core.rack.items import read_item
-from pellak.core.run_log import RunLog
-from pellak.core.watch.plan import WatchPlan
+from pellak.core.rig.items import read_item
+from pellak.core.run.photo import PhotoMarks
+from pellak.core.run.procedure import ProcedureText
 from pellak.core.watch.simulated import Simulation
-from pellak.core.working import Record
 from pellak.shop.backups import KEPT_KEY, BackupsKept
 from pellak.shop.day_book import DAY_KEY, DayKept
 from pellak.shop.hand_book import CLEANED_KEY
@@ -82,7 +82,7 @@ _READ_BY: dict[tuple[type[Base], str], Read] = {
     (ProcedureRow, "document"): ProcedureText.model_validate,
     (WatchRow, "plan"): WatchPlan.model_validate,
     (WatchRow, "simulation"): _simulation,
-    (WatchRow, "told"): BodyTold.model_validate,
+    (WatchRow, "told"): BodyObservation.model_validate,
     (PracticeTryRow, "document"): lambda told: [
         ScorePart.model_validate(one) for one in told["parts"]
     ],

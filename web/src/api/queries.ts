@@ -76,7 +76,10 @@ export const mendsQuery = (runId: string) =>
     queryKey: ["mends", runId],
     queryFn: ({ signal }) =>
       answer(
-        client.GET("/api/runs/{run_id}/mends", { params: { path: { run_id: runId } }, signal }),
+        client.GET("/api/runs/{run_id}/corrective-actions", {
+          params: { path: { run_id: runId } },
+          signal,
+        }),
       ),
     staleTime: Infinity,
   });

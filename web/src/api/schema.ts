@@ -101,8 +101,8 @@ export interface paths {
         get: operations["open_job"];
         put?: never;
         post?: never;
-        /** Put Job Away */
-        delete: operations["put_job_away"];
+        /** Archive Job */
+        delete: operations["archive_job"];
         options?: never;
         head?: never;
         /** Change Job */
@@ -169,8 +169,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Bring Job Back */
-        post: operations["bring_job_back"];
+        /** Restore Job */
+        post: operations["restore_job"];
         delete?: never;
         options?: never;
         head?: never;
@@ -303,8 +303,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Look At Run */
-        get: operations["look_at_run"];
+        /** Get Run Whole */
+        get: operations["get_run_whole"];
         put?: never;
         post?: never;
         delete?: never;
@@ -365,7 +365,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/runs/{run_id}/pops": {
+    "/api/runs/{run_id}/backfires": {
         parameters: {
             query?: never;
             header?: never;
@@ -374,26 +374,26 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Tell Pop */
-        post: operations["tell_pop"];
+        /** Report Backfire In Run */
+        post: operations["report_backfire_in_run"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/runs/{run_id}/mends": {
+    "/api/runs/{run_id}/corrective-actions": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** List Mends */
-        get: operations["list_mends"];
+        /** List Corrective Actions */
+        get: operations["list_corrective_actions"];
         put?: never;
-        /** Tell Mend */
-        post: operations["tell_mend"];
+        /** Report Corrective Action */
+        post: operations["report_corrective_action"];
         delete?: never;
         options?: never;
         head?: never;
@@ -462,8 +462,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Tell Tried */
-        post: operations["tell_tried"];
+        /** Report Remedy Tried */
+        post: operations["report_remedy_tried"];
         delete?: never;
         options?: never;
         head?: never;
@@ -487,7 +487,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/runs/{run_id}/flame-back": {
+    "/api/runs/{run_id}/undo-flame-out": {
         parameters: {
             query?: never;
             header?: never;
@@ -496,8 +496,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Take Flame Back */
-        post: operations["take_flame_back"];
+        /** Undo Flame Out In Run */
+        post: operations["undo_flame_out_in_run"];
         delete?: never;
         options?: never;
         head?: never;
@@ -547,8 +547,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Tell Act */
-        post: operations["tell_act"];
+        /** Report Act */
+        post: operations["report_act"];
         delete?: never;
         options?: never;
         head?: never;
@@ -720,8 +720,8 @@ export interface paths {
         get: operations["show_photo"];
         put?: never;
         post?: never;
-        /** Take Photo Out */
-        delete: operations["take_photo_out"];
+        /** Remove Photo */
+        delete: operations["remove_photo"];
         options?: never;
         head?: never;
         patch?: never;
@@ -768,8 +768,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Look At Procedure */
-        get: operations["look_at_procedure"];
+        /** Get Procedure */
+        get: operations["get_procedure"];
         put?: never;
         post?: never;
         delete?: never;
@@ -854,13 +854,13 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Look At Hand */
-        get: operations["look_at_hand"];
+        /** Get Operator Factors */
+        get: operations["get_operator_factors"];
         put?: never;
-        /** Take Hand Up */
-        post: operations["take_hand_up"];
-        /** Put Hand Down */
-        delete: operations["put_hand_down"];
+        /** Enable Calibration */
+        post: operations["enable_calibration"];
+        /** Disable Calibration */
+        delete: operations["disable_calibration"];
         options?: never;
         head?: never;
         patch?: never;
@@ -875,8 +875,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Tell Tip Cleaned */
-        post: operations["tell_tip_cleaned"];
+        /** Report Tip Cleaned */
+        post: operations["report_tip_cleaned"];
         delete?: never;
         options?: never;
         head?: never;
@@ -890,8 +890,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Look At Day */
-        get: operations["look_at_day"];
+        /** Get Day */
+        get: operations["get_day"];
         put?: never;
         post?: never;
         delete?: never;
@@ -959,8 +959,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Look At Practice */
-        get: operations["look_at_practice"];
+        /** Get Practice */
+        get: operations["get_practice"];
         put?: never;
         post?: never;
         delete?: never;
@@ -993,8 +993,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Look At Group */
-        get: operations["look_at_group"];
+        /** Get Practice Group */
+        get: operations["get_practice_group"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1080,8 +1080,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Look At Coupon */
-        get: operations["look_at_coupon"];
+        /** Get Coupon */
+        get: operations["get_coupon"];
         put?: never;
         /** Judge Coupon */
         post: operations["judge_coupon"];
@@ -1132,8 +1132,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Look At Watch */
-        get: operations["look_at_watch"];
+        /** Get Watch */
+        get: operations["get_watch"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1168,8 +1168,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Tell Watch */
-        post: operations["tell_watch"];
+        /** Report To Watch */
+        post: operations["report_to_watch"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1244,7 +1244,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/watches/look-into": {
+    "/api/watches/preview": {
         parameters: {
             query?: never;
             header?: never;
@@ -1253,8 +1253,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Look Into Logger File */
-        post: operations["look_into_logger_file"];
+        /** Preview Logger File */
+        post: operations["preview_logger_file"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1322,8 +1322,8 @@ export interface paths {
         /** List Metals */
         get: operations["list_metals"];
         put?: never;
-        /** Add Heat */
-        post: operations["add_heat"];
+        /** Add Heat Lot */
+        post: operations["add_heat_lot"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1347,7 +1347,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/metals/look-into": {
+    "/api/metals/preview": {
         parameters: {
             query?: never;
             header?: never;
@@ -1356,8 +1356,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Look Into Certificates */
-        post: operations["look_into_certificates"];
+        /** Preview Certificate Import */
+        post: operations["preview_certificate_import"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1388,12 +1388,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Look At Metal */
-        get: operations["look_at_metal"];
+        /** Get Metal */
+        get: operations["get_metal"];
         put?: never;
         post?: never;
-        /** Put Heat Away */
-        delete: operations["put_heat_away"];
+        /** Archive Heat Lot */
+        delete: operations["archive_heat_lot"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1408,8 +1408,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Bring Heat Back */
-        post: operations["bring_heat_back"];
+        /** Restore Heat Lot */
+        post: operations["restore_heat_lot"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1485,7 +1485,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/rack/look-into": {
+    "/api/rack/preview": {
         parameters: {
             query?: never;
             header?: never;
@@ -1494,8 +1494,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Look Into Rack */
-        post: operations["look_into_rack"];
+        /** Preview Rack Import */
+        post: operations["preview_rack_import"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1529,8 +1529,8 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** Put Rack Item Away */
-        delete: operations["put_rack_item_away"];
+        /** Archive Rack Item */
+        delete: operations["archive_rack_item"];
         options?: never;
         head?: never;
         /** Change Rack Item */
@@ -1546,8 +1546,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Bring Rack Item Back */
-        post: operations["bring_rack_item_back"];
+        /** Restore Rack Item */
+        post: operations["restore_rack_item"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1613,8 +1613,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Look At Backups */
-        get: operations["look_at_backups"];
+        /** Get Backup State */
+        get: operations["get_backup_state"];
         put?: never;
         /** Back Up Now */
         post: operations["back_up_now"];
@@ -1666,8 +1666,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Look Into Backup */
-        get: operations["look_into_backup"];
+        /** Preview Restore */
+        get: operations["preview_restore"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1700,8 +1700,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Look Who Is Signed In */
-        get: operations["look_who_is_signed_in"];
+        /** Get Signed In */
+        get: operations["get_signed_in"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1766,6 +1766,28 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * ActReported
+         * @description What is told of the work, by the names of the act; measures as typed.
+         */
+        ActReported: {
+            /** Version */
+            version: number;
+            /** Told */
+            told?: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * ActionTaken
+         * @description What went wrong and was put right, by its id.
+         */
+        ActionTaken: {
+            /** Version */
+            version: number;
+            /** Mend */
+            mend: string;
+        };
+        /**
          * Amount
          * @description How much of an element, mass %. `low_pct` None: certified only as below `high_pct`.
          */
@@ -1774,22 +1796,6 @@ export interface components {
             low_pct: number | null;
             /** High Pct */
             high_pct: number;
-        };
-        /**
-         * Answer
-         * @description What a stop was answered; "no" is also "not sure".
-         */
-        Answer: {
-            /** Version */
-            version: number;
-            /** Step */
-            step: string;
-            /**
-             * Answer
-             * @default yes
-             * @enum {string}
-             */
-            answer: "yes" | "no";
         };
         /**
          * ArrestorItem
@@ -1886,6 +1892,19 @@ export interface components {
             from_mm: number;
             /** To Mm */
             to_mm: number;
+        };
+        /**
+         * BackfireReported
+         * @description What it was: one pop, or burning inside.
+         */
+        BackfireReported: {
+            /** Version */
+            version: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "backfire" | "flash-back";
         };
         /**
          * BackupLine
@@ -2525,6 +2544,34 @@ export interface components {
             curve: number[][];
         };
         /**
+         * CorrectiveAction
+         * @description One thing that goes wrong: what to do about it, how to go on, why, and whose advice it is.
+         *
+         *     `families` says which metals it happens to, none meaning any; `redo` names the kind of step
+         *     that has to be done again afterwards.
+         */
+        CorrectiveAction: {
+            /** Id */
+            id: string;
+            /** Families */
+            families?: string[];
+            /** Wrong */
+            wrong: string;
+            /** Do */
+            do: string;
+            /** Go On */
+            go_on: string;
+            /** Reason */
+            reason: string;
+            /** Source */
+            source: string;
+            /**
+             * Redo
+             * @default
+             */
+            redo: string;
+        };
+        /**
          * Coupon
          * @description A piece to weld while learning; `job` is what is planned for it, null where no two pieces
          *     are joined.
@@ -2568,10 +2615,10 @@ export interface components {
             why: string;
         };
         /**
-         * CouponTold
+         * CouponReported
          * @description What an instructor found good of somebody's coupon, by the looks' ids.
          */
-        CouponTold: {
+        CouponReported: {
             /** Who */
             who: string;
             /** Judged By */
@@ -2703,7 +2750,24 @@ export interface components {
             /** Price Per M3 */
             price_per_m3?: number | null;
             /** Readings */
-            readings?: components["schemas"]["Reading"][];
+            readings?: components["schemas"]["CylinderReading"][];
+        };
+        /**
+         * CylinderReading
+         * @description What gauge or scale said of a cylinder at a moment of the shop's clock.
+         */
+        CylinderReading: {
+            /** At */
+            at: string;
+            /** Gauge Bar */
+            gauge_bar?: number | null;
+            /** Weight Kg */
+            weight_kg?: number | null;
+            /**
+             * Temperature C
+             * @default 15
+             */
+            temperature_c: number;
         };
         /**
          * CylindersAnswer
@@ -2998,7 +3062,7 @@ export interface components {
             /** Shortening Mm */
             shortening_mm: number;
             /** Kinks */
-            kinks: components["schemas"]["Kink"][];
+            kinks: components["schemas"]["WeldKink"][];
             /** Plans */
             plans: components["schemas"]["RivalPlan"][];
             properties: components["schemas"]["SectionProperties"];
@@ -3416,7 +3480,7 @@ export interface components {
             methods?: components["schemas"]["MethodLine"][];
             stack?: components["schemas"]["Stack"] | null;
             /** Own */
-            own?: components["schemas"]["OwnFigure"][];
+            own?: components["schemas"]["Override"][];
         };
         /**
          * FileGuess
@@ -3512,6 +3576,18 @@ export interface components {
             valid: boolean;
         };
         /**
+         * FinderAnswer
+         * @description What a line of text finds; `hint` says how a question could be put so that it can be read.
+         */
+        FinderAnswer: {
+            /** Jobs */
+            jobs: components["schemas"]["FoundJob"][];
+            /** Answers */
+            answers: components["schemas"]["OneLineAnswer"][];
+            /** Hint */
+            hint: string;
+        };
+        /**
          * FireWatchLine
          * @description A fire watch that runs, or that is over and waits for somebody to look.
          */
@@ -3539,16 +3615,6 @@ export interface components {
             factor_high: number;
             /** N */
             n: number;
-        };
-        /**
-         * FlameBack
-         * @description Why the flame was not out after all.
-         */
-        FlameBack: {
-            /** Version */
-            version: number;
-            /** Reason */
-            reason: string;
         };
         /**
          * FlameFor
@@ -3649,6 +3715,28 @@ export interface components {
              * @default false
              */
             soot: boolean;
+        };
+        /**
+         * FlameMessage
+         * @description One message in words over the trainer's socket; only one of its parts is not null.
+         */
+        FlameMessage: {
+            /** @default null */
+            hello: components["schemas"]["FlameHello"] | null;
+            /** @default null */
+            words: components["schemas"]["FlameSaid"] | null;
+            /** @default null */
+            score: components["schemas"]["FlameScore"] | null;
+        };
+        /**
+         * FlameOutUndone
+         * @description Why the flame was not out after all.
+         */
+        FlameOutUndone: {
+            /** Version */
+            version: number;
+            /** Reason */
+            reason: string;
         };
         /**
          * FlameRead
@@ -3766,18 +3854,6 @@ export interface components {
             head: boolean;
         };
         /**
-         * FlameTold
-         * @description One message in words over the trainer's socket; only one of its parts is not null.
-         */
-        FlameTold: {
-            /** @default null */
-            hello: components["schemas"]["FlameHello"] | null;
-            /** @default null */
-            words: components["schemas"]["FlameSaid"] | null;
-            /** @default null */
-            score: components["schemas"]["FlameScore"] | null;
-        };
-        /**
          * FlamesJudged
          * @description How far off each reading was, and what all are worth together.
          */
@@ -3851,18 +3927,6 @@ export interface components {
             choices: string[];
             /** Asks */
             asks: string;
-        };
-        /**
-         * Found
-         * @description What a line of text finds; `hint` says how a question could be put so that it can be read.
-         */
-        Found: {
-            /** Jobs */
-            jobs: components["schemas"]["FoundJob"][];
-            /** Answers */
-            answers: components["schemas"]["OneLineAnswer"][];
-            /** Hint */
-            hint: string;
         };
         /**
          * FoundJob
@@ -4031,9 +4095,9 @@ export interface components {
          * @description The hand plans go by now, None for the model's, and those they went by before.
          */
         HandKept: {
-            now?: components["schemas"]["KnownHand"] | null;
+            now?: components["schemas"]["OperatorCalibration"] | null;
             /** Before */
-            before?: components["schemas"]["KnownHand"][];
+            before?: components["schemas"]["OperatorCalibration"][];
         };
         /**
          * HandPage
@@ -4050,7 +4114,7 @@ export interface components {
             drifts: components["schemas"]["DriftLine"][];
             /** People */
             people: string[];
-            offered: components["schemas"]["KnownHand"] | null;
+            offered: components["schemas"]["OperatorCalibration"] | null;
             kept: components["schemas"]["HandKept"];
             /** Changes */
             changes: components["schemas"]["PlanChange"][];
@@ -4071,6 +4135,19 @@ export interface components {
             /** Torch */
             torch: string;
             point: components["schemas"]["PuddlePoint"];
+        };
+        /**
+         * HandReport
+         * @description One tap of the hand, with the heat typed where it asks for one.
+         */
+        HandReport: {
+            /** Tell */
+            tell: string;
+            /**
+             * Heat
+             * @default
+             */
+            heat: string;
         };
         /**
          * HandTaken
@@ -4094,19 +4171,6 @@ export interface components {
             label: string;
             /** C */
             c?: number | null;
-        };
-        /**
-         * HandTold
-         * @description One tap of the hand, with the heat typed where it asks for one.
-         */
-        HandTold: {
-            /** Tell */
-            tell: string;
-            /**
-             * Heat
-             * @default
-             */
-            heat: string;
         };
         /**
          * HeadItem
@@ -4688,46 +4752,6 @@ export interface components {
             about: string;
         };
         /**
-         * Kink
-         * @description The bend one weld makes, at its middle: what is looked for with a straight-edge.
-         */
-        Kink: {
-            /** At Mm */
-            at_mm: number;
-            /** Angle Rad */
-            angle_rad: number;
-        };
-        /**
-         * KnownHand
-         * @description Factors taken up: when, whose they are (nothing is anybody's), of how many puddles; for any
-         *     torch by metal, and torch by torch.
-         */
-        KnownHand: {
-            /** Taken Up */
-            taken_up: string;
-            /**
-             * Person
-             * @default
-             */
-            person: string;
-            /** N */
-            n: number;
-            /** Read Within */
-            read_within: {
-                [key: string]: number;
-            };
-            /** By Metal */
-            by_metal: {
-                [key: string]: components["schemas"]["Fitted"];
-            };
-            /** By Torch */
-            by_torch: {
-                [key: string]: {
-                    [key: string]: components["schemas"]["Fitted"];
-                };
-            };
-        };
-        /**
          * Layer
          * @description A layer as laid. `dilution` is the share of base in it, `own_share` that of the rod.
          */
@@ -5091,44 +5115,6 @@ export interface components {
             values: components["schemas"]["StraightenValues"];
         };
         /**
-         * Mend
-         * @description One thing that goes wrong: what to do about it, how to go on, why, and whose advice it is.
-         *
-         *     `families` says which metals it happens to, none meaning any; `redo` names the kind of step
-         *     that has to be done again afterwards.
-         */
-        Mend: {
-            /** Id */
-            id: string;
-            /** Families */
-            families?: string[];
-            /** Wrong */
-            wrong: string;
-            /** Do */
-            do: string;
-            /** Go On */
-            go_on: string;
-            /** Reason */
-            reason: string;
-            /** Source */
-            source: string;
-            /**
-             * Redo
-             * @default
-             */
-            redo: string;
-        };
-        /**
-         * MendMade
-         * @description What went wrong and was put right, by its id.
-         */
-        MendMade: {
-            /** Version */
-            version: number;
-            /** Mend */
-            mend: string;
-        };
-        /**
          * Mended
          * @description Something that went wrong and was put right: at which card, when and by whom.
          */
@@ -5311,6 +5297,36 @@ export interface components {
             offered: components["schemas"]["ProcedureLine"][];
         };
         /**
+         * OperatorCalibration
+         * @description Factors taken up: when, whose they are (nothing is anybody's), of how many puddles; for any
+         *     torch by metal, and torch by torch.
+         */
+        OperatorCalibration: {
+            /** Taken Up */
+            taken_up: string;
+            /**
+             * Person
+             * @default
+             */
+            person: string;
+            /** N */
+            n: number;
+            /** Read Within */
+            read_within: {
+                [key: string]: number;
+            };
+            /** By Metal */
+            by_metal: {
+                [key: string]: components["schemas"]["Fitted"];
+            };
+            /** By Torch */
+            by_torch: {
+                [key: string]: {
+                    [key: string]: components["schemas"]["Fitted"];
+                };
+            };
+        };
+        /**
          * OrderAsked
          * @description A sequence as it is asked: its cards out of order, without the reasons that give them away.
          *
@@ -5355,10 +5371,10 @@ export interface components {
             cards: components["schemas"]["OrderCard"][];
         };
         /**
-         * OrderTold
+         * OrderReported
          * @description An order as somebody put it: every pick, and how long it took where it was timed.
          */
-        OrderTold: {
+        OrderReported: {
             /**
              * Who
              * @default
@@ -5683,10 +5699,10 @@ export interface components {
             };
         };
         /**
-         * OwnFigure
+         * Override
          * @description A figure the person may decide: the job's field, what they told, and what is reckoned.
          */
-        OwnFigure: {
+        Override: {
             /** Field */
             field: string;
             /** Label */
@@ -5759,6 +5775,17 @@ export interface components {
             y_mm: number;
         };
         /**
+         * PhaseMarked
+         * @description What is done from now on.
+         */
+        PhaseMarked: {
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "warming" | "welding" | "cooling";
+        };
+        /**
          * Photo
          * @description A photo of a run: its slot, how large it is, what was marked and measured on it.
          */
@@ -5803,6 +5830,15 @@ export interface components {
             name: string;
         };
         /**
+         * PhotoMarked
+         * @description A photo's scale and lengths, against the version they were laid on.
+         */
+        PhotoMarked: {
+            /** Version */
+            version: number;
+            marks: components["schemas"]["PhotoMarks"];
+        };
+        /**
          * PhotoMarks
          * @description What was marked on a photo: its scale, and lengths.
          */
@@ -5832,10 +5868,10 @@ export interface components {
             length_mm: number;
         };
         /**
-         * PickTold
+         * PickReported
          * @description The cards that are done, in their order, and the one picked now.
          */
-        PickTold: {
+        PickReported: {
             /** Done */
             done?: string[];
             /** Pick */
@@ -5949,19 +5985,6 @@ export interface components {
              * @default
              */
             who: string;
-        };
-        /**
-         * Popping
-         * @description What it was: one pop, or burning inside.
-         */
-        Popping: {
-            /** Version */
-            version: number;
-            /**
-             * What
-             * @enum {string}
-             */
-            what: "backfire" | "flash-back";
         };
         /**
          * Practice
@@ -6235,6 +6258,18 @@ export interface components {
             numbers: string[];
         };
         /**
+         * PuddleMessage
+         * @description One message in words over the trainer's socket; only one of its parts is not null.
+         */
+        PuddleMessage: {
+            /** @default null */
+            hello: components["schemas"]["PuddleHello"] | null;
+            /** @default null */
+            words: components["schemas"]["PuddleSaid"] | null;
+            /** @default null */
+            score: components["schemas"]["PuddleScore"] | null;
+        };
+        /**
          * PuddlePoint
          * @description A timed puddle: what the model's own hand would take, between what the fit of its person,
          *     torch and metal lets expect nine in ten, what it took; all s.
@@ -6342,18 +6377,6 @@ export interface components {
              * @enum {string}
              */
             at: "sheet" | "edge" | "tack" | "seam";
-        };
-        /**
-         * PuddleTold
-         * @description One message in words over the trainer's socket; only one of its parts is not null.
-         */
-        PuddleTold: {
-            /** @default null */
-            hello: components["schemas"]["PuddleHello"] | null;
-            /** @default null */
-            words: components["schemas"]["PuddleSaid"] | null;
-            /** @default null */
-            score: components["schemas"]["PuddleScore"] | null;
         };
         /**
          * PurgeSeconds
@@ -6516,23 +6539,6 @@ export interface components {
             left_out: string[];
         };
         /**
-         * Reading
-         * @description What gauge or scale said of a cylinder at a moment of the shop's clock.
-         */
-        Reading: {
-            /** At */
-            at: string;
-            /** Gauge Bar */
-            gauge_bar?: number | null;
-            /** Weight Kg */
-            weight_kg?: number | null;
-            /**
-             * Temperature C
-             * @default 15
-             */
-            temperature_c: number;
-        };
-        /**
          * Remedy
          * @description Insulation that would help: how far the same head gets then, and what head is enough.
          */
@@ -6552,10 +6558,10 @@ export interface components {
             reaches: boolean;
         };
         /**
-         * RemedyTold
+         * RemedyReported
          * @description A remedy that was tried, by its cause, and whether it helped.
          */
-        RemedyTold: {
+        RemedyReported: {
             /** Version */
             version: number;
             /** Cause */
@@ -7872,6 +7878,22 @@ export interface components {
             mass_kg: number;
         };
         /**
+         * StopAnswered
+         * @description What a stop was answered; "no" is also "not sure".
+         */
+        StopAnswered: {
+            /** Version */
+            version: number;
+            /** Step */
+            step: string;
+            /**
+             * Answer
+             * @default yes
+             * @enum {string}
+             */
+            answer: "yes" | "no";
+        };
+        /**
          * StraightenGiven
          * @description A bowed member, its long face, its steel, and the rounds made so far.
          */
@@ -8412,18 +8434,6 @@ export interface components {
             chart?: components["schemas"]["ChartRow"][];
         };
         /**
-         * Told
-         * @description What is told of the work, by the names of the act; measures as typed.
-         */
-        Told: {
-            /** Version */
-            version: number;
-            /** Told */
-            told?: {
-                [key: string]: unknown;
-            };
-        };
-        /**
          * TorchItem
          * @description A torch handle with its mixer.
          */
@@ -8737,6 +8747,16 @@ export interface components {
             end_mm?: number | null;
         };
         /**
+         * WeldKink
+         * @description The bend one weld makes, at its middle: what is looked for with a straight-edge.
+         */
+        WeldKink: {
+            /** At Mm */
+            at_mm: number;
+            /** Angle Rad */
+            angle_rad: number;
+        };
+        /**
          * WeldPass
          * @description One pass. Heights are measured from its own side; `side` 2 is the back of a double V.
          *
@@ -8888,26 +8908,6 @@ export interface components {
             counts: components["schemas"]["HowMany"][];
             /** Unreadable */
             unreadable: string[];
-        };
-        /**
-         * Marked
-         * @description A photo's scale and lengths, against the version they were laid on.
-         */
-        pellak__api__photo_routes__Marked: {
-            /** Version */
-            version: number;
-            marks: components["schemas"]["PhotoMarks"];
-        };
-        /**
-         * Marked
-         * @description What is done from now on.
-         */
-        pellak__api__watch_routes__Marked: {
-            /**
-             * Phase
-             * @enum {string}
-             */
-            phase: "warming" | "welding" | "cooling";
         };
     };
     responses: never;
@@ -9608,7 +9608,7 @@ export interface operations {
             };
         };
     };
-    put_job_away: {
+    archive_job: {
         parameters: {
             query?: never;
             header?: never;
@@ -10133,7 +10133,7 @@ export interface operations {
             };
         };
     };
-    bring_job_back: {
+    restore_job: {
         parameters: {
             query?: never;
             header?: never;
@@ -10923,7 +10923,7 @@ export interface operations {
             };
         };
     };
-    look_at_run: {
+    get_run_whole: {
         parameters: {
             query?: never;
             header?: never;
@@ -11358,7 +11358,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Answer"];
+                "application/json": components["schemas"]["StopAnswered"];
             };
         };
         responses: {
@@ -11454,7 +11454,7 @@ export interface operations {
             };
         };
     };
-    tell_pop: {
+    report_backfire_in_run: {
         parameters: {
             query?: never;
             header?: never;
@@ -11465,7 +11465,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Popping"];
+                "application/json": components["schemas"]["BackfireReported"];
             };
         };
         responses: {
@@ -11561,7 +11561,7 @@ export interface operations {
             };
         };
     };
-    list_mends: {
+    list_corrective_actions: {
         parameters: {
             query?: never;
             header?: never;
@@ -11578,7 +11578,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Mend"][];
+                    "application/json": components["schemas"]["CorrectiveAction"][];
                 };
             };
             /** @description Bad Request */
@@ -11664,7 +11664,7 @@ export interface operations {
             };
         };
     };
-    tell_mend: {
+    report_corrective_action: {
         parameters: {
             query?: never;
             header?: never;
@@ -11675,7 +11675,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MendMade"];
+                "application/json": components["schemas"]["ActionTaken"];
             };
         };
         responses: {
@@ -12297,7 +12297,7 @@ export interface operations {
             };
         };
     };
-    tell_tried: {
+    report_remedy_tried: {
         parameters: {
             query?: never;
             header?: never;
@@ -12308,7 +12308,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RemedyTold"];
+                "application/json": components["schemas"]["RemedyReported"];
             };
         };
         responses: {
@@ -12511,7 +12511,7 @@ export interface operations {
             };
         };
     };
-    take_flame_back: {
+    undo_flame_out_in_run: {
         parameters: {
             query?: never;
             header?: never;
@@ -12522,7 +12522,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FlameBack"];
+                "application/json": components["schemas"]["FlameOutUndone"];
             };
         };
         responses: {
@@ -12832,7 +12832,7 @@ export interface operations {
             };
         };
     };
-    tell_act: {
+    report_act: {
         parameters: {
             query?: never;
             header?: never;
@@ -12844,7 +12844,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Told"];
+                "application/json": components["schemas"]["ActReported"];
             };
         };
         responses: {
@@ -14028,7 +14028,7 @@ export interface operations {
             };
         };
     };
-    take_photo_out: {
+    remove_photo: {
         parameters: {
             query?: never;
             header?: never;
@@ -14140,7 +14140,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["pellak__api__photo_routes__Marked"];
+                "application/json": components["schemas"]["PhotoMarked"];
             };
         };
         responses: {
@@ -14328,7 +14328,7 @@ export interface operations {
             };
         };
     };
-    look_at_procedure: {
+    get_procedure: {
         parameters: {
             query?: {
                 version?: number | null;
@@ -14906,7 +14906,7 @@ export interface operations {
             };
         };
     };
-    look_at_hand: {
+    get_operator_factors: {
         parameters: {
             query?: {
                 person?: string | null;
@@ -14991,7 +14991,7 @@ export interface operations {
             };
         };
     };
-    take_hand_up: {
+    enable_calibration: {
         parameters: {
             query?: never;
             header?: never;
@@ -15078,7 +15078,7 @@ export interface operations {
             };
         };
     };
-    put_hand_down: {
+    disable_calibration: {
         parameters: {
             query?: never;
             header?: never;
@@ -15161,7 +15161,7 @@ export interface operations {
             };
         };
     };
-    tell_tip_cleaned: {
+    report_tip_cleaned: {
         parameters: {
             query?: never;
             header?: never;
@@ -15248,7 +15248,7 @@ export interface operations {
             };
         };
     };
-    look_at_day: {
+    get_day: {
         parameters: {
             query?: {
                 exact?: boolean;
@@ -15674,7 +15674,7 @@ export interface operations {
             };
         };
     };
-    look_at_practice: {
+    get_practice: {
         parameters: {
             query?: {
                 who?: string;
@@ -15862,7 +15862,7 @@ export interface operations {
             };
         };
     };
-    look_at_group: {
+    get_practice_group: {
         parameters: {
             query?: never;
             header?: never;
@@ -16347,7 +16347,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["OrderTold"];
+                "application/json": components["schemas"]["OrderReported"];
             };
         };
         responses: {
@@ -16445,7 +16445,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PickTold"];
+                "application/json": components["schemas"]["PickReported"];
             };
         };
         responses: {
@@ -16532,7 +16532,7 @@ export interface operations {
             };
         };
     };
-    look_at_coupon: {
+    get_coupon: {
         parameters: {
             query?: never;
             header?: never;
@@ -16637,7 +16637,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CouponTold"];
+                "application/json": components["schemas"]["CouponReported"];
             };
         };
         responses: {
@@ -16930,7 +16930,7 @@ export interface operations {
             };
         };
     };
-    look_at_watch: {
+    get_watch: {
         parameters: {
             query?: never;
             header?: never;
@@ -17138,7 +17138,7 @@ export interface operations {
             };
         };
     };
-    tell_watch: {
+    report_to_watch: {
         parameters: {
             query?: never;
             header?: never;
@@ -17149,7 +17149,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HandTold"];
+                "application/json": components["schemas"]["HandReport"];
             };
         };
         responses: {
@@ -17256,7 +17256,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["pellak__api__watch_routes__Marked"];
+                "application/json": components["schemas"]["PhaseMarked"];
             };
         };
         responses: {
@@ -17665,7 +17665,7 @@ export interface operations {
             };
         };
     };
-    look_into_logger_file: {
+    preview_logger_file: {
         parameters: {
             query?: never;
             header?: never;
@@ -18176,7 +18176,7 @@ export interface operations {
             };
         };
     };
-    add_heat: {
+    add_heat_lot: {
         parameters: {
             query?: never;
             header?: never;
@@ -18369,7 +18369,7 @@ export interface operations {
             };
         };
     };
-    look_into_certificates: {
+    preview_certificate_import: {
         parameters: {
             query?: never;
             header?: never;
@@ -18561,7 +18561,7 @@ export interface operations {
             };
         };
     };
-    look_at_metal: {
+    get_metal: {
         parameters: {
             query?: never;
             header?: never;
@@ -18655,7 +18655,7 @@ export interface operations {
             };
         };
     };
-    put_heat_away: {
+    archive_heat_lot: {
         parameters: {
             query?: never;
             header?: never;
@@ -18747,7 +18747,7 @@ export interface operations {
             };
         };
     };
-    bring_heat_back: {
+    restore_heat_lot: {
         parameters: {
             query?: never;
             header?: never;
@@ -19355,7 +19355,7 @@ export interface operations {
             };
         };
     };
-    look_into_rack: {
+    preview_rack_import: {
         parameters: {
             query?: never;
             header?: never;
@@ -19565,7 +19565,7 @@ export interface operations {
             };
         };
     };
-    put_rack_item_away: {
+    archive_rack_item: {
         parameters: {
             query?: never;
             header?: never;
@@ -19773,7 +19773,7 @@ export interface operations {
             };
         };
     };
-    bring_rack_item_back: {
+    restore_rack_item: {
         parameters: {
             query?: never;
             header?: never;
@@ -20150,7 +20150,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Found"];
+                    "application/json": components["schemas"]["FinderAnswer"];
                 };
             };
             /** @description Bad Request */
@@ -20218,7 +20218,7 @@ export interface operations {
             };
         };
     };
-    look_at_backups: {
+    get_backup_state: {
         parameters: {
             query?: never;
             header?: never;
@@ -20648,7 +20648,7 @@ export interface operations {
             };
         };
     };
-    look_into_backup: {
+    preview_restore: {
         parameters: {
             query?: never;
             header?: never;
@@ -20845,7 +20845,7 @@ export interface operations {
             };
         };
     };
-    look_who_is_signed_in: {
+    get_signed_in: {
         parameters: {
             query?: never;
             header?: never;

@@ -1,14 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
 
-import { type Changes, faultOf, type MetalFamily, type OwnFigure } from "../api/client";
+import { type Changes, faultOf, type MetalFamily, type Override } from "../api/client";
 import { readingQuery } from "../api/queries";
 import { FormLine } from "../parts/FormLine";
 import { useSettled } from "../parts/useSettled";
 import { useUnits } from "../shell/settings";
 
 interface OwnChooserProps {
-  own: OwnFigure;
+  own: Override;
   family: MetalFamily;
   /** What the server said of the last attempt. */
   error: unknown;

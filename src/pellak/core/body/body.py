@@ -7,9 +7,9 @@ from typing import Literal
 
 from pydantic import Field
 
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Number, Record
 from pellak.core.body.metals import BodyFamily, BodyMetal, body_metals
-from pellak.core.errors import Refused
-from pellak.core.working import Number, Record
 
 Shape = Literal["casting", "plate", "block", "cylinder", "ring", "cluster"]
 Millimetres = Number

@@ -3,6 +3,7 @@
 import math
 from functools import lru_cache
 
+from pellak.core.answer.working import Answer, Caution, Reckoner, Record, Working, short
 from pellak.core.body.bare_loss import SOURCE as LOSS_SOURCE
 from pellak.core.body.bare_loss import bare_loss_w_per_m2
 from pellak.core.body.chain import SOURCE as CHAIN_SOURCE
@@ -13,7 +14,6 @@ from pellak.core.body.media import media
 from pellak.core.body.soak_given import AREA_SIGMA, HEAT_SIGMA, SPREAD_SIGMA
 from pellak.core.body.spans import span_of
 from pellak.core.body.spread import LIMIT_SOURCE, spread_limit_c, stored_j_per_m3_k
-from pellak.core.working import Answer, Caution, Reckoner, Record, Working, short
 
 CURVE_STEPS = 8
 TOUCH_SOURCE = "EN ISO 13732-1, bare metal: 51 °C for a minute, 48 °C for ten"

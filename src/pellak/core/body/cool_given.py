@@ -4,13 +4,13 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Number
 from pellak.core.body.body import body_of
 from pellak.core.body.chain import Shells
 from pellak.core.body.cooling import Cooling
 from pellak.core.body.media import media
 from pellak.core.body.soak_given import BodyHeat
-from pellak.core.errors import Refused
-from pellak.core.working import Number
 
 CoolIn = Literal[
     "still-air", "dry-sand", "lime", "vermiculite", "clay-granules", "blanket", "furnace-ramp"

@@ -3,6 +3,7 @@
 import math
 from functools import lru_cache
 
+from pellak.core.answer.working import Answer, Caution, Reckoner, Record, Working, inserted, short
 from pellak.core.body.body import body_of
 from pellak.core.body.free_given import FreeGiven
 from pellak.core.body.purposes import MUST_STAY_COOL, OPENED_BY_HEAT
@@ -21,7 +22,6 @@ from pellak.core.body.two_bodies import (
 )
 from pellak.core.heat.colour import colour_words
 from pellak.core.preheat.crayons import crayon_steps_c
-from pellak.core.working import Answer, Caution, Reckoner, Record, Working, inserted, short
 
 SWEPT = 0.9
 FORMULA = "d * (a1 * dT1 - a2 * dT2)"

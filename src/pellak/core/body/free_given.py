@@ -2,6 +2,8 @@
 
 from pydantic import Field, model_validator
 
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Number, Record
 from pellak.core.body.body import BodyGiven
 from pellak.core.body.metals import BodyFamily
 from pellak.core.body.purposes import (
@@ -13,8 +15,6 @@ from pellak.core.body.purposes import (
     purposes,
 )
 from pellak.core.body.two_bodies import EXPANSION_TO_200
-from pellak.core.errors import Refused
-from pellak.core.working import Number, Record
 
 
 class InnerGiven(Record):

@@ -4,19 +4,19 @@ import math
 from collections.abc import Callable
 from functools import lru_cache
 
+from pellak.core.answer.working import Record
 from pellak.core.body.cool_given import CoolGiven, CoolIn, cooling_of
 from pellak.core.body.cooling import run_cooling
 from pellak.core.body.media import media
 from pellak.core.body.soak_given import SoakGiven, soaking_of
 from pellak.core.body.soaking import run_soak
-from pellak.core.told import LEAST_FACTOR, MOST_FACTOR, Told
-from pellak.core.working import Record
+from pellak.core.factor import LEAST_FACTOR, MOST_FACTOR, FactorObservation
 
 TIMED_WITHIN, LEAST_ERROR = 0.10, 0.05
 """A time at the bench is off by a tenth; no run says more than a twentieth."""
 
 
-def _met(taken: Callable[[float], float | None], timed: float) -> Told | None:
+def _met(taken: Callable[[float], float | None], timed: float) -> FactorObservation | None:
     """Return the factor whose run takes the time that was taken, and its error.
 
     More of the factor is quicker. None where no factor within a third and three meets it.
@@ -37,11 +37,11 @@ def _met(taken: Callable[[float], float | None], timed: float) -> Told | None:
     if ends[0] is None or ends[1] is None:
         return None
     steep = abs(math.log(ends[1] / ends[0])) / 0.1
-    return Told(ln_factor=at, error=max(LEAST_ERROR, TIMED_WITHIN / max(steep, 1e-3)))
+    return FactorObservation(ln_factor=at, error=max(LEAST_ERROR, TIMED_WITHIN / max(steep, 1e-3)))
 
 
 @lru_cache(maxsize=256)
-def flame_told(given: SoakGiven, minutes: float) -> Told | None:
+def flame_told(given: SoakGiven, minutes: float) -> FactorObservation | None:
     """Return what a heating timed in `minutes` says of the flame; None where it says nothing."""
     plain = given.model_copy(update={"flame_factor": 1.0})
 
@@ -53,7 +53,7 @@ def flame_told(given: SoakGiven, minutes: float) -> Told | None:
 
 
 @lru_cache(maxsize=256)
-def cooling_told(given: CoolGiven, minutes: float) -> Told | None:
+def cooling_told(given: CoolGiven, minutes: float) -> FactorObservation | None:
     """Return what a cooling to the touch, timed in `minutes`, says of its loss: of the medium's
     conductivity where it is buried, else of the bare loss."""
     if given.medium == "furnace-ramp":
@@ -68,9 +68,9 @@ def cooling_told(given: CoolGiven, minutes: float) -> Told | None:
     return _met(taken, minutes)
 
 
-class BodyTold(Record):
+class BodyObservation(Record):
     """What one run of a heated body tells: of the flame, and of what it cooled in."""
 
-    flame: Told | None = None
+    flame: FactorObservation | None = None
     cooled_in: CoolIn | None = None
-    cooling: Told | None = None
+    cooling: FactorObservation | None = None

@@ -3,9 +3,9 @@
 import math
 from typing import Literal
 
+from pellak.core.answer.working import Record
 from pellak.core.body.soaking import Soaking, SoakRun
 from pellak.core.body.spread import spread_limit_c, stored_j_per_m3_k, wall_limit_c
-from pellak.core.working import Record
 
 CONTINUOUS_DUTY = 0.97
 SHORTEST_ON_S, LONGEST_ON_S, ON_STEP_S = 10.0, 120.0, 5.0

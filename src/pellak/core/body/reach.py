@@ -3,11 +3,11 @@
 import math
 from typing import Literal
 
+from pellak.core.answer.working import Record
 from pellak.core.body.media import Insulation, insulations
 from pellak.core.body.metals import HOTTEST_C
 from pellak.core.body.soak_given import InsulationGiven, SoakGiven, soaking_of
 from pellak.core.body.soaking import Soaking
-from pellak.core.working import Record
 
 HeldBack = Literal["flame", "spread", "time"]
 WORKED_SHARE, HEAD_STEP_L_PER_H = 0.85, 50.0

@@ -3,6 +3,7 @@
 import math
 from functools import lru_cache
 
+from pellak.core.answer.working import Answer, Reckoner, Record
 from pellak.core.body.media import insulations
 from pellak.core.body.pace import (
     RampStep,
@@ -33,7 +34,6 @@ from pellak.core.body.soak_working import soak_working
 from pellak.core.body.soaking import Soaking, SoakRun, run_soak, tubes_c
 from pellak.core.body.spans import span_of
 from pellak.core.body.spread import spread_limit_c, wall_limit_c
-from pellak.core.working import Answer, Reckoner, Record
 
 OXYGEN_RATIO = 1.1
 """A head burns a little over neutral: it is not to soot the work."""

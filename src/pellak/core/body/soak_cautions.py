@@ -1,9 +1,9 @@
 """What a heating head, big flames and insulation ask for before and while a body is heated."""
 
+from pellak.core.answer.working import Caution, short
 from pellak.core.body.media import insulations
 from pellak.core.body.soak_given import SoakGiven
 from pellak.core.body.soaking import Soaking
-from pellak.core.working import Caution, short
 
 BIG_FLAME_L_PER_H = 800.0
 

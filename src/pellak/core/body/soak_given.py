@@ -5,13 +5,13 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Number, Record
 from pellak.core.body.body import BodyGiven, body_of
 from pellak.core.body.chain import Shells
 from pellak.core.body.media import Insulation, insulations
 from pellak.core.body.soaking import Soaking
 from pellak.core.body.spread import LIMITED, Restraint, spread_limit_c
-from pellak.core.errors import Refused
-from pellak.core.working import Number, Record
 
 SWEPT, SWEPT_IN_BOX = 0.8, 0.95
 FLAME_SIGMA, FLAME_SIGMA_PAST = 0.27, 0.40

@@ -3,12 +3,12 @@
 import math
 from typing import TYPE_CHECKING
 
+from pellak.core.answer.working import ValidRange, Working, complaints, inserted, short
 from pellak.core.body.bare_loss import SOURCE as LOSS_SOURCE
 from pellak.core.body.body import SHAPE_SOURCE
 from pellak.core.body.soak_given import SPREAD_SIGMA, SoakGiven
 from pellak.core.body.soaking import GAS_C, HEAT_W_PER_L_PER_H, UPTAKE, Soaking
 from pellak.core.body.spread import LIMIT_SOURCE, RESTRAINT_SHARE
-from pellak.core.working import ValidRange, Working, complaints, inserted, short
 
 if TYPE_CHECKING:
     from pellak.core.body.soak import SoakValues

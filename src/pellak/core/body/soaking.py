@@ -129,7 +129,7 @@ def links_cells(links: Links, at_c: float) -> list[float]:
 
 
 @dataclass(frozen=True)
-class Moment:
+class SoakMoment:
     """The body at one moment of a run."""
 
     at_s: float
@@ -144,7 +144,7 @@ class Moment:
 class SoakRun:
     """A run from start to target, or to as far as it came."""
 
-    moments: list[Moment]
+    moments: list[SoakMoment]
     reached: bool
     cells_c: list[float]
 
@@ -153,13 +153,13 @@ class SoakRun:
         """How long it ran."""
         return self.moments[-1].at_s
 
-    def at_c(self, wanted_c: float) -> Moment:
+    def at_c(self, wanted_c: float) -> SoakMoment:
         """Return the moment its mean passed a temperature, °C, between those reckoned."""
         before = self.moments[0]
         for now in self.moments[1:]:
             if now.body_c >= wanted_c:
                 part = (wanted_c - before.body_c) / max(now.body_c - before.body_c, 1e-9)
-                return Moment(*(
+                return SoakMoment(*(
                     a + part * (b - a)
                     for a, b in zip(_numbers(before), _numbers(now), strict=True)
                 ))  # fmt: skip
@@ -175,7 +175,7 @@ def tubes_c(of: Soaking, run: SoakRun, place_mm: float) -> float | None:
     return links.at_m(run.moments[-1].body_c, run.cells_c, place_mm / 1000)
 
 
-def _numbers(one: Moment) -> tuple[float, ...]:
+def _numbers(one: SoakMoment) -> tuple[float, ...]:
     return (one.at_s, one.body_c, one.spread_c, one.used_w, one.full_w, one.gas_l)
 
 
@@ -184,7 +184,7 @@ def run_soak(of: Soaking, target_c: float) -> SoakRun:
     body, metal, links = of.body, of.body.metal, of.links()
     cells = links_cells(links, of.room_c) if links else []
     full = of.taken_w(of.start_c)
-    moments = [Moment(0.0, of.start_c, 0.0, full, full, 0.0)]
+    moments = [SoakMoment(0.0, of.start_c, 0.0, full, full, 0.0)]
     at_c, spread, at_s, gas = of.start_c, 0.0, 0.0, 0.0
     most_c = (target_c - of.start_c) * (MOST_RISE_SHARE_WITH_CELLS if links else MOST_RISE_SHARE)
     rate = full / (body.mass_kg * metal.capacity(at_c))
@@ -220,7 +220,7 @@ def run_soak(of: Soaking, target_c: float) -> SoakRun:
         at_s += seconds
         gas += of.acetylene_l_per_h / 3600 * seconds * used / full
         at_c, spread = next_c, next_spread
-        moments.append(Moment(at_s, at_c, spread, used, full, gas))
+        moments.append(SoakMoment(at_s, at_c, spread, used, full, gas))
         rise = min(max(RISE_SHARE * (at_c - of.room_c), LEAST_RISE_C), most_c)
         wanted = rise / max(rate, 1e-9)
         seconds = min(wanted, seconds * 1.5, LONGEST_S / 40)

@@ -6,10 +6,10 @@ from typing import Any, Literal
 
 from pydantic import Field, ValidationError
 
-from pellak.core.errors import Refused, refusals
-from pellak.core.planned import Plan
-from pellak.core.run_log import RunLog
-from pellak.core.working import Record
+from pellak.core.answer.errors import Refused, refusals
+from pellak.core.answer.working import Record
+from pellak.core.model.plan import Plan
+from pellak.core.model.run_log import RunLog
 
 FORMAT: Literal["pellak-runs"] = "pellak-runs"
 VERSION: Literal[1] = 1

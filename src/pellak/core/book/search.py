@@ -6,11 +6,11 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field
 
-from pellak.core.as_run import VERDICTS
+from pellak.core.answer.working import Number, Record
 from pellak.core.book.columns import Mask, RunColumns
 from pellak.core.metal.alloy import family_name
+from pellak.core.model.run_measures import VERDICTS
 from pellak.core.tables import joints
-from pellak.core.working import Number, Record
 
 FacetId = Literal["family", "thickness", "joint", "who", "tip", "verdict", "sign", "kind"]
 FACETS: dict[FacetId, str] = {
@@ -85,7 +85,7 @@ def band_label(band: int) -> str:
     return f"over {ends[band - 1]:g} to {ends[band]:g} mm"
 
 
-class Found:
+class BookHits:
     """The runs that are wanted among all, each facet's own choice kept apart so that what it would
     be otherwise can be counted."""
 

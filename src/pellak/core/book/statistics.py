@@ -5,11 +5,11 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
+from pellak.core.answer.working import Record
 from pellak.core.book.columns import Mask, RunColumns
 from pellak.core.book.search import THICKNESS_ENDS_MM, band_label, thickness_bands
 from pellak.core.faults.tables import fault_causes
 from pellak.core.metal.alloy import family_name
-from pellak.core.working import Record
 
 MM_PER_M = 1000.0
 GOOD = ("good",)

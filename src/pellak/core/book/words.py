@@ -2,11 +2,11 @@
 
 from collections.abc import Iterable
 
-from pellak.core.as_run import PUDDLE_PLACES, VERDICTS
+from pellak.core.answer.working import Record
 from pellak.core.book.search import SORTS
 from pellak.core.metal.alloy import FAMILY_NAMES
-from pellak.core.photo import SLOTS
-from pellak.core.working import Record
+from pellak.core.model.run_measures import PUDDLE_PLACES, VERDICTS
+from pellak.core.run.photo import SLOTS
 
 
 class Word(Record):

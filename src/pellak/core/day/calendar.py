@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from functools import cached_property
 
 from pellak.core.day.given import DayGiven
-from pellak.core.day.units import TIP_CHANGE_MIN, Unit
+from pellak.core.day.units import TIP_CHANGE_MIN, DayUnit
 
 TINY_MIN, TINY_L = 1e-6, 1e-6
 
@@ -16,7 +16,7 @@ class Placed:
     """A unit with its start, minutes since midnight, who is at it and with which torch; who keeps
     watch where it has one."""
 
-    unit: Unit
+    unit: DayUnit
     start_min: float
     who: str = ""
     torch: str = ""
@@ -53,7 +53,7 @@ def _over(one: tuple[float, float] | None, other: tuple[float, float] | None) ->
     return one[0] < other[1] - TINY_MIN and other[0] < one[1] - TINY_MIN
 
 
-def too_much_at_once(given: DayGiven, one: Unit, other: Unit) -> bool:
+def too_much_at_once(given: DayGiven, one: DayUnit, other: DayUnit) -> bool:
     """Say whether the cylinders do not carry two units' flames at one time."""
     if one.torched is None or other.torched is None or (one.job.begun and other.job.begun):
         return False
@@ -73,7 +73,7 @@ class Calendar:
         for placed in self.placed.values():
             self._enter(placed)
 
-    def ready_min(self, unit: Unit) -> float | None:
+    def ready_min(self, unit: DayUnit) -> float | None:
         """Return when a unit can begin at the soonest; None where what it follows is not placed."""
         ready = max(self.given.from_min, unit.job.not_before_min)
         for key, after_min in unit.follows:
@@ -82,7 +82,7 @@ class Calendar:
             ready = max(ready, self.placed[key].start_min + after_min)
         return ready
 
-    def fits(self, unit: Unit) -> Placed | None:
+    def fits(self, unit: DayUnit) -> Placed | None:
         """Return a unit placed as soon as it fits; None where it does not before closing."""
         ready = self.ready_min(unit)
         if ready is None or self.gas_short_l(unit) > TINY_L:
@@ -101,7 +101,7 @@ class Calendar:
                 return found
         return None
 
-    def gas_short_l(self, unit: Unit) -> float:
+    def gas_short_l(self, unit: DayUnit) -> float:
         """Return how much acetylene is missing for a unit beside all that is placed; 0 for none."""
         if self.given.acetylene_l is None or unit.acetylene_l == 0 or unit.job.begun:
             return 0.0
@@ -119,7 +119,7 @@ class Calendar:
         if placed.watched:
             self._on_watch.setdefault(placed.watcher, []).append(placed)
 
-    def _turns(self, unit: Unit) -> Iterator[float]:
+    def _turns(self, unit: DayUnit) -> Iterator[float]:
         """Give the moments at which something ends or begins that the unit might fit beside."""
         for other in self.placed.values():
             away = other.unit.job.place != unit.job.place
@@ -138,7 +138,7 @@ class Calendar:
                     if busy:
                         yield busy[1] - unit.watched[0]
 
-    def _at(self, unit: Unit, start_min: float) -> Placed | None:
+    def _at(self, unit: DayUnit, start_min: float) -> Placed | None:
         now = Placed(unit, start_min)
         if not self.draw_holds(now):
             return None

@@ -8,8 +8,8 @@ from numpy.typing import NDArray
 
 from pellak.core.day.calendar import Calendar, Placed, too_much_at_once
 from pellak.core.day.given import A_DAY_MIN, DayGiven
-from pellak.core.day.listing import Plan, weight
-from pellak.core.day.units import TIP_CHANGE_MIN, Unit, units_of
+from pellak.core.day.greedy import DayPlan, weight
+from pellak.core.day.units import TIP_CHANGE_MIN, DayUnit, units_of
 
 MOST_JOBS = 12
 """More are left to the list: nothing is proved of them in seconds."""
@@ -75,14 +75,14 @@ class _Program:
 class Proved:
     """A plan of the program, and whether nothing better is possible."""
 
-    plan: Plan
+    plan: DayPlan
     optimal: bool
 
 
 class _Day:
     """The program of one day, and how its columns are read back."""
 
-    def __init__(self, given: DayGiven, known: Plan) -> None:
+    def __init__(self, given: DayGiven, known: DayPlan) -> None:
         self.given, self.units = given, units_of(given)
         self.program = _Program()
         longest = max((unit.kept_open_min for unit in self.units), default=0.0)
@@ -134,14 +134,14 @@ class _Day:
             shares = [(self.done[unit.key], -(span[1] - span[0]) / count) for unit, span in taken]
             self.program.at_least([(self.last, 1.0), *shares], self.given.from_min + tail)
 
-    def _start(self, unit: Unit) -> int:
+    def _start(self, unit: DayUnit) -> int:
         low = max(self.given.from_min, unit.job.not_before_min)
         high = self.given.closes_min - unit.kept_open_min if unit.kept_open_min else 3 * A_DAY_MIN
         low = max(low, unit.pinned_min or 0.0)
         slips = PIN_MINUTE_WORTH_MIN if unit.pinned_min is not None else 0.0
         return self.program.column(low, max(low, high), cost=slips)
 
-    def _done(self, unit: Unit) -> int:
+    def _done(self, unit: DayUnit) -> int:
         """Return the column that says whether a unit is done today."""
         late = (
             unit.kept_open_min > 0
@@ -153,7 +153,7 @@ class _Day:
     def _one_of(self, names: list[str], span: tuple[float, float] | None) -> list[int]:
         return [self.program.choice() for _ in names] if span else []
 
-    def _single(self, unit: Unit) -> None:
+    def _single(self, unit: DayUnit) -> None:
         """Write down what holds for a unit alone."""
         program, at = self.program, unit.key
         for choices in (self.who[at], self.torch[at], self.watcher[at]):
@@ -175,7 +175,7 @@ class _Day:
                 unit.kept_open_min - self.far_min,
             )
 
-    def _apart(self, one: Unit, other: Unit) -> None:
+    def _apart(self, one: DayUnit, other: DayUnit) -> None:
         """Write down that two units do not take the same person, torch or eyes at once."""
         if any(key == one.key for key, _ in other.follows):
             ends = [span[1] for span in (one.attended, one.torched, one.watched) if span]
@@ -215,7 +215,7 @@ class _Day:
         )  # fmt: skip
 
     def _ordered(
-        self, one: Unit, other: Unit,
+        self, one: DayUnit, other: DayUnit,
         mine: tuple[float, float] | None, its: tuple[float, float] | None,
         my_choices: list[int], its_choices: list[int], between_min: float = 0.0,
         first: int | None = None,
@@ -247,7 +247,7 @@ class _Day:
             return None
         x, optimal = found
         placed: dict[int, Placed] = {}
-        left: list[Unit] = []
+        left: list[DayUnit] = []
         for unit in self.units:
             if x[self.done[unit.key]] < 0.5 or any(key not in placed for key, _ in unit.follows):
                 left.append(unit)
@@ -263,21 +263,21 @@ class _Day:
                 self._named(self.given.torches, self.torch[unit.key], x),
                 self._named(self.given.people, self.watcher[unit.key], x),
             )  # fmt: skip
-        return Proved(Plan(placed, tuple(left)), optimal)
+        return Proved(DayPlan(placed, tuple(left)), optimal)
 
     @staticmethod
     def _named(names: list[str], choices: list[int], x: Floats) -> str:
         return next((name for name, at in zip(names, choices, strict=False) if x[at] > 0.5), "")
 
 
-def _at_once(unit: Unit) -> bool:
+def _at_once(unit: DayUnit) -> bool:
     """Say whether a unit's watch, where it has one, begins as soon as nobody is at it any more."""
     if unit.watched is None or unit.attended is None:
         return unit.watched is None
     return unit.watched[0] <= unit.attended[1]
 
 
-def proved(given: DayGiven, known: Plan) -> Proved | None:
+def proved(given: DayGiven, known: DayPlan) -> Proved | None:
     """Return the best plan there is, better or equal to a known one; None where none was found in
     time. Source: HiGHS branch and bound, through scipy."""
     if not given.jobs or len(given.jobs) > MOST_JOBS:
@@ -288,7 +288,7 @@ def proved(given: DayGiven, known: Plan) -> Proved | None:
     return found
 
 
-def _draw_holds(given: DayGiven, plan: Plan) -> bool:
+def _draw_holds(given: DayGiven, plan: DayPlan) -> bool:
     """Say whether the cylinders carry all flames at once: the program weighs them two by two."""
     return all(
         Calendar(

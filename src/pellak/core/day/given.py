@@ -5,9 +5,9 @@ from typing import Literal, Self
 
 from pydantic import Field, model_validator
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Number, Record
 from pellak.core.gas.cylinders import CONTINUOUS_SHARE, SHORT_SHARE
-from pellak.core.working import Number, Record
 
 Needs = Literal["torch", "hands", "watch", "none"]
 A_DAY_MIN = 1440.0

@@ -4,9 +4,9 @@ from collections.abc import Callable, Iterable
 
 from pydantic import Field
 
+from pellak.core.answer.working import Number, Record
+from pellak.core.day.explain import clock
 from pellak.core.day.plan import DayValues
-from pellak.core.day.telling import clock
-from pellak.core.working import Number, Record
 
 LEAST_MOVED_MIN = 5.0
 """Less is what any hour brings."""

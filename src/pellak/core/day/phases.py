@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from pellak.core.day.given import DayJob, DayPhase
-from pellak.core.facts import Facts
+from pellak.core.model.facts import Facts
 
 PREPARE_MIN, PREPARE_SPREAD = 15.0, (0.6, 2.0)
 """Cleaning and fitting up: an estimate; no plan counts it."""
@@ -18,7 +18,7 @@ PREPARE, FLAME, WATCH, COOL, DRESS = "prepare", "flame", "watch", "cool", "dress
 
 
 @dataclass(frozen=True)
-class RunNow:
+class RunProgress:
     """How far a job's run of today is: minutes since it began, and since its flame went out for
     good; None where it burns."""
 
@@ -27,7 +27,12 @@ class RunNow:
 
 
 def day_job(
-    job_id: str, name: str, place: str, facts: Facts | None, run: RunNow | None, priority: int = 5
+    job_id: str,
+    name: str,
+    place: str,
+    facts: Facts | None,
+    run: RunProgress | None,
+    priority: int = 5,
 ) -> DayJob | str:
     """Return a job as a day's, of a `priority` of 1 to 9, or the reason why its plan gives none.
 
@@ -73,7 +78,7 @@ def day_job(
     )  # fmt: skip
 
 
-def drags(facts: Facts | None, run: RunNow) -> str:
+def drags(facts: Facts | None, run: RunProgress) -> str:
     """Return in words that a run takes longer than its plan's slowest hand; nothing otherwise."""
     flame = _flame_min(facts)
     if flame is None or run.ended_min_ago is not None:

@@ -2,8 +2,8 @@
 
 from typing import Literal
 
+from pellak.core.answer.working import Record
 from pellak.core.day.given import Needs
-from pellak.core.working import Record
 
 Way = Literal["list", "program"]
 

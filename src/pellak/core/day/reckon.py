@@ -1,13 +1,13 @@
 """The day reckoner: what to do when, what cannot be done today and why, tips, gas, hands free."""
 
-from pellak.core.day.bettering import bettered
+from pellak.core.answer.working import Answer, Caution, Reckoner, Working
 from pellak.core.day.exact import proved
+from pellak.core.day.explain import clock, told
 from pellak.core.day.given import DayGiven
-from pellak.core.day.listing import Plan, listed
+from pellak.core.day.greedy import DayPlan, plan_greedily
+from pellak.core.day.local_search import search_locally
 from pellak.core.day.plan import DayValues, Way
-from pellak.core.day.telling import clock, told
 from pellak.core.gas.cylinders import DRAW_SOURCE
-from pellak.core.working import Answer, Caution, Reckoner, Working
 
 SOURCE = (
     "list scheduling in many orders, made better by small moves; up to twelve jobs also as a "
@@ -32,7 +32,7 @@ def plan_day(given: DayGiven) -> DayAnswer:
     Raises Refused, naming the field, where the day does not hold together.
     """
     given = given.checked()
-    plan, optimal = listed(given), False
+    plan, optimal = plan_greedily(given), False
     way: Way = "list"
     if given.exact:
         better = proved(given, plan)
@@ -40,14 +40,14 @@ def plan_day(given: DayGiven) -> DayAnswer:
             optimal = better.optimal
             if better.plan.worth() < plan.worth():
                 plan, way = better.plan, "program"
-        plan = bettered(given, plan)
+        plan = search_locally(given, plan)
     values = told(given, plan, way, optimal=optimal)
     return DayAnswer(
         values=values, working=_working(given, plan, values), cautions=_cautions(given, values)
     )
 
 
-def _working(given: DayGiven, plan: Plan, values: DayValues) -> list[Working]:
+def _working(given: DayGiven, plan: DayPlan, values: DayValues) -> list[Working]:
     proof = "nothing ends earlier" if values.optimal else "the best of those tried"
     latest = max((block.late_min for block in values.timeline if not block.to_tomorrow), default=0)
     return [

@@ -22,7 +22,7 @@ class Part:
 
 
 @dataclass(frozen=True)
-class Unit:
+class DayUnit:
     """Phases of one job without a wait between them.
 
     `follows` are units of the same job that have to have ended, each with the minutes from its
@@ -84,10 +84,10 @@ def _span(parts: tuple[Part, ...], needs: tuple[str, ...]) -> tuple[float, float
     return min(part.offset_min for part in ours), max(part.end_min for part in ours)
 
 
-def units_of(given: DayGiven) -> list[Unit]:
+def units_of(given: DayGiven) -> list[DayUnit]:
     """Return the units of every job, in order; each after those it follows."""
     pins = {(pin.job, pin.phase): pin.start_min for pin in given.pins}
-    units: list[Unit] = []
+    units: list[DayUnit] = []
     for job in given.jobs:
         place_of: dict[str, tuple[int, float]] = {}
         own: list[list[Part]] = []
@@ -113,6 +113,8 @@ def units_of(given: DayGiven) -> list[Unit]:
                 if (job.id, part.phase.name) in pins
             ]
             units.append(
-                Unit(first + at, job, tuple(parts), tuple(follows[at]), min(pinned, default=None))
+                DayUnit(
+                    first + at, job, tuple(parts), tuple(follows[at]), min(pinned, default=None)
+                )
             )
     return units

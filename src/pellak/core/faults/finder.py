@@ -1,7 +1,8 @@
 """The finder: causes ranked by what is seen, how it was set up, and what helped here before."""
 
-from pellak.core.errors import Refused
-from pellak.core.faults.given import FaultsGiven, Tried
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Answer, Caution, Reckoner, Record, Working, short
+from pellak.core.faults.given import FaultsGiven, RemedyTried
 from pellak.core.faults.tables import (
     Cause,
     Evidence,
@@ -9,7 +10,6 @@ from pellak.core.faults.tables import (
     fault_evidence,
     fault_signs,
 )
-from pellak.core.working import Answer, Caution, Reckoner, Record, Working, short
 
 MOST_SHOWN = 6
 HELPED_PRIOR, TRIED_PRIOR = 2.0, 4.0
@@ -45,7 +45,7 @@ class FaultsAnswer(Answer):
     values: FaultsValues
 
 
-def learned(cause: str, tried: list[Tried]) -> float:
+def learned(cause: str, tried: list[RemedyTried]) -> float:
     """Return how much likelier a cause is for how often its remedy helped here: 1 untried.
 
     Source: the mean of a beta prior of two in four, twice it.

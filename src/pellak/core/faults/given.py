@@ -4,13 +4,13 @@ from typing import Literal
 
 from pydantic import Field
 
+from pellak.core.answer.working import Number, Record
 from pellak.core.tables import MetalFamily
-from pellak.core.working import Number, Record
 
 Told = Literal["yes", "no"]
 
 
-class Tried(Record):
+class RemedyTried(Record):
     """How often a cause's remedy was tried in this shop, and how often it helped."""
 
     cause: str = Field(max_length=40)
@@ -58,4 +58,4 @@ class FaultsGiven(Record):
     held_on: Literal["bench", "brick"] | None = None
     restraint: Literal["low", "medium", "high"] | None = None
     place: Literal["shop", "open-air", "roof", "vehicle", "confined"] | None = None
-    tried: list[Tried] = Field(default_factory=list, max_length=200)
+    tried: list[RemedyTried] = Field(default_factory=list, max_length=200)

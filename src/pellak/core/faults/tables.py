@@ -7,8 +7,8 @@ from typing import Any, Literal
 
 from pydantic import Field
 
+from pellak.core.answer.working import Record
 from pellak.core.tables import rows
-from pellak.core.working import Record
 
 Is = Literal["under", "over", "from", "is", "is-not"]
 
@@ -24,7 +24,7 @@ class Cause(Record):
     stop: bool = False
 
 
-class Sign(Record):
+class FaultSign(Record):
     """What is seen or heard, on which metals or kinds of work, and how far causes explain it."""
 
     id: str
@@ -74,9 +74,9 @@ def fault_causes() -> dict[str, Cause]:
 
 
 @cache
-def fault_signs() -> dict[str, Sign]:
+def fault_signs() -> dict[str, FaultSign]:
     """Return every sign by its id."""
-    return {row["id"]: Sign.model_validate(row) for row in _told("fault_signs.toml", "sign")}
+    return {row["id"]: FaultSign.model_validate(row) for row in _told("fault_signs.toml", "sign")}
 
 
 @cache

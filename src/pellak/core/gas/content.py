@@ -7,10 +7,10 @@ from functools import cache
 import numpy as np
 from pydantic import Field
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Number, Record, Working, inserted
 from pellak.core.gas.hose import METER_K, Gas
 from pellak.core.tables import rows
-from pellak.core.working import Number, Record, Working, inserted
 
 ACETYLENE_KG_PER_M3 = 1.11
 """At 15 °C, as the trade weighs it."""

@@ -2,8 +2,7 @@
 
 import math
 
-from pellak.core.gas.content import Content, CylindersGiven, content_of, sized
-from pellak.core.working import (
+from pellak.core.answer.working import (
     Answer,
     Caution,
     Reckoner,
@@ -12,6 +11,7 @@ from pellak.core.working import (
     Working,
     inserted,
 )
+from pellak.core.gas.content import Content, CylindersGiven, content_of, sized
 
 SHORT_SHARE, CONTINUOUS_SHARE, OLD_SHARE = 1 / 10, 1 / 15, 1 / 7
 LONG_FROM_MIN = 10.0

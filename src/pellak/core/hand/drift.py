@@ -5,11 +5,11 @@ from collections.abc import Callable, Sequence
 
 import numpy as np
 
+from pellak.core.answer.working import Record
 from pellak.core.hand.fit import believable, columns_of
 from pellak.core.hand.given import TimedPuddle
 from pellak.core.hand.timed import factor_of
 from pellak.core.heat.case import Floats
-from pellak.core.working import Record
 
 TIP_SIGMA = 0.10
 """What a tip gives that its bore does not tell; it is learned first and is no drift."""

@@ -6,11 +6,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from pellak.core.answer.working import Record
 from pellak.core.hand.given import TimedPuddle
 from pellak.core.hand.timed import FactorRead, factor_of
 from pellak.core.heat.case import Floats
 from pellak.core.tables import heat_families
-from pellak.core.working import Record
 
 PRIOR_SIGMA, TORCH_SIGMA, PERSON_SIGMA = 0.20, 0.15, 0.15
 LEAST_FITTED, MOST_FITTED = 1 / 3, 3.0

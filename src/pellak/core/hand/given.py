@@ -2,8 +2,8 @@
 
 from pydantic import Field
 
+from pellak.core.answer.working import Number, Record
 from pellak.core.heat.solve import HeatGiven
-from pellak.core.working import Number, Record
 
 
 class TimedPuddle(HeatGiven):

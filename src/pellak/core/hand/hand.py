@@ -2,11 +2,11 @@
 
 from collections.abc import Sequence
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Answer, Reckoner, Working
 from pellak.core.hand.fit import Fitted, fit_hand
 from pellak.core.hand.given import HandGiven
 from pellak.core.tables import heat_families
-from pellak.core.working import Answer, Reckoner, Working
 
 SOURCE = (
     "normal priors on the logarithm of the factor: 0.20 for all, 0.15 a torch, 0.15 a person, a "

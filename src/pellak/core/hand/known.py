@@ -9,9 +9,9 @@ from statistics import median
 
 from pydantic import Field
 
+from pellak.core.answer.working import Record
 from pellak.core.hand.fit import Fitted, HandFit
 from pellak.core.tables import heat_families
-from pellak.core.working import Record
 
 ANYBODY = ""
 ANY_TORCH = "?"
@@ -33,7 +33,7 @@ class HandFactor:
 MODEL_HAND = HandFactor()
 
 
-class KnownHand(Record):
+class OperatorCalibration(Record):
     """Factors taken up: when, whose they are (nothing is anybody's), of how many puddles; for any
     torch by metal, and torch by torch."""
 
@@ -69,7 +69,9 @@ def predicted_sigma(fitted: Fitted, read_within: float, family: str) -> float:
     return math.hypot(spread, read_within)
 
 
-def known_hand(fit: HandFit, person: str, torches: Sequence[str], taken_up: str) -> KnownHand:
+def operator_calibration(
+    fit: HandFit, person: str, torches: Sequence[str], taken_up: str
+) -> OperatorCalibration:
     """Return what a fit tells of a person's hand, or of anybody's.
 
     Args:
@@ -97,7 +99,7 @@ def known_hand(fit: HandFit, person: str, torches: Sequence[str], taken_up: str)
         of_torch = (ANY_TORCH if named else "") if torch is None else torch
         return fit.of(counted(family, torch), metal=family, torch=of_torch, person=person)
 
-    return KnownHand(
+    return OperatorCalibration(
         taken_up=taken_up,
         person=person,
         n=sum(person in (ANYBODY, log.person) for log in logs),

@@ -4,12 +4,12 @@ is off and by how much, what has drifted."""
 import math
 from collections.abc import Sequence
 
+from pellak.core.answer.working import Record
 from pellak.core.hand.drift import ALARM_AT, SLACK, Drift, drifts
 from pellak.core.hand.fit import Fitted, HandFit
 from pellak.core.hand.given import TimedPuddle
 from pellak.core.hand.known import predicted_sigma
 from pellak.core.hand.timed import seconds_at
-from pellak.core.working import Record
 
 NINE_IN_TEN = 1.645
 DRIFT_SAYS = (

@@ -17,7 +17,7 @@ LEAST_SHARE = 1e-12
 """Shares below this are as good as nothing; their logarithm is held here."""
 
 
-def where_share_is_one(
+def find_crossings(
     share: Callable[[Floats], Floats],
     low: float,
     high: float,

@@ -2,16 +2,7 @@
 
 from collections.abc import Callable
 
-from pellak.core.heat.case import HeatCase
-from pellak.core.heat.solve import HeatGiven, HeatOutcome, HeatSolution, solve_heat
-from pellak.core.heat.verdict import puddle_verdict
-from pellak.core.metal.alloy import HARDENABLE, metal_named
-from pellak.core.metal.composition import Composition
-from pellak.core.metal.hardness import FORMULA as HARDNESS_FORMULA
-from pellak.core.metal.hardness import SCATTER_HV as HARDNESS_SCATTER_HV
-from pellak.core.metal.hardness import SOURCE as HARDNESS_SOURCE
-from pellak.core.metal.hardness import hardness_numbers, haz_hardness_hv
-from pellak.core.working import (
+from pellak.core.answer.working import (
     Answer,
     Caution,
     Reckoner,
@@ -21,6 +12,15 @@ from pellak.core.working import (
     complaints,
     inserted,
 )
+from pellak.core.heat.case import HeatCase
+from pellak.core.heat.solve import HeatGiven, HeatOutcome, HeatSolution, solve_heat
+from pellak.core.heat.verdict import puddle_verdict
+from pellak.core.metal.alloy import HARDENABLE, metal_named
+from pellak.core.metal.composition import Composition
+from pellak.core.metal.hardness import FORMULA as HARDNESS_FORMULA
+from pellak.core.metal.hardness import SCATTER_HV as HARDNESS_SCATTER_HV
+from pellak.core.metal.hardness import SOURCE as HARDNESS_SOURCE
+from pellak.core.metal.hardness import hardness_numbers, haz_hardness_hv
 
 SOURCE = (
     "moving Gaussian source on a plate with insulated faces (Carslaw and Jaeger, Conduction of "

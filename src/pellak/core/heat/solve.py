@@ -7,14 +7,14 @@ from functools import lru_cache
 import numpy as np
 from pydantic import Field
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Number, Record
 from pellak.core.heat.case import Floats, HeatCase, HeatCases
 from pellak.core.heat.gas_rule import rule_flow_l_per_h
 from pellak.core.heat.standing import StandingTimes, standing_times
 from pellak.core.heat.travel import TravelResult, travel_results
 from pellak.core.metal.alloy import heat_family
 from pellak.core.tables import Family, HeatFamily, Joint, joints
-from pellak.core.working import Number, Record
 
 SOLUTIONS_KEPT = 64
 """A job is asked about again and again with its heat unchanged: a length, a school, a name."""

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from pellak.core.heat.bracket import CLOSE_ENOUGH, where_share_is_one
+from pellak.core.heat.bracket import CLOSE_ENOUGH, find_crossings
 from pellak.core.heat.case import Floats, HeatCases
 from pellak.core.heat.edge import beside_edge
 from pellak.core.heat.plate import FAR_FACE, NEAR_FACE, HeatingHistory
@@ -59,7 +59,7 @@ def _seconds_until_molten(
         history = beside_edge(HeatingHistory.at(cases, np.exp(ln_seconds), depth), cases)
         return history.rise_beside_k(beside_m) / cases.molten_rise_k
 
-    ln_seconds = where_share_is_one(
+    ln_seconds = find_crossings(
         share,
         np.log(SHORTEST_S),
         np.log(LONGEST_S),

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from pellak.core.heat.bracket import where_share_is_one
+from pellak.core.heat.bracket import find_crossings
 from pellak.core.heat.case import Floats, HeatCases
 from pellak.core.heat.plate import FAR_FACE, FINE_NODES, NEAR_FACE, USUAL_NODES, HeatingHistory
 
@@ -79,7 +79,7 @@ def full_travel_m_per_s(
         peak = _peak(x, history.rise_k(x, np.zeros(1), speed))[:, 0]
         return np.asarray(peak / cases.molten_rise_k)
 
-    ln_speed = where_share_is_one(
+    ln_speed = find_crossings(
         share, np.log(SLOWEST_M_PER_S), np.log(FASTEST_M_PER_S), len(cases), rising=False
     )
     lost = np.isnan(ln_speed)

@@ -3,8 +3,8 @@
 from functools import cache
 from typing import Literal
 
+from pellak.core.answer.working import Record
 from pellak.core.tables import Family, rows
-from pellak.core.working import Record
 
 Verdict = Literal["too-fierce", "steerable", "slow", "too-cold"]
 

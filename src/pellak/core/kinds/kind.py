@@ -4,19 +4,19 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any, Generic, TypeVar
 
-from pellak.core.body.learning import BodyTold
-from pellak.core.hand.known import MODEL_HAND, HandFactor, KnownHand
-from pellak.core.job_base import JobBase, ShopSchools
-from pellak.core.kinds.unions import Work, WorkLog, WorkNow
-from pellak.core.log_field import LogField
+from pellak.core.answer.working import Record
+from pellak.core.body.learning import BodyObservation
+from pellak.core.catalogue.one_line import OneLineAnswer
+from pellak.core.hand.known import MODEL_HAND, HandFactor, OperatorCalibration
 from pellak.core.metal.alloy import Metals
-from pellak.core.one_line import OneLineAnswer
-from pellak.core.planned import Plan
-from pellak.core.rack.equipment import Equipment
-from pellak.core.rack.stock import RodTaken
-from pellak.core.run_log import RunLog
+from pellak.core.model.job_base import JobBase, ShopSchools
+from pellak.core.model.kinds.unions import Work, WorkLog, WorkNow
+from pellak.core.model.log_field import LogField
+from pellak.core.model.plan import Plan
+from pellak.core.model.run_log import RunLog
+from pellak.core.rig.equipment import Equipment
+from pellak.core.rig.stock import RodTaken
 from pellak.core.torch.candidates import RackTip
-from pellak.core.working import Record
 
 J = TypeVar("J", bound=JobBase)
 
@@ -26,7 +26,8 @@ class ShopAsked:
     """The shop a plan is made for: schools, tips, own heats, rack, and what it learned.
 
     `learned` is what runs of this kind told, `watched` what heats that were watched told of flame
-    and media, both newest first; `known_hand` the hand it plans with, None for the model's.
+    and media, both newest first; `operator_calibration` the hand it plans with, None for the
+    model's.
     """
 
     schools: ShopSchools
@@ -34,15 +35,15 @@ class ShopAsked:
     own: Metals | None = None
     equipment: Equipment = field(default_factory=Equipment)
     learned: Sequence[Any] = ()
-    watched: Sequence[BodyTold] = ()
-    known_hand: KnownHand | None = None
+    watched: Sequence[BodyObservation] = ()
+    operator_calibration: OperatorCalibration | None = None
 
     def hand(self, family: str) -> HandFactor:
         """Return the factor plans of a metal are made with, by the torch in the hand."""
-        if self.known_hand is None:
+        if self.operator_calibration is None:
             return MODEL_HAND
         torch = self.equipment.torch
-        return self.known_hand.of(family, torch.name if torch else "")
+        return self.operator_calibration.of(family, torch.name if torch else "")
 
 
 @dataclass(frozen=True)

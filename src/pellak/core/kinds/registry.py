@@ -2,13 +2,13 @@
 
 from typing import Any
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.kinds.heat.compose import HEAT_KIND
 from pellak.core.kinds.kind import JobKind, KindLine
 from pellak.core.kinds.overlay.compose import OVERLAY_KIND
 from pellak.core.kinds.seam.compose import SEAM
 from pellak.core.kinds.straighten.compose import STRAIGHTEN
-from pellak.core.kinds.unions import Job
+from pellak.core.model.kinds.unions import Job
 
 KINDS: tuple[JobKind[Any], ...] = (SEAM, STRAIGHTEN, OVERLAY_KIND, HEAT_KIND)
 

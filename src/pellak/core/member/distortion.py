@@ -4,10 +4,10 @@ from collections.abc import Sequence
 
 from pydantic import Field, model_validator
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Answer, Number, Reckoner, Record, School, Working, inserted
 from pellak.core.member.section import SOURCE as SECTION_SOURCE
 from pellak.core.member.section import Section, SectionProperties, properties
-from pellak.core.working import Answer, Number, Reckoner, Record, School, Working, inserted
 
 SHRINKAGE = 0.005
 """Camber coefficient for a weld along the whole member."""
@@ -53,7 +53,7 @@ class DistortionGiven(Record):
     welds: list[Weld] = Field(min_length=1, max_length=40)
 
 
-class Kink(Record):
+class WeldKink(Record):
     """The bend one weld makes, at its middle: what is looked for with a straight-edge."""
 
     at_mm: float
@@ -76,7 +76,7 @@ class DistortionValues(Record):
 
     camber_mm: float
     shortening_mm: float
-    kinks: list[Kink]
+    kinks: list[WeldKink]
     plans: list[RivalPlan]
     properties: SectionProperties
 
@@ -148,7 +148,7 @@ def reckon_distortion(given: DistortionGiven) -> DistortionAnswer:
     camber = camber_mm(given.welds, length, shape)
     spans = [_span(weld, length) for weld in given.welds]
     kinks = [
-        Kink(
+        WeldKink(
             at_mm=(start + end) / 2,
             angle_rad=CURVATURE * weld.laid_mm2 * (weld.offset_mm - shape.neutral_mm)
             / shape.inertia_mm4 * (end - start),

@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass
 
-from pellak.core.errors import Refused
-from pellak.core.member.kink import HotZone, Spot, hot_zone, lowers_mm
+from pellak.core.answer.errors import Refused
+from pellak.core.member.kink import HeatSpot, HotZone, hot_zone, lowers_mm
 from pellak.core.member.limits import planned_peak_c, sound
 from pellak.core.member.psi import Psi, fitted_psi
 from pellak.core.member.straighten_given import Earlier, StraightenGiven, is_hot
@@ -16,7 +16,7 @@ EXPANSION = {"carbon": "low-carbon-steel", "low-alloy": "alloy-steel"}
 class Kink:
     """One spot on a member: where it is hot, how hot, and the kink of psi 1, rad."""
 
-    spot: Spot
+    spot: HeatSpot
     zone: HotZone
     alpha_per_k: float
     peak_c: float
@@ -31,7 +31,7 @@ def kink_of(given: StraightenGiven) -> Kink:
     """
     sound(given.condition)
     peak = planned_peak_c(given.steel, given.temper_c, given.peak_c)
-    spot = Spot(given.section, given.face, given.spot_mm)
+    spot = HeatSpot(given.section, given.face, given.spot_mm)
     zone = hot_zone(spot)
     alpha = thermal_rows()[EXPANSION.get(given.steel, "alloy-steel")].expansion_per_k
     unit = spot.unit_kink_rad(alpha, peak)

@@ -11,9 +11,9 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
 from pellak.core.member.section import Section, SectionProperties, properties
-from pellak.core.working import Record
 
 Pattern = Literal["spot", "v-and-strip"]
 LongFace = Literal["top", "bottom"]
@@ -38,7 +38,7 @@ class HotZone(Record):
 
 
 @dataclass(frozen=True)
-class Spot:
+class HeatSpot:
     """The section, the face that is too long, the diameter that goes red."""
 
     section: Section
@@ -74,7 +74,7 @@ def heated_face_mm(section: Section, face: LongFace) -> float:
     return width
 
 
-def hot_zone(spot: Spot) -> HotZone:
+def hot_zone(spot: HeatSpot) -> HotZone:
     """Return what one heating makes red. Raises Refused where the spot is too wide for its face."""
     section, face, d = spot.section, spot.face, spot.spot_mm
     most = MOST_FACE_SHARE * heated_face_mm(section, face)
@@ -112,7 +112,7 @@ def hot_zone(spot: Spot) -> HotZone:
     return HotZone(pattern="v-and-strip", volume_mm3=vee + strip, arm_mm=arm, where=where)
 
 
-def spots_large(spot: Spot) -> float:
+def spots_large(spot: HeatSpot) -> float:
     """Return how many spots' worth of metal one heating is: 1, more for a vee with its strip."""
     zone = hot_zone(spot)
     if zone.pattern == "spot":

@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from typing import Literal
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 
 Steel = Literal[
     "carbon", "low-alloy", "quenched-tempered", "cold-worked", "stainless", "aluminium", "unknown"

@@ -14,8 +14,8 @@ from collections.abc import Sequence
 
 import numpy as np
 
+from pellak.core.answer.working import Record
 from pellak.core.heat.case import Floats
-from pellak.core.working import Record
 
 PRIOR_MEDIAN, PRIOR_SPREAD = 0.8, 0.47
 ALIKE_SPREAD = 0.2

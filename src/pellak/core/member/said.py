@@ -3,7 +3,7 @@
 import re
 from collections.abc import Mapping
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.member.section import SectionKind
 from pellak.core.reading.quantity import read_quantity
 

@@ -5,8 +5,8 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
-from pellak.core.errors import Refused
-from pellak.core.working import Number, Record
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Number, Record
 
 SectionKind = Literal["rect-tube", "round-tube", "flat", "angle", "tee", "i", "channel"]
 SOURCE = "parallel-axis theorem over plain rectangles and circles; root radii left out"

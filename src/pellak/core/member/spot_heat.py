@@ -12,14 +12,14 @@ from functools import lru_cache
 
 import numpy as np
 
-from pellak.core.heat.bracket import where_share_is_one
+from pellak.core.answer.working import Record
+from pellak.core.heat.bracket import find_crossings
 from pellak.core.heat.case import HeatCase, HeatCases
 from pellak.core.heat.gas_rule import rule_flow_l_per_h
 from pellak.core.heat.plate import NEAR_FACE, HeatingHistory
 from pellak.core.heat.standing import LONGEST_S
 from pellak.core.member.section import Section, properties
 from pellak.core.tables import heat_families
-from pellak.core.working import Record
 
 ROOM_C = 20.0
 TOUCH_C = 50.0
@@ -100,7 +100,7 @@ def spot_heat(spot: SpotCase) -> SpotHeat:
         rise_share: np.ndarray = history.rise_beside_k(beside) / rise_k
         return rise_share
 
-    found = where_share_is_one(share, math.log(0.05), math.log(LONGEST_S), 1, rising=True)[0]
+    found = find_crossings(share, math.log(0.05), math.log(LONGEST_S), 1, rising=True)[0]
     if not math.isfinite(found):
         return SpotHeat(seconds=None, acetylene_l=None, wait_min=None)
     seconds = spot.spots_large * float(np.exp(found))

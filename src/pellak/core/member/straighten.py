@@ -5,7 +5,8 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Answer, Caution, Reckoner, Record, Working, inserted, short
 from pellak.core.member.fit import kink_of, psi_of
 from pellak.core.member.kink import KINK_FORMULA, Pattern, lowers_mm, spots_large
 from pellak.core.member.kink import SOURCE as KINK_SOURCE
@@ -15,7 +16,6 @@ from pellak.core.member.psi import READING_MM, Psi
 from pellak.core.member.psi import SOURCE as PSI_SOURCE
 from pellak.core.member.spot_heat import TOUCH_C, member_spot_heat
 from pellak.core.member.straighten_given import Round, SpotAt, StraightenGiven, is_hot
-from pellak.core.working import Answer, Caution, Reckoner, Record, Working, inserted, short
 
 PLANNED_SHARE = 0.8
 """A round is planned to take this much of what is left, so that it does not go past."""

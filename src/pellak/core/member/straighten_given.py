@@ -2,11 +2,11 @@
 
 from pydantic import Field, model_validator
 
+from pellak.core.answer.working import Number, Record
 from pellak.core.member.kink import LongFace
 from pellak.core.member.limits import Condition, Steel
 from pellak.core.member.section import Section
 from pellak.core.member.spot_heat import TOUCH_C
-from pellak.core.working import Number, Record
 
 SPOT_MM = 38.0
 

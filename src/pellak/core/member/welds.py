@@ -5,12 +5,12 @@ from collections.abc import Sequence
 
 from pydantic import Field
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Number, Record, Working, short
 from pellak.core.member.distortion import SOURCE, SPREAD, Weld, camber_mm
 from pellak.core.member.kink import LongFace
 from pellak.core.member.section import Section, properties
 from pellak.core.reading.quantity import read_quantity
-from pellak.core.working import Number, Record, Working, short
 
 MOST_WELDS = 400
 ACCEPTED = "how many, how long, the pitch, the leg: 24 x 40 mm every 300 mm from 150 mm, leg 5 mm"

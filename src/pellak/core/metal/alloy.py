@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from functools import cache
 from typing import get_args
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.metal.composition import Composition, composition_of_row
 from pellak.core.tables import Family, HeatFamily, MetalFamily, heat_families, rows
 

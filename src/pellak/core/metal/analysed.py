@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import replace
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.metal.alloy import PLAIN_ALLOY, Metal, alloys, metal_named
 from pellak.core.metal.composition import checked
 

@@ -5,10 +5,8 @@ from typing import Literal
 
 from pydantic import Field
 
-from pellak.core.errors import Refused
-from pellak.core.metal.alloy import FERROUS, metal_named
-from pellak.core.metal.composition import Composition, Percent, checked
-from pellak.core.working import (
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import (
     Answer,
     Caution,
     Number,
@@ -19,6 +17,8 @@ from pellak.core.working import (
     complaints,
     inserted,
 )
+from pellak.core.metal.alloy import FERROUS, metal_named
+from pellak.core.metal.composition import Composition, Percent, checked
 
 SteelOrIron = Literal[
     "carbon-steel", "chromoly", "alloy-steel", "stainless", "tool-steel", "manganese-steel",

@@ -6,11 +6,11 @@ from decimal import Decimal
 
 from pydantic import Field
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Number, Record
 from pellak.core.metal.alloy import FERROUS, Metal, alloys, metal_named
 from pellak.core.metal.composition import ELEMENTS, checked, element_named
-from pellak.core.text import Cell
-from pellak.core.working import Number, Record
+from pellak.core.reading.text import Cell
 
 PPM_PER_PERCENT = 10_000
 MOST_CARBON_IN_IRON = 6.67

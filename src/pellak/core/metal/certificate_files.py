@@ -10,7 +10,8 @@ from typing import Any, Literal
 
 from pydantic import ValidationError
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
 from pellak.core.metal.certificate import (
     Amount,
     Certificate,
@@ -21,7 +22,6 @@ from pellak.core.metal.certificate import (
 )
 from pellak.core.metal.composition import ELEMENTS, element_named
 from pellak.core.reading.table_file import decoded, plain_cell, table_lines
-from pellak.core.working import Record
 
 FileKind = Literal["csv", "json"]
 MOST_HEATS = 1000

@@ -5,8 +5,8 @@ from typing import Annotated
 
 from pydantic import Field
 
-from pellak.core.errors import Refused
-from pellak.core.working import Number
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Number
 
 ELEMENTS = (
     "C", "Si", "Mn", "P", "S", "Cr", "Mo", "Ni", "V", "Cu", "Nb", "Ti", "B", "Al", "Mg", "Zn",

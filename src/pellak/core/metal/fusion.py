@@ -4,9 +4,9 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Literal
 
+from pellak.core.answer.working import Caution
 from pellak.core.metal.alloy import FERROUS, Metal
 from pellak.core.tables import rows
-from pellak.core.working import Caution
 
 Advice = Literal["fuse", "mind", "refuse"]
 MAGNESIUM_REFUSED_ABOVE = 2.8

@@ -3,9 +3,9 @@
 from dataclasses import dataclass
 from functools import cache
 
+from pellak.core.answer.working import School
 from pellak.core.metal.alloy import Metal
 from pellak.core.tables import rows
-from pellak.core.working import School
 
 NO_ROD = "none"
 SOURCE = "forehand rod rule: half the thickness plus 1 mm, long-published gas-welding practice"

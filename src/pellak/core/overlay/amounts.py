@@ -4,6 +4,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from pellak.core.answer.working import Working, inserted, short
 from pellak.core.metal.alloy import Metal
 from pellak.core.overlay.groups import Group
 from pellak.core.overlay.sweat_tip import (
@@ -13,7 +14,6 @@ from pellak.core.overlay.sweat_tip import (
 )
 from pellak.core.seam.job_gas import LOWER_HEATING_VALUE_KJ_PER_L, WARMING_EFFICIENCY
 from pellak.core.tables import thermal_rows
-from pellak.core.working import Working, inserted, short
 
 LOSS = 1.1
 STUB_MM, ROD_MM = 60.0, 1000.0

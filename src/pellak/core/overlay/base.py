@@ -4,13 +4,13 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Literal
 
+from pellak.core.answer.working import Working, short
 from pellak.core.metal.alloy import Metal
 from pellak.core.metal.carbon_equivalent import carbon_equivalent_iiw
 from pellak.core.overlay.groups import Group
 from pellak.core.preheat.case import SHEET_BELOW_MM
 from pellak.core.preheat.reckon import PreheatGiven, PreheatQuestion, answer_preheat
 from pellak.core.tables import rows
-from pellak.core.working import Working, short
 
 SMALL_MM2 = 1000.0
 """The largest patch a torch may lay at one go where the body must stay cold: judgement."""
@@ -23,7 +23,7 @@ SOURCE = (
 
 
 @dataclass(frozen=True)
-class Base:
+class OverlayBase:
     """A row of the table of bases. `hrc` is what it brings to the layer it is mixed into."""
 
     level: Literal["suited", "small", "refuse"]
@@ -36,7 +36,7 @@ class Base:
     source: str
 
 
-UNKNOWN_BASE = Base(
+UNKNOWN_BASE = OverlayBase(
     "refuse",
     "",
     0.0,
@@ -49,9 +49,9 @@ UNKNOWN_BASE = Base(
 
 
 @cache
-def _bases() -> dict[str, Base]:
+def _bases() -> dict[str, OverlayBase]:
     return {
-        metal: Base(
+        metal: OverlayBase(
             row["level"],  # type: ignore[arg-type]  # a word of the table, held by a test
             row["trait"],
             float(row["hrc"]),
@@ -66,7 +66,7 @@ def _bases() -> dict[str, Base]:
     }
 
 
-def base_of(metal: Metal | None) -> Base:
+def base_of(metal: Metal | None) -> OverlayBase:
     """Return what a metal is as a base: by its alloy, its kind, else its family."""
     if metal is None or metal.advised_as == "unknown-steel":
         return UNKNOWN_BASE

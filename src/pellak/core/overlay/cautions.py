@@ -2,11 +2,11 @@
 
 from typing import Literal
 
+from pellak.core.answer.working import Caution, short
 from pellak.core.metal.alloy import Metal
-from pellak.core.overlay.base import Base
+from pellak.core.overlay.base import OverlayBase
 from pellak.core.overlay.given import OverlayGiven
 from pellak.core.overlay.groups import Group
-from pellak.core.working import Caution, short
 
 DUST: dict[str, tuple[str, str]] = {
     "cobalt": (
@@ -36,7 +36,7 @@ def overlay_cautions(
     given: OverlayGiven,
     metal: Metal,
     group: Group,
-    base: Base,
+    base: OverlayBase,
     layers: int,
     layer_mm: float,
     buffer_mm: float,

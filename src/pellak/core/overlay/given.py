@@ -5,14 +5,14 @@ from typing import Literal
 
 from pydantic import Field
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Number, Record
 from pellak.core.metal.alloy import Metal
 from pellak.core.metal.analysed import named_or_analysed
 from pellak.core.metal.composition import Percent
 from pellak.core.overlay.layers import Technique
 from pellak.core.overlay.wear import Wear
 from pellak.core.tables import MetalFamily
-from pellak.core.working import Number, Record
 
 Part = Literal["edge", "face", "round", "point"]
 Need = Number

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Literal
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.metal.rod import Rod, rods
 from pellak.core.tables import rows
 

@@ -2,8 +2,8 @@
 
 from typing import Literal
 
+from pellak.core.answer.working import Record
 from pellak.core.overlay.groups import Group
-from pellak.core.working import Record
 
 Technique = Literal["sweat", "puddled"]
 DILUTION: dict[Technique, tuple[float, float, float]] = {

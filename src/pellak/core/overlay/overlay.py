@@ -5,6 +5,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from pellak.core.answer.working import Answer, Reckoner, Record, Working, short
 from pellak.core.metal.alloy import Metal
 from pellak.core.overlay.amounts import STUB_MM, Amounts, amounts_of
 from pellak.core.overlay.base import base_of, body_preheat, why_not
@@ -18,7 +19,6 @@ from pellak.core.overlay.wear import Ranked, Wear, ranked
 from pellak.core.supply.supply import reckon_supply
 from pellak.core.supply.supply_line import SupplyGiven
 from pellak.core.torch.flame import FEATHER_SLOPE
-from pellak.core.working import Answer, Reckoner, Record, Working, short
 
 ZONE_C, ZONE_LOW_C, ZONE_HIGH_C = 650.0, 600.0, 750.0
 """Dull red, and staying so: soon after it the surface sweats."""

@@ -3,6 +3,7 @@
 import math
 from collections.abc import Sequence
 
+from pellak.core.answer.working import Caution, Working, inserted, short
 from pellak.core.heat.gas_rule import rule_flow_l_per_h
 from pellak.core.metal.alloy import Metal, heat_family_of
 from pellak.core.tables import heat_families
@@ -16,7 +17,6 @@ from pellak.core.torch.candidates import (
     usable_band,
 )
 from pellak.core.torch.tip import FLOW_SCATTER, TipAnswer, TipValues
-from pellak.core.working import Caution, Working, inserted, short
 
 OVER_FUSION = 1.3
 """One tip size over the one that fuses this thickness."""

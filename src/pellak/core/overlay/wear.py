@@ -2,8 +2,8 @@
 
 from collections.abc import Mapping
 
+from pellak.core.answer.working import Record
 from pellak.core.overlay.groups import NEEDS, Group, Need, groups
-from pellak.core.working import Record
 
 POOR, STRONG_NEED = 2, 4
 WORDS: Mapping[Need, str] = {

@@ -2,7 +2,7 @@
 
 from typing import Literal
 
-from pellak.core.working import Record
+from pellak.core.answer.working import Record
 
 BoxKind = Literal["length", "mass", "temperature", "angle"]
 

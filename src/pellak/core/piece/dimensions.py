@@ -6,9 +6,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
 
-from pellak.core.reading.units import QuantityKind
+from pellak.core.answer.quantity_kinds import QuantityKind
+from pellak.core.answer.working import Working, inserted, short
 from pellak.core.tables import Joint, rows
-from pellak.core.working import Working, inserted, short
 
 RING_FORMULA = "pi * OD"
 SADDLE_FORMULA = "perimeter of the ellipse of OD and OD / sin(angle)"

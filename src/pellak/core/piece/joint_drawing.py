@@ -5,6 +5,8 @@ The root of the joint, where the flame points, is the origin; x runs right and y
 
 from collections.abc import Mapping
 
+from pellak.core.answer.quantity_kinds import QuantityKind
+from pellak.core.answer.working import Record, short
 from pellak.core.piece.dimensions import dimension_rows, dimension_value
 from pellak.core.piece.joint_shapes import (
     DRAW_JOINT,
@@ -14,9 +16,7 @@ from pellak.core.piece.joint_shapes import (
     Sizes,
     place_of,
 )
-from pellak.core.reading.units import QuantityKind
 from pellak.core.tables import Joint, joints
-from pellak.core.working import Record, short
 
 LEAST_ARM_MM = 12.0
 ARM_PER_THICKNESS = 4.0

@@ -5,8 +5,8 @@ from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
 from typing import Literal
 
+from pellak.core.answer.working import Record
 from pellak.core.tables import Joint
-from pellak.core.working import Record
 
 Point = tuple[float, float]
 Role = Literal["metal", "far", "hidden", "pool", "crack"]

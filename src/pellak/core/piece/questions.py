@@ -8,7 +8,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from pellak.core.working import Caution, Record
+from pellak.core.answer.working import Caution, Record
 
 Held = Literal["nothing", "fuel-solvent-gas", "not-known"]
 Coating = Literal[

@@ -5,7 +5,7 @@ import io
 from collections.abc import Sequence
 from typing import NamedTuple
 
-from pellak.core.working import short
+from pellak.core.answer.working import short
 
 MARK_MM = 3.0
 MARGIN_MM = 15.0

@@ -8,9 +8,9 @@ from typing import Any
 
 from pydantic import Field
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
 from pellak.core.practice.score import ScorePart
-from pellak.core.working import Record
 
 
 class CouponLook(Record):
@@ -40,7 +40,7 @@ class CouponJudged(Record):
     parts: list[ScorePart]
 
 
-class CouponTold(Record):
+class CouponReported(Record):
     """What an instructor found good of somebody's coupon, by the looks' ids."""
 
     who: str = Field(min_length=1, max_length=60)

@@ -11,7 +11,7 @@ Openings are shares of wide open, pressures in bar. See docs/formats.md.
 import math
 from dataclasses import replace
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.practice.flame.trainer import Hands
 
 TURNED = {"acetylene_open": 1.0, "oxygen_open": 1.0, "acetylene_bar": 6.0, "oxygen_bar": 6.0}

@@ -3,9 +3,10 @@
 import math
 from dataclasses import dataclass
 
-from pellak.core.facts import Facts
+from pellak.core.answer.working import Record
 from pellak.core.gas.limits import LimitRegion
 from pellak.core.heat.solve import HeatGiven
+from pellak.core.model.facts import Facts
 from pellak.core.practice.flame.flows import LEAST_BORE_MM, MOST_BORE_MM
 from pellak.core.practice.flame.targets import FLAME_TARGETS, RATIO_NONE, off_jet, off_ratio
 from pellak.core.practice.puddle.metal import PuddleFamily
@@ -18,7 +19,6 @@ from pellak.core.practice.puddle.tasks import (
 )
 from pellak.core.tables import joints
 from pellak.core.torch.jet import NORMAL_JET_M_PER_S, jet_for_flow_m_per_s
-from pellak.core.working import Record
 
 
 class FlameFor(Record):

@@ -3,11 +3,11 @@
 from collections.abc import Sequence
 from typing import Literal
 
+from pellak.core.answer.working import Record
 from pellak.core.practice.coupons import coupons
 from pellak.core.practice.flame.targets import FLAME_TARGETS
 from pellak.core.practice.orders import ORDERS, OrderDrill
 from pellak.core.practice.puddle.tasks import PUDDLE_TASKS
-from pellak.core.working import Record
 
 PASSED_AT = 80.0
 """Points from which an exercise counts as done."""
@@ -54,7 +54,7 @@ LADDER: tuple[Rung, ...] = (
 )  # fmt: skip
 
 
-class Tried(Record):
+class ExerciseTried(Record):
     """One try of an exercise: the day, counted since 1970, and its points of a hundred."""
 
     rung: str
@@ -84,7 +84,7 @@ def ladder() -> dict[str, Rung]:
     return {rung.id: rung for rung in LADDER}
 
 
-def due_day(tries: Sequence[Tried]) -> int | None:
+def due_day(tries: Sequence[ExerciseTried]) -> int | None:
     """Return the day an exercise is to be done again; None before it was tried.
 
     What went wrong comes again the same day; what went well after a day, then after twice as many
@@ -100,7 +100,7 @@ def due_day(tries: Sequence[Tried]) -> int | None:
     return due
 
 
-def standings(tries: Sequence[Tried], today: int) -> list[Standing]:
+def standings(tries: Sequence[ExerciseTried], today: int) -> list[Standing]:
     """Return where somebody stands on the ladder.
 
     Args:
@@ -129,7 +129,7 @@ def standings(tries: Sequence[Tried], today: int) -> list[Standing]:
     ]
 
 
-def _standing(rung: Rung, tries: Sequence[Tried]) -> Standing:
+def _standing(rung: Rung, tries: Sequence[ExerciseTried]) -> Standing:
     if not tries:
         return Standing(rung=rung)
     points = [one.points for one in tries]

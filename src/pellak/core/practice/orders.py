@@ -2,8 +2,11 @@
 
 from collections.abc import Callable, Mapping, Sequence
 
-from pellak.core.care.cards import WAYS
-from pellak.core.care.sequences import (
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
+from pellak.core.model.cards import WAYS
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.sequences import (
     DrillStep,
     Start,
     Step,
@@ -12,11 +15,8 @@ from pellak.core.care.sequences import (
     holds,
     leak_test_drill,
 )
-from pellak.core.chance import roll
-from pellak.core.errors import Refused
-from pellak.core.job_base import ShopSchools
+from pellak.core.noise import hash_uniform
 from pellak.core.practice.score import ScorePart
-from pellak.core.working import Record
 
 DRILLS: Mapping[str, Callable[[], tuple[DrillStep, ...]]] = {
     "order-flash-back": flash_back_drill, "order-leak-test": leak_test_drill,
@@ -162,7 +162,7 @@ def _worded(text: str) -> str:
 def asked(drill: OrderDrill, schools: ShopSchools, seed: int) -> OrderAsked:
     """Return a sequence with its cards mixed, the same for a seed each time."""
     cards = cards_in_order(drill, schools)
-    mixed = sorted(cards, key=lambda card: roll(seed, cards.index(card), salt=11))
+    mixed = sorted(cards, key=lambda card: hash_uniform(seed, cards.index(card), salt=11))
     return OrderAsked(
         id=drill.id,
         label=drill.label,

@@ -1,6 +1,6 @@
 """What an exercise is worth: points of a hundred, and the parts that say why."""
 
-from pellak.core.working import Record
+from pellak.core.answer.working import Record
 
 
 class ScorePart(Record):

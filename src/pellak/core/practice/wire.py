@@ -7,7 +7,7 @@ magic, u8 kind, u8 buttons, u32 number, four u16, eight bytes spare."""
 import struct
 from dataclasses import dataclass
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.practice.flame.burning import Colour, Look
 from pellak.core.practice.flame.flows import Set
 from pellak.core.practice.flame.trainer import FlameState, Hands

@@ -1,11 +1,11 @@
 """What the piece is owed after the seam: stress relief, slow cooling, and in what."""
 
+from pellak.core.answer.working import Record
 from pellak.core.metal.alloy import HARDENABLE
 from pellak.core.metal.carbon_equivalent import carbon_equivalent_iiw
 from pellak.core.metal.hardness import COLD_CRACKING_HV
 from pellak.core.preheat.case import SHEET_BELOW_MM, MethodAnswer, PreheatCase
 from pellak.core.preheat.iron_heat import iron_row
-from pellak.core.working import Record
 
 RELIEVED_ABOVE_CE = 0.45
 BURIED_ABOVE_CE = 0.60

@@ -1,8 +1,8 @@
 """A preheat the person decides instead of the methods'."""
 
+from pellak.core.answer.working import Caution
 from pellak.core.preheat.crayons import crayons_for
 from pellak.core.preheat.reckon import WORKING_WINDOW_C, PreheatAnswer
-from pellak.core.working import Caution
 
 
 def heated_by_hand(

@@ -4,9 +4,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Literal
 
+from pellak.core.answer.working import Working
 from pellak.core.metal.alloy import Metal
 from pellak.core.tables import ThermalRow, thermal_rows
-from pellak.core.working import Working
 
 Restraint = Literal["low", "medium", "high"]
 Method = Literal[

@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from itertools import pairwise
 
+from pellak.core.answer.working import Record, Working, inserted
 from pellak.core.heat.case import HeatCase, HeatCases
 from pellak.core.heat.travel import travel_results
 from pellak.core.metal.composition import Composition
@@ -15,7 +16,6 @@ from pellak.core.metal.hardness import (
     haz_hardness_hv,
 )
 from pellak.core.preheat.case import MethodAnswer, PreheatCase
-from pellak.core.working import Record, Working, inserted
 
 STARTS_C = (20.0, 65.0, 110.0, 155.0, 200.0, 250.0, 300.0, 350.0)
 """Start temperatures the curve is drawn through: finer where preheats are usually chosen."""

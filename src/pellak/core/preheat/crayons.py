@@ -1,6 +1,6 @@
 """Temperature crayons: the two to buy, one either side of what is wanted."""
 
-from pellak.core.working import Record, short
+from pellak.core.answer.working import Record, short
 
 SOURCE = "crayons are stocked in steps of 25 °F to 600 °F and 50 °F above; makers differ a little"
 FIRST_F, FINE_UP_TO_F, LAST_F = 100, 600, 1250

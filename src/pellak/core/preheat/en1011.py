@@ -3,9 +3,9 @@
 import math
 from dataclasses import dataclass
 
+from pellak.core.answer.working import ValidRange, Working, complaints, inserted
 from pellak.core.metal.carbon_equivalent import carbon_equivalent_cet
 from pellak.core.preheat.case import MethodAnswer, PreheatCase
-from pellak.core.working import ValidRange, Working, complaints, inserted
 
 SOURCE = "EN 1011-2:2001 annex C.3, method B"
 FORMULA = "697 * CET + 160 * tanh(d / 35) + 62 * HD^0.35 + (53 * CET - 32) * Q - 328"

@@ -1,6 +1,6 @@
 """Where a preheat reaches, and where it is proved."""
 
-from pellak.core.working import Record
+from pellak.core.answer.working import Record
 
 LEAST_BAND_MM = 75.0
 BAND_FORMULA = "greater of 75 mm and 3 t, each side"

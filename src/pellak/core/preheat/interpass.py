@@ -2,13 +2,13 @@
 
 from dataclasses import dataclass
 
+from pellak.core.answer.working import Working, inserted
 from pellak.core.metal.alloy import HARDENABLE
 from pellak.core.preheat.after import UNDER_TEMPER_C
 from pellak.core.preheat.case import PreheatCase
 from pellak.core.preheat.choose import Chosen
 from pellak.core.preheat.iron_heat import iron_row
 from pellak.core.tables import rows
-from pellak.core.working import Working, inserted
 
 STEEL_MAX_C = 250.0
 SOURCE = "EN 1011-2 table of greatest interpass temperatures, non-alloy and fine-grain steel"

@@ -2,9 +2,9 @@
 
 from collections.abc import Mapping
 
+from pellak.core.answer.working import Working, inserted
 from pellak.core.preheat.case import Method, MethodAnswer, PreheatCase
 from pellak.core.tables import rows
-from pellak.core.working import Working, inserted
 
 SPREAD_FORMULA = "UTS / (2 * E * alpha)"
 SPREAD_SOURCE = "thermal stress of a fully held bar, half the tensile strength allowed"

@@ -4,9 +4,9 @@ from collections.abc import Mapping
 
 import numpy as np
 
+from pellak.core.answer.working import Working
 from pellak.core.preheat.case import SHEET_BELOW_MM, MethodAnswer, PreheatCase
 from pellak.core.tables import rows
-from pellak.core.working import Working
 
 HAND_WARM_C = 25.0
 

@@ -5,6 +5,14 @@ from dataclasses import dataclass, replace
 
 from pydantic import Field
 
+from pellak.core.answer.working import (
+    Answer,
+    Number,
+    Reckoner,
+    Record,
+    School,
+    Working,
+)
 from pellak.core.heat.case import HeatCase
 from pellak.core.heat.solve import PieceGiven
 from pellak.core.metal.alloy import (
@@ -18,21 +26,13 @@ from pellak.core.metal.composition import Percent
 from pellak.core.metal.fusion import fusion_cautions
 from pellak.core.preheat.after import PostHeat, post_heat
 from pellak.core.preheat.case import METHOD_LABELS, Method, PreheatCase, Restraint
+from pellak.core.preheat.cautions import preheat_cautions
 from pellak.core.preheat.choose import Chosen, PreheatSchool, choose, every_method
 from pellak.core.preheat.cooling_time import STARTS_C, CoolingPoint, cooling_curve
 from pellak.core.preheat.crayons import CheckWith, crayons_for
 from pellak.core.preheat.interpass import Interpass, interpass_for
 from pellak.core.preheat.iron_heat import spread_limit
-from pellak.core.preheat.mind import preheat_cautions
 from pellak.core.tables import Joint, MetalFamily
-from pellak.core.working import (
-    Answer,
-    Number,
-    Reckoner,
-    Record,
-    School,
-    Working,
-)
 
 WORKING_WINDOW_C = 50.0
 """A torch holds a part within about this of what was aimed at."""

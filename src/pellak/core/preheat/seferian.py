@@ -2,9 +2,9 @@
 
 import math
 
+from pellak.core.answer.working import ValidRange, Working, complaints, inserted
 from pellak.core.metal.carbon_equivalent import carbon_equivalent_iiw
 from pellak.core.preheat.case import MethodAnswer, PreheatCase
-from pellak.core.working import ValidRange, Working, complaints, inserted
 
 SOURCE = "Seferian, Métallurgie de la soudure (1959); The Metallurgy of Welding (1962)"
 CHEMICAL_FORMULA = "(360 * C + 40 * (Mn + Cr) + 20 * Ni + 28 * Mo) / 360"

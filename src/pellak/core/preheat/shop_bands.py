@@ -2,11 +2,11 @@
 
 import numpy as np
 
+from pellak.core.answer.working import Working
 from pellak.core.heat.gas_rule import ROOM_C
 from pellak.core.metal.carbon_equivalent import carbon_equivalent_iiw
 from pellak.core.preheat.case import MethodAnswer, PreheatCase
 from pellak.core.tables import rows
-from pellak.core.working import Working
 
 SOURCE = "long-published shop preheat bands on the IIW carbon equivalent, after AWS D1.1 practice"
 LOW_END_TO_MM, MIDDLE_AT_MM, HIGH_END_FROM_MM = 12.0, 20.0, 30.0

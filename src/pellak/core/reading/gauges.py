@@ -5,9 +5,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import short
 from pellak.core.tables import gauge_thicknesses_mm, rows
-from pellak.core.working import short
 
 _GAUGE = re.compile(
     r"(?:no\.?\s*|#\s*)?(\d{1,2}|\d/0)\s*(ga|gauge|gage|g|swg|bwg|awg|b&s|msg)\.?(?:\s+(.+))?"

@@ -6,9 +6,9 @@ A pipe's name is no measure of it: two-inch pipe is 60.3 mm across.
 import re
 from dataclasses import dataclass
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import short
 from pellak.core.tables import rows
-from pellak.core.working import short
 
 SCHEDULES = ("10", "40", "80")
 _PIPE = re.compile(

@@ -2,7 +2,7 @@
 
 import re
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.reading.quantity import read_quantity
 
 

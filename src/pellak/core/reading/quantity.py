@@ -6,12 +6,13 @@ from fractions import Fraction
 
 from pydantic import Field
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.quantity_kinds import QuantityKind
+from pellak.core.answer.working import Answer, Reckoner, Record, Working, short
 from pellak.core.reading.gauges import read_gauge
 from pellak.core.reading.pipes import read_pipe
-from pellak.core.reading.units import Kind, QuantityKind, Unit, kinds, unit_spellings
+from pellak.core.reading.units import Kind, Unit, kinds, unit_spellings
 from pellak.core.tables import MetalFamily
-from pellak.core.working import Answer, Reckoner, Record, Working, short
 
 LONGEST_TEXT = 60
 BARE_INCH_BELOW = 0.5

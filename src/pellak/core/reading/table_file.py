@@ -3,8 +3,8 @@
 import csv
 import io
 
-from pellak.core.errors import Refused
-from pellak.core.text import unkeepable
+from pellak.core.answer.errors import Refused
+from pellak.core.reading.text import unkeepable
 
 MOST_COLUMNS = 80
 RISKY = tuple("=+-@\t\r\n＝＋－＠﹢﹣﹫")

@@ -5,22 +5,9 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Literal
 
+from pellak.core.answer.quantity_kinds import QuantityKind
+from pellak.core.answer.working import Record
 from pellak.core.tables import rows
-from pellak.core.working import Record
-
-QuantityKind = Literal[
-    "length",
-    "temperature",
-    "pressure",
-    "flow",
-    "mass",
-    "time",
-    "angle",
-    "speed",
-    "minutes",
-    "hours",
-    "volume",
-]
 
 
 @dataclass(frozen=True)

@@ -5,6 +5,8 @@ from collections.abc import Sequence
 
 from pydantic import Field
 
+from pellak.core.answer.working import Caution, Record, Working, inserted, short
+from pellak.core.factor import SOURCE as LOG_SOURCE
 from pellak.core.metal.rod import SOURCE as ROD_SOURCE
 from pellak.core.metal.rod import Rod
 from pellak.core.seam.groove import SOURCE as AREA_SOURCE
@@ -13,8 +15,6 @@ from pellak.core.seam.pace import SOURCE as PACE_SOURCE
 from pellak.core.seam.pace import VALID_UP_TO_MM, WeldPace
 from pellak.core.seam.passes import LOSS_SHARE, WeldPass, open_sum
 from pellak.core.tables import HeatFamily
-from pellak.core.told import SOURCE as LOG_SOURCE
-from pellak.core.working import Caution, Record, Working, inserted, short
 
 STUB_MM = 60.0
 ROD_MM = 1000.0

@@ -2,7 +2,8 @@
 
 from pydantic import Field
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Answer, Number, Reckoner, Record
 from pellak.core.heat.solve import HeatGiven, PieceGiven, solve_heat
 from pellak.core.metal.alloy import PLAIN_ALLOY, metal_named
 from pellak.core.metal.rod import NO_ROD, STRIP_UP_TO_MM, Rod, rod_schools, rods, strip_too_thick
@@ -27,9 +28,8 @@ from pellak.core.seam.groove import (
     weld_area_mm2,
 )
 from pellak.core.seam.pace import Direction, Pools, paced_by_hand, pools_of, weld_pace
-from pellak.core.seam.pace_told import RULE_SIGMA, paced_by_log
+from pellak.core.seam.pace_learning import RULE_SIGMA, paced_by_log
 from pellak.core.seam.passes import FlowSpan, WeldPass, open_sum, weld_passes
-from pellak.core.working import Answer, Number, Reckoner, Record
 
 
 class FillerGiven(PieceGiven):

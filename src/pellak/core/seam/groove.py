@@ -5,8 +5,8 @@ from typing import Literal
 
 from pydantic import Field
 
+from pellak.core.answer.working import Number, Record
 from pellak.core.tables import Joint
-from pellak.core.working import Number, Record
 
 EdgeForm = Literal["touching", "gapped", "tipped", "v", "double-v", "fillet", "corner"]
 ONE_POOL_UP_TO_MM = 3.2

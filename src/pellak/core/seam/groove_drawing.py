@@ -2,10 +2,10 @@
 
 from collections.abc import Sequence
 
+from pellak.core.answer.working import Record, short
 from pellak.core.piece.joint_shapes import Place
 from pellak.core.seam.groove import Groove
 from pellak.core.seam.passes import WeldPass
-from pellak.core.working import Record, short
 
 ARM_PER_THICKNESS = 3.0
 LEAST_ARM_MM = 6.0

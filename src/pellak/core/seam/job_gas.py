@@ -4,9 +4,9 @@ from collections.abc import Sequence
 
 from pydantic import Field
 
+from pellak.core.answer.working import Record
 from pellak.core.seam.passes import WeldPass, open_sum
 from pellak.core.tables import HeatFamily
-from pellak.core.working import Record
 
 LIGHTING_MIN = 0.25
 """Lighting, setting and putting the torch in place, flame burning."""

@@ -7,6 +7,7 @@ import math
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
+from pellak.core.answer.working import Record
 from pellak.core.heat.case import HeatCase
 from pellak.core.heat.gas_rule import ROOM_C
 from pellak.core.metal.rod import LEAST_DIAMETER_MM, Rod
@@ -22,7 +23,6 @@ from pellak.core.seam.groove import (
 )
 from pellak.core.seam.pace import Direction, WeldPace
 from pellak.core.tables import HeatFamily
-from pellak.core.working import Record
 
 ROOT_SHARE, FILL_SHARE, COVER_SHARE = 0.9, 1.0, 1.1
 """Of the planned flow: the root a little less, the cover a little more, a wider and wetter pool."""

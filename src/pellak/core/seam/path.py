@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from typing import Protocol
 
-from pellak.core.working import Record
+from pellak.core.answer.working import Record
 
 TURN_DEG = 90.0
 """A corner is drawn square, turning in and out by turns: what matters is how far along it is."""

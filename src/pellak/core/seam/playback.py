@@ -2,11 +2,11 @@
 
 import numpy as np
 
+from pellak.core.answer.working import Record
 from pellak.core.heat.colour import colour_at
 from pellak.core.seam.tack_heat import TackHeat, field_c
 from pellak.core.seam.tacks import TacksValues, tack_case
 from pellak.core.seam.tacks_given import TacksGiven
-from pellak.core.working import Record
 
 ROWS_MM = (0.0, 5.0, 10.0, 15.0, 20.0, 25.0, 30.0, 35.0, 40.0)
 COLUMNS = 90

@@ -5,8 +5,8 @@ from collections.abc import Sequence
 from itertools import groupby, pairwise, product
 from typing import Literal
 
+from pellak.core.answer.working import Record
 from pellak.core.tables import Family
-from pellak.core.working import Record
 
 TackSchool = Literal["halving", "march", "centre-out", "opposite"]
 PITCH_PER_THICKNESS = 25.0
@@ -21,7 +21,7 @@ SLACK = 1e-9
 """A seam longer than a whole number of pitches by less than this share has not grown a tack."""
 
 
-class Spot(Record):
+class TackSpot(Record):
     """One tack: its place along the seam, and the round in which it is made."""
 
     at_mm: float
@@ -43,7 +43,7 @@ def _evened(count: int) -> int:
     return count if count == 1 else count + count % 2
 
 
-def _stretch(start: float, end: float, pitch: float, school: TackSchool) -> list[Spot]:
+def _stretch(start: float, end: float, pitch: float, school: TackSchool) -> list[TackSpot]:
     """Return the tacks of one straight stretch, both ends in the first round."""
     count = _intervals(end - start, pitch)
     if school in ("centre-out", "march"):
@@ -52,7 +52,7 @@ def _stretch(start: float, end: float, pitch: float, school: TackSchool) -> list
     step = (end - start) / count
     rounds = _halved(count) if school == "halving" else [1 + i % 2 for i in range(count)]
     return [
-        Spot(
+        TackSpot(
             at_mm=end if i == count else start + i * step,
             round=1 if i in (0, count) else rounds[i],
         )
@@ -72,20 +72,20 @@ def _halved(count: int) -> list[int]:
     return rounds
 
 
-def _centre_out(spots: Sequence[Spot], length_mm: float) -> list[Spot]:
+def _centre_out(spots: Sequence[TackSpot], length_mm: float) -> list[TackSpot]:
     middle = length_mm / 2
     places = sorted({s.at_mm for s in spots}, key=lambda at: (round(abs(at - middle), 6), at))
-    rounds: list[Spot] = []
+    rounds: list[TackSpot] = []
     for at in places:
         far = round(abs(at - middle), 6)
         last = rounds[-1] if rounds else None
         same = last is not None and round(abs(last.at_mm - middle), 6) == far
         number = 1 if last is None else last.round + (0 if same else 1)
-        rounds.append(Spot(at_mm=at, round=number))
+        rounds.append(TackSpot(at_mm=at, round=number))
     return rounds
 
 
-def _opposite(length_mm: float, pitch: float) -> list[Spot]:
+def _opposite(length_mm: float, pitch: float) -> list[TackSpot]:
     """Return opposite pairs round a ring, each pair as far as may be from those before it."""
     count = max(LEAST_ON_RING, _evened(_intervals(length_mm, pitch)))
     half = count // 2
@@ -103,7 +103,7 @@ def _opposite(length_mm: float, pitch: float) -> list[Spot]:
             first, second = second, first
         order += [first, second]
     return [
-        Spot(at_mm=i * length_mm / count, round=place // 2 + 1) for place, i in enumerate(order)
+        TackSpot(at_mm=i * length_mm / count, round=place // 2 + 1) for place, i in enumerate(order)
     ]
 
 
@@ -114,7 +114,7 @@ def _apart(one: int, other: int, around: int) -> int:
 
 def tack_order(
     seam_mm: float, pitch: float, school: TackSchool, corners_mm: Sequence[float] = ()
-) -> list[Spot]:
+) -> list[TackSpot]:
     """Return the tacks in the order they are made.
 
     Args:
@@ -127,9 +127,9 @@ def tack_order(
     if school == "opposite":
         return _opposite(seam_mm, pitch)
     if not corners_mm and seam_mm <= COUPON_PITCHES * pitch * (1 + SLACK):
-        return [Spot(at_mm=0.0, round=1), Spot(at_mm=seam_mm, round=1)]
+        return [TackSpot(at_mm=0.0, round=1), TackSpot(at_mm=seam_mm, round=1)]
     turns = [0.0, *sorted(c for c in corners_mm if 0 < c < seam_mm), seam_mm]
-    spots: dict[float, Spot] = {}
+    spots: dict[float, TackSpot] = {}
     for start, end in pairwise(turns):
         spots.update({s.at_mm: s for s in _stretch(start, end, pitch, school)})
     if school == "centre-out":
@@ -138,7 +138,7 @@ def tack_order(
     return _turned(ordered) if school == "halving" else ordered
 
 
-def _turned(spots: Sequence[Spot]) -> list[Spot]:
+def _turned(spots: Sequence[TackSpot]) -> list[TackSpot]:
     """Return the tacks with some rounds taken from the far end, so that no round begins beside
     where the last one ended."""
     rounds = [list(group) for _, group in groupby(spots, key=lambda s: s.round)]
@@ -156,7 +156,9 @@ def _turned(spots: Sequence[Spot]) -> list[Spot]:
     return list(spots)
 
 
-def filled_in(done: Sequence[Spot], seam_mm: float, pitch: float, *, closed: bool) -> list[Spot]:
+def filled_in(
+    done: Sequence[TackSpot], seam_mm: float, pitch: float, *, closed: bool
+) -> list[TackSpot]:
     """Return the tacks still to make between those done, no further apart than the pitch.
 
     Spaces are split in one march along the seam, every second one in a later round.
@@ -178,5 +180,5 @@ def filled_in(done: Sequence[Spot], seam_mm: float, pitch: float, *, closed: boo
             )  # fmt: skip
             if round(at, 6) not in made:
                 made.add(round(at, 6))
-                more.append(Spot(at_mm=at, round=first + (0 if i in (0, count) else i % 2)))
+                more.append(TackSpot(at_mm=at, round=first + (0 if i in (0, count) else i % 2)))
     return sorted(more, key=lambda s: (s.round, s.at_mm))

@@ -4,7 +4,8 @@ import itertools
 import math
 from collections.abc import Sequence
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Answer, Caution, Reckoner, Record, Working, inserted, short
 from pellak.core.heat.case import HeatCase
 from pellak.core.heat.gas_rule import rule_flow_l_per_h
 from pellak.core.heat.loss import face_loss_w_per_m2_k
@@ -14,10 +15,9 @@ from pellak.core.seam.path import PathPoint, places_at
 from pellak.core.seam.shrink import SHRINK_FORMULA, SHRINK_NOTE, SHRINK_SOURCE, fused_area_mm2
 from pellak.core.seam.tack_advice import gap_advice, trouble
 from pellak.core.seam.tack_heat import MOST_WAITS, REPOSITION_S, TackHeat, waits_s
-from pellak.core.seam.tack_order import Spot, filled_in, tack_order
+from pellak.core.seam.tack_order import TackSpot, filled_in, tack_order
 from pellak.core.seam.tacks_given import MOST_TACKS, TacksGiven
 from pellak.core.tables import heat_families, joints
-from pellak.core.working import Answer, Caution, Reckoner, Record, Working, inserted, short
 
 WARM_C = 120.0
 """About how warm the next place is while it is waited for: what its loss is taken at."""
@@ -101,7 +101,7 @@ def held_s(puddle_s: float | None) -> float:
     return HOLD_UNKNOWN_S if puddle_s is None else puddle_s + HOLD_MORE_S
 
 
-def order_for(given: TacksGiven) -> tuple[list[Spot], str]:
+def order_for(given: TacksGiven) -> tuple[list[TackSpot], str]:
     """Return the tacks in order, what was measured since taken up, and what was changed for it.
 
     Raises Refused where there would be more tacks than anyone makes in one seam.
@@ -225,18 +225,18 @@ def _cautions(adapted: str, count: int) -> list[Caution]:
     return cautions
 
 
-def _holds_s(given: TacksGiven, spots: Sequence[Spot], hold_s: float) -> list[float]:
+def _holds_s(given: TacksGiven, spots: Sequence[TackSpot], hold_s: float) -> list[float]:
     """Return how long each tack is held: half at the free ends of an open seam."""
     ends = () if given.school == "opposite" else (0.0, given.seam_mm)
     return [hold_s * (EDGE_SHARE if spot.at_mm in ends else 1.0) for spot in spots]
 
 
-def _round_starts(spots: Sequence[Spot]) -> list[int]:
+def _round_starts(spots: Sequence[TackSpot]) -> list[int]:
     return [i for i in range(1, len(spots)) if spots[i].round != spots[i - 1].round]
 
 
 def _timed(
-    given: TacksGiven, spots: Sequence[Spot], waits: Sequence[float], holds_s: Sequence[float]
+    given: TacksGiven, spots: Sequence[TackSpot], waits: Sequence[float], holds_s: Sequence[float]
 ) -> list[Tack]:
     tacks, now = [], 0.0
     places = places_at((spot.at_mm for spot in spots), given)
@@ -255,7 +255,7 @@ def _timed(
     return tacks
 
 
-def _widest(spots: Sequence[Spot], seam_mm: float, *, closed: bool) -> float:
+def _widest(spots: Sequence[TackSpot], seam_mm: float, *, closed: bool) -> float:
     held = sorted(s.at_mm for s in spots)
     if closed:
         held.append(held[0] + seam_mm)

@@ -3,10 +3,10 @@
 import numpy as np
 from pydantic import Field
 
+from pellak.core.answer.working import Number, Record
 from pellak.core.heat.gas_rule import ROOM_C
 from pellak.core.seam.tack_order import TackSchool, pitch_mm
 from pellak.core.tables import Family, Joint
-from pellak.core.working import Number, Record
 
 MOST_TACKS = 400
 COOL_TO_C = (60.0, 150.0)

@@ -3,6 +3,15 @@
 from collections.abc import Mapping
 from typing import Literal
 
+from pellak.core.answer.working import (
+    Answer,
+    Caution,
+    Reckoner,
+    Record,
+    School,
+    Working,
+    inserted,
+)
 from pellak.core.gas.hose import Gas
 from pellak.core.gas.limits import (
     ACETYLENE_LIMIT_BAR,
@@ -13,15 +22,6 @@ from pellak.core.gas.limits import (
 from pellak.core.gas.limits import SOURCE as LIMIT_SOURCE
 from pellak.core.supply.supply_line import GasLine, SupplyGiven, gas_line
 from pellak.core.supply.unequal import pair_cautions
-from pellak.core.working import (
-    Answer,
-    Caution,
-    Reckoner,
-    Record,
-    School,
-    Working,
-    inserted,
-)
 
 Part = Literal["tip", "torch", "hose", "arrestor"]
 GASES: tuple[Gas, ...] = ("acetylene", "oxygen")

@@ -6,13 +6,13 @@ from dataclasses import dataclass, replace
 
 from pydantic import Field
 
+from pellak.core.answer.working import Number, Record, Working, inserted
 from pellak.core.gas.hose import ATMOSPHERE_BAR, Gas, density_kg_per_m3, hose_drop, purge_s
 from pellak.core.gas.hose import FORMULA as HOSE_FORMULA
 from pellak.core.gas.hose import SOURCE as HOSE_SOURCE
 from pellak.core.gas.limits import LimitRegion
 from pellak.core.torch import jet
 from pellak.core.torch.mixer import Mixer
-from pellak.core.working import Number, Record, Working, inserted
 
 USUAL_ARRESTOR_BAR = 0.04
 NEUTRAL_RATIO = 1.05

@@ -1,7 +1,7 @@
 """Two pressures beside each other: whether the torch's mixer is made for such a pair."""
 
+from pellak.core.answer.working import Caution
 from pellak.core.torch.mixer import Mixer
-from pellak.core.working import Caution
 
 EVEN_UP_TO, TRIMMED_UP_TO, EVEN_FROM = 1.35, 2.0, 0.75
 """Oxygen to acetylene: as an equal-pressure mixer likes it; trimmed at the torch valve; under it

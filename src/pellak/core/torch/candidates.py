@@ -8,12 +8,12 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
+from pellak.core.answer.working import Number, Record
 from pellak.core.heat.case import HeatCase, HeatCases
 from pellak.core.heat.solve import PieceGiven, seconds_or_never
 from pellak.core.heat.standing import puddle_times_s
 from pellak.core.heat.verdict import VerdictBand, puddle_verdict
 from pellak.core.torch import jet
-from pellak.core.working import Number, Record
 
 TipVerdict = Literal["fits", "works-soft", "works-slow", "too-small", "too-large"]
 VERDICT_WORDS: dict[TipVerdict, str] = {

@@ -12,9 +12,9 @@ from typing import Literal
 import numpy as np
 from pydantic import Field
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Answer, Caution, Number, Reckoner, Record, Working, inserted
 from pellak.core.tables import Family, heat_families, rows
-from pellak.core.working import Answer, Caution, Number, Reckoner, Record, Working, inserted
 
 FlameKind = Literal["carburising", "neutral", "oxidising"]
 Process = Literal["fusion"]

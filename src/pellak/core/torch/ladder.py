@@ -5,10 +5,10 @@ from functools import lru_cache
 
 import numpy as np
 
+from pellak.core.answer.working import Record
 from pellak.core.heat.case import HeatCase, HeatCases
 from pellak.core.heat.standing import puddle_times_s
 from pellak.core.heat.verdict import puddle_verdict
-from pellak.core.working import Record
 
 RUNGS = 25
 CLOSE_ENOUGH = 5e-3

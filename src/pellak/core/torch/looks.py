@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from pellak.core.working import Record
+from pellak.core.answer.working import Record
 
 LONG_FEATHER_RATIO = 2.4
 SHORT_CONE_SHARE = 0.8

@@ -4,6 +4,18 @@ import math
 
 from pydantic import Field
 
+from pellak.core.answer.working import (
+    Answer,
+    Caution,
+    Number,
+    Reckoner,
+    Record,
+    School,
+    ValidRange,
+    Working,
+    complaints,
+    inserted,
+)
 from pellak.core.gas.limits import (
     ACETYLENE_LIMIT_BAR,
     LimitRegion,
@@ -20,18 +32,6 @@ from pellak.core.torch import jet
 from pellak.core.torch.candidates import FlowBand, RackTip, TipCandidate, judge_tips, usable_band
 from pellak.core.torch.flame import flame_settings
 from pellak.core.torch.mixer import Mixer
-from pellak.core.working import (
-    Answer,
-    Caution,
-    Number,
-    Reckoner,
-    Record,
-    School,
-    ValidRange,
-    Working,
-    complaints,
-    inserted,
-)
 
 VALID_RANGES = (ValidRange("thickness_mm", 0.5, 6.0, "mm"),)
 FLOW_SCATTER = 0.2

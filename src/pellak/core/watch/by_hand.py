@@ -2,11 +2,11 @@
 
 from functools import cache
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
 from pellak.core.heat.colour import heat_colours
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.watch.lines import COLDEST_C, HOTTEST_C
-from pellak.core.working import Record
 
 BOILS_C, HAND_RESTS_C = 100.0, 48.0
 GLOWS_TOLD = 4

@@ -3,10 +3,10 @@ these come to."""
 
 import math
 
+from pellak.core.answer.working import Record
 from pellak.core.body.learning import cooling_told, flame_told
-from pellak.core.told import Told
+from pellak.core.factor import FactorObservation
 from pellak.core.watch.watcher import Watcher
-from pellak.core.working import Record
 
 
 class Ending(Record):
@@ -43,11 +43,11 @@ def ending_of(watcher: Watcher) -> Ending:
     )  # fmt: skip
 
 
-def _factor(told: Told | None) -> float | None:
+def _factor(told: FactorObservation | None) -> float | None:
     return None if told is None else math.exp(told.ln_factor)
 
 
-def _words(what: str, more: str, less: str, told: Told | None) -> list[str]:
+def _words(what: str, more: str, less: str, told: FactorObservation | None) -> list[str]:
     if told is None:
         return []
     percent = 100 * (math.exp(abs(told.ln_factor)) - 1)

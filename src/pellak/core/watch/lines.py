@@ -13,8 +13,8 @@ from typing import Literal
 
 from pydantic import Field
 
-from pellak.core.errors import Refused
-from pellak.core.working import Record
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
 
 Phase = Literal["warming", "welding", "cooling"]
 PHASES: tuple[Phase, ...] = ("warming", "welding", "cooling")

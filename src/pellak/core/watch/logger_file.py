@@ -13,9 +13,9 @@ from typing import Literal
 
 from pydantic import Field
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
 from pellak.core.watch.lines import COLDEST_C, HOTTEST_C, LONGEST_S, Reading, celsius_of
-from pellak.core.working import Record
 
 Role = Literal["time", "channel", "left-out"]
 TimeUnit = Literal["s", "min", "h", "clock"]

@@ -2,8 +2,8 @@
 
 from itertools import pairwise
 
-from pellak.core.watch.plan import WatchPlan
-from pellak.core.working import Record
+from pellak.core.answer.working import Record
+from pellak.core.model.watch_plan import WatchPlan
 
 SLOWLY_TO_C = 300.0
 """Down to here an iron's fall is held slow; below it only patience is wanted."""

@@ -13,9 +13,9 @@ from typing import Literal
 
 from pydantic import Field
 
+from pellak.core.answer.working import Record
+from pellak.core.model.watch_plan import WatchPlan, on_curve
 from pellak.core.watch.lines import Mark
-from pellak.core.watch.plan import WatchPlan, on_curve
-from pellak.core.working import Record
 
 Ill = Literal["none", "dies", "jumps", "nonsense"]
 PLACES = ("near", "middle", "far", "foot")

@@ -5,9 +5,9 @@ from typing import Literal
 
 from pydantic import Field
 
+from pellak.core.answer.working import Record
+from pellak.core.model.watch_plan import WatchPlan
 from pellak.core.watch.lines import Phase
-from pellak.core.watch.plan import WatchPlan
-from pellak.core.working import Record
 
 Say = Literal[
     "no-reading", "warm-more", "hold", "weld-now", "do-it-now", "too-hot", "reheat", "let-it-cool",

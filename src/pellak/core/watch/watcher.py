@@ -7,11 +7,11 @@ says after its start what it would have said without.
 import math
 from dataclasses import dataclass, field
 
+from pellak.core.answer.working import Record
+from pellak.core.model.watch_plan import WatchPlan
 from pellak.core.watch.lines import Mark, Phase, Reading
-from pellak.core.watch.plan import WatchPlan
 from pellak.core.watch.thermometer import STUCK_S, WORDS, Channel, Fault
 from pellak.core.watch.verdict import NEAR_C, Places, Say, Verdict, verdict_of
-from pellak.core.working import Record
 
 MOST_EVENTS = 400
 JUDGED_EVERY_S, LOOKED_EVERY_S = 1.0, 10.0

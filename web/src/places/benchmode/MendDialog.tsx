@@ -2,7 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 
-import type { Mend } from "../../api/client";
+import type { CorrectiveAction } from "../../api/client";
 import { mendsQuery } from "../../api/queries";
 import { Dialog } from "../../parts/Dialog";
 import { useUnits } from "../../shell/settings";
@@ -25,7 +25,7 @@ const BIG = "min-h-[72px] w-full rounded-lg border-2 px-4 py-2 text-xl font-semi
 export function MendDialog(props: MendDialogProps) {
   const { open, runId, fault, onClose, onMended, onTried } = props;
   const { data: mends } = useQuery({ ...mendsQuery(runId), enabled: open });
-  const [chosen, setChosen] = useState<Mend | null>(null);
+  const [chosen, setChosen] = useState<CorrectiveAction | null>(null);
   const [finding, setFinding] = useState(false);
   const leave = () => {
     setChosen(null);
@@ -80,7 +80,7 @@ export function MendDialog(props: MendDialogProps) {
 }
 
 interface MendStepsProps {
-  mend: Mend;
+  mend: CorrectiveAction;
   fault: string | null;
   onOther: () => void;
   onDone: () => void;

@@ -77,11 +77,16 @@ export function useBenchRun(run: Run) {
     );
   const pop = (what: "backfire" | "flash-back") =>
     enqueue((version) =>
-      answer(client.POST("/api/runs/{run_id}/pops", { params, body: { version, what } })),
+      answer(client.POST("/api/runs/{run_id}/backfires", { params, body: { version, what } })),
     );
   const mend = (what: string) =>
     enqueue((version) =>
-      answer(client.POST("/api/runs/{run_id}/mends", { params, body: { version, mend: what } })),
+      answer(
+        client.POST("/api/runs/{run_id}/corrective-actions", {
+          params,
+          body: { version, mend: what },
+        }),
+      ),
     );
   const tried = (cause: string, helped: "yes" | "no" | "cannot-say") =>
     enqueue((version) =>
@@ -102,7 +107,9 @@ export function useBenchRun(run: Run) {
   };
   const takeFlameBack = (reason: string) =>
     enqueue((version) =>
-      answer(client.POST("/api/runs/{run_id}/flame-back", { params, body: { version, reason } })),
+      answer(
+        client.POST("/api/runs/{run_id}/undo-flame-out", { params, body: { version, reason } }),
+      ),
     );
   const clearClock = (clock: ClockId) =>
     enqueue((version) =>

@@ -17,7 +17,7 @@ export function ImportDialog({ open, onClose }: { open: boolean; onClose: () => 
       title="Import certificates"
       about="A CSV or JSON file: a column heat, one alloy where a grade is named, and one for each element by symbol or name, in % or ppm; or an element in each row and a heat in each column. Everything in it is taken, or nothing."
       label="Certificate file"
-      lookInto="/api/metals/look-into"
+      lookInto="/api/metals/preview"
       take="/api/metals/import"
       queryKey={metalsQuery.queryKey}
       read={(held) =>

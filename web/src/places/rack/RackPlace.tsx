@@ -70,7 +70,7 @@ export default function RackPlace() {
         title="Import a rack"
         about="A CSV or JSON file as the export writes it. Items of the same kind and name are changed, others added; everything in it is taken, or nothing."
         label="Rack file"
-        lookInto="/api/rack/look-into"
+        lookInto="/api/rack/preview"
         take="/api/rack/import"
         queryKey={rackQuery.queryKey}
         read={(held) => held.items.map((item) => ({ name: item.name, about: item.kind }))}

@@ -26,7 +26,7 @@ export function LoggerDialog({ open, watchId, onClose }: LoggerDialogProps) {
   const [guess, setGuess] = useState<FileGuess | null>(null);
   const look = useMutation({
     mutationFn: (held: string) =>
-      answer(client.POST("/api/watches/look-into", { body: { text: held } })),
+      answer(client.POST("/api/watches/preview", { body: { text: held } })),
     onSuccess: setGuess,
   });
   const take = useMutation({

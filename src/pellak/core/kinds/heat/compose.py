@@ -3,6 +3,9 @@
 from typing import Any
 
 from pellak.core import METHOD_VERSION
+from pellak.core.answer.errors import Refused, answered
+from pellak.core.answer.figure import Figure, Station
+from pellak.core.answer.working import Caution, short
 from pellak.core.body.body import BodyGiven, body_of
 from pellak.core.body.cool import CoolValues
 from pellak.core.body.cool_given import CoolIn
@@ -11,15 +14,9 @@ from pellak.core.body.free_given import FreeGiven, InnerGiven
 from pellak.core.body.metals import BodyFamily
 from pellak.core.body.soak import SoakAnswer, reckon_soak
 from pellak.core.body.soak_given import InsulationGiven, SoakGiven
-from pellak.core.care.sequences import GUIDANCE
-from pellak.core.errors import Refused, answered
-from pellak.core.facts import Facts
-from pellak.core.figure import Figure, Station
-from pellak.core.job_base import ShopSchools, metal_of, schools_of
-from pellak.core.kinds.heat.drawing import heated_drawing
-from pellak.core.kinds.heat.job import HeatJob
+from pellak.core.kinds.heat.calibration import heated
 from pellak.core.kinds.heat.one_line import soak_line
-from pellak.core.kinds.heat.part_station import body_told, missing, part_station
+from pellak.core.kinds.heat.part_station import body_told, boxes, missing, part_station
 from pellak.core.kinds.heat.warm_station import COOL_HOLDS, warm_station
 from pellak.core.kinds.heat.warming import (
     CameFree,
@@ -30,25 +27,28 @@ from pellak.core.kinds.heat.warming import (
     no_marks,
     warmth_told,
 )
-from pellak.core.kinds.heat.wiser import heated
-from pellak.core.kinds.heat.work import KIND, HeatWork
 from pellak.core.kinds.kind import Act, JobKind, ShopAsked
-from pellak.core.log_field import LogField
+from pellak.core.kinds.stations.body_cooling import COOL_NAMES, cool_figures, cool_given_of
+from pellak.core.kinds.stations.body_heat import body_family, soak_gas
+from pellak.core.kinds.stations.body_learning import with_flame, with_media
+from pellak.core.kinds.stations.body_watch import body_watch
+from pellak.core.kinds.stations.gas import gas_figures
+from pellak.core.kinds.stations.head_tips import WANTED, head_answer, head_cautions
+from pellak.core.kinds.stations.safe_start import safe_cards, safe_start_station
+from pellak.core.kinds.stations.set_up import TorchSetUp, set_up_with
+from pellak.core.kinds.stations.torch import set_up_answer, set_up_cautions, set_up_figures
+from pellak.core.kinds.stations.torch_facts import torch_facts
 from pellak.core.metal.alloy import Metal
-from pellak.core.own import with_own, without_own
-from pellak.core.planned import LOOK_HOLDS, Plan, blocked_by_stops, first_stop, waiting
+from pellak.core.model.facts import Facts
+from pellak.core.model.job_base import ShopSchools, metal_of, schools_of
+from pellak.core.model.kinds.heat.drawing import heated_drawing
+from pellak.core.model.kinds.heat.job import HeatJob
+from pellak.core.model.kinds.heat.work import KIND, HeatWork
+from pellak.core.model.log_field import LogField
+from pellak.core.model.overrides import with_own, without_own
+from pellak.core.model.plan import LOOK_HOLDS, Plan, blocked_by_stops, first_stop, waiting
+from pellak.core.model.sequences import GUIDANCE
 from pellak.core.seam.job_gas import JobGas
-from pellak.core.stations.body_cooling import COOL_NAMES, cool_figures, cool_given_of
-from pellak.core.stations.body_heat import body_family, soak_gas
-from pellak.core.stations.body_learning import with_flame, with_media
-from pellak.core.stations.body_watch import body_watch
-from pellak.core.stations.gas import gas_figures
-from pellak.core.stations.head_tips import WANTED, head_answer, head_cautions
-from pellak.core.stations.safe_start import safe_cards, safe_start_station
-from pellak.core.stations.set_up import TorchSetUp, set_up_with
-from pellak.core.stations.torch import set_up_answer, set_up_cautions, set_up_figures
-from pellak.core.stations.torch_facts import torch_facts
-from pellak.core.working import Caution, short
 
 SAFE_START_PLACE = 2
 OF_A_POOL = ("free_oxygen_percent", "flame_signs", "cone_mm")
@@ -259,8 +259,7 @@ def heat_plan(job: HeatJob, asked: ShopAsked) -> Plan:
             cool_in=found.cooling[1] if found.cooling else None,
             cool=found.cooling[2] if found.cooling else None,
         ) if found else None,
-        drawing=heated_drawing(
-            job, found.soak.values.envelope_m2 if found else None,
+        drawing=heated_drawing(job, boxes(job), found.soak.values.envelope_m2 if found else None,
             torch.acetylene_l_per_h if torch else None, found.given.target_c if found else None,
         ),
         facts=facts,

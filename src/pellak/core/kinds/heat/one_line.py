@@ -1,10 +1,10 @@
 """`soak 44 lb grey iron, 12 mm, 595 C, 1200 L/h`: the one-line answer of a heating."""
 
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import short
 from pellak.core.body.metals import BodyFamily
-from pellak.core.errors import Refused
-from pellak.core.one_line import OneLineAnswer, reckon_by_name
+from pellak.core.catalogue.one_line import OneLineAnswer, reckon_by_name
 from pellak.core.reading.quantity import read_quantity
-from pellak.core.working import short
 
 ACCEPTED = "weight and metal, wall, heat, flow: 20 kg grey iron, 12 mm, 300 C, 1200 L/h"
 METALS: dict[str, BodyFamily] = {

@@ -2,16 +2,16 @@
 
 from typing import Any
 
+from pellak.core.answer.figure import Asks, Figure, Station
+from pellak.core.answer.working import Caution, School
 from pellak.core.body.metals import BodyFamily
 from pellak.core.body.purposes import OPENED_BY_HEAT, purposes
-from pellak.core.figure import Asks, Figure, Station
-from pellak.core.kinds.heat.job import HeatJob
+from pellak.core.kinds.stations.asked import question_figures
+from pellak.core.kinds.stations.told import listed_figure, metal_figure, typed_line
 from pellak.core.metal.alloy import Metal
+from pellak.core.model.kinds.heat.job import HeatJob
 from pellak.core.piece.box import Box, BoxKind
 from pellak.core.piece.questions import question_cautions
-from pellak.core.stations.asked import question_figures
-from pellak.core.stations.told import listed_figure, metal_figure, typed_line
-from pellak.core.working import Caution, School
 
 HOLDS = "What it is heated for, its metal, its shape and sizes, what must stay cool."
 NEEDS: dict[str, tuple[str, ...]] = {

@@ -1,15 +1,15 @@
 """The work of a heating: how long, how evenly, where to stop, the best moment, the cooling."""
 
+from pellak.core.answer.figure import Curve, CurvePoint, Figure, Station, figure_of
+from pellak.core.answer.working import Working, short
 from pellak.core.body.free import FreeAnswer
 from pellak.core.body.soak import SoakAnswer
 from pellak.core.body.soak_given import SoakGiven
-from pellak.core.figure import Curve, CurvePoint, Figure, Station, figure_of
-from pellak.core.kinds.heat.job import HeatJob
-from pellak.core.planned import waiting
+from pellak.core.kinds.stations.body_heat import lagging_choice, soak_figures
+from pellak.core.kinds.stations.set_up import line
+from pellak.core.model.kinds.heat.job import HeatJob
+from pellak.core.model.plan import waiting
 from pellak.core.seam.job_gas import JobGas
-from pellak.core.stations.body_heat import lagging_choice, soak_figures
-from pellak.core.stations.set_up import line
-from pellak.core.working import Working, short
 
 OF_A_SOAK = ("to_heat_min", "ceiling_c", "even_min")
 WARM_HOLDS = "Minutes, where to stop, how to prove it, the best moment, what to do then."

@@ -2,13 +2,13 @@
 
 from pydantic import Field
 
-from pellak.core.errors import Refused
-from pellak.core.kinds.heat.work import HeatLog, HeatNow, HeatWork, KnownBy, Warmth
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
 from pellak.core.kinds.kind import Marks
-from pellak.core.planned import Plan
+from pellak.core.model.kinds.heat.work import HeatLog, HeatNow, HeatWork, KnownBy, Warmth
+from pellak.core.model.plan import Plan
+from pellak.core.model.run_log import RunLog, with_work
 from pellak.core.reading.quantity import read_quantity
-from pellak.core.run_log import RunLog, with_work
-from pellak.core.working import Record
 
 NEAR_C = 10.0
 COLDEST_READ_C, HOTTEST_READ_C = -40.0, 1300.0

@@ -3,15 +3,10 @@
 from typing import Any
 
 from pellak.core import METHOD_VERSION
-from pellak.core.as_run import AS_SET
-from pellak.core.care.sequences import GUIDANCE
-from pellak.core.errors import Refused, answered
-from pellak.core.facts import Facts
-from pellak.core.figure import Figure, Station, figure_of
-from pellak.core.job_base import ShopSchools, metal_of, schools_of
+from pellak.core.answer.errors import Refused, answered
+from pellak.core.answer.figure import Figure, Station, figure_of
+from pellak.core.answer.working import Caution, short
 from pellak.core.kinds.kind import Act, JobKind, ShopAsked
-from pellak.core.kinds.overlay.drawing import DrawnLayer, FacedDrawing, drawing_text
-from pellak.core.kinds.overlay.job import OverlayJob
 from pellak.core.kinds.overlay.layers_station import (
     body_station,
     cooling_station,
@@ -38,22 +33,27 @@ from pellak.core.kinds.overlay.part_station import (
     question,
     size_missing,
 )
-from pellak.core.kinds.overlay.work import KIND, AsCooled, OverlayWork
-from pellak.core.log_field import LogField
+from pellak.core.kinds.stations.gas import gas_figures
+from pellak.core.kinds.stations.safe_start import safe_cards, safe_start_station
+from pellak.core.kinds.stations.set_up import FlameWanted, TorchSetUp, line, set_up_with
+from pellak.core.kinds.stations.torch import set_up_answer, set_up_cautions, set_up_figures
+from pellak.core.kinds.stations.torch_facts import torch_facts
 from pellak.core.metal.alloy import Metal
+from pellak.core.model.facts import Facts
+from pellak.core.model.job_base import ShopSchools, metal_of, schools_of
+from pellak.core.model.kinds.overlay.drawing import DrawnLayer, FacedDrawing, drawing_text
+from pellak.core.model.kinds.overlay.job import OverlayJob
+from pellak.core.model.kinds.overlay.work import KIND, AsCooled, OverlayWork
+from pellak.core.model.log_field import LogField
+from pellak.core.model.overrides import with_own, without_own
+from pellak.core.model.plan import LOOK_HOLDS, Plan, blocked_by_stops, first_stop, waiting
+from pellak.core.model.run_measures import AS_SET
+from pellak.core.model.sequences import GUIDANCE
 from pellak.core.overlay.groups import Group, groups
 from pellak.core.overlay.overlay import OverlayAnswer, answer_overlay
 from pellak.core.overlay.sweat_tip import JUDGED_BY, JUDGED_SOURCE, sweat_tips
-from pellak.core.own import with_own, without_own
-from pellak.core.planned import LOOK_HOLDS, Plan, blocked_by_stops, first_stop, waiting
-from pellak.core.rack.stock import held_kg
+from pellak.core.rig.stock import held_kg
 from pellak.core.seam.job_gas import JobGas
-from pellak.core.stations.gas import gas_figures
-from pellak.core.stations.safe_start import safe_cards, safe_start_station
-from pellak.core.stations.set_up import FlameWanted, TorchSetUp, line, set_up_with
-from pellak.core.stations.torch import set_up_answer, set_up_cautions, set_up_figures
-from pellak.core.stations.torch_facts import torch_facts
-from pellak.core.working import Caution, short
 
 SAFE_START_PLACE = 3
 OF_A_POOL = ("free_oxygen_percent", "flame_signs")

@@ -1,18 +1,18 @@
 """The work of an overlay: body and glowing zone, layers, their hardness, rod, minutes, gas."""
 
-from pellak.core.figure import Figure, Station, figure_of
+from pellak.core.answer.figure import Figure, Station, figure_of
+from pellak.core.answer.working import Caution, Working, short
 from pellak.core.heat.colour import colour_words
-from pellak.core.kinds.overlay.job import OverlayJob
 from pellak.core.kinds.overlay.part_station import area_figure, layer_words, layers_asked
+from pellak.core.kinds.stations.set_up import TorchSetUp, line
+from pellak.core.model.kinds.overlay.job import OverlayJob
+from pellak.core.model.plan import waiting
 from pellak.core.overlay.groups import groups
 from pellak.core.overlay.layers import DILUTION
 from pellak.core.overlay.overlay import ZONE_HIGH_C, ZONE_LOW_C, OverlayAnswer
-from pellak.core.planned import waiting
-from pellak.core.rack.equipment import Equipment
-from pellak.core.rack.stock import held_kg
+from pellak.core.rig.equipment import Equipment
+from pellak.core.rig.stock import held_kg
 from pellak.core.seam.job_gas import LIGHTING_MIN, JobGas
-from pellak.core.stations.set_up import TorchSetUp, line
-from pellak.core.working import Caution, Working, short
 
 HEAT_HOLDS = "How hot the whole part, how hot the place that is faced, how to prove it."
 LAYERS_HOLDS = "Layers and their hardness, rod, minutes, gas."

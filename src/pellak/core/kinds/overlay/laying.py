@@ -2,13 +2,13 @@
 
 from pydantic import Field
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
 from pellak.core.kinds.kind import Marks
-from pellak.core.kinds.overlay.work import AsCooled, OverlayLog, OverlayNow, OverlayWork
-from pellak.core.planned import Plan
-from pellak.core.rack.stock import RodTaken
-from pellak.core.run_log import RunLog, with_work
-from pellak.core.working import Record
+from pellak.core.model.kinds.overlay.work import AsCooled, OverlayLog, OverlayNow, OverlayWork
+from pellak.core.model.plan import Plan
+from pellak.core.model.run_log import RunLog, with_work
+from pellak.core.rig.stock import RodTaken
 
 
 class FeatherSeen(Record):

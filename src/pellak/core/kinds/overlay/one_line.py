@@ -2,12 +2,12 @@
 
 import re
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import short
+from pellak.core.catalogue.one_line import OneLineAnswer, reckon_by_name
 from pellak.core.metal.alloy import alloys
-from pellak.core.one_line import OneLineAnswer, reckon_by_name
 from pellak.core.overlay.groups import groups
 from pellak.core.reading.quantity import read_quantity
-from pellak.core.working import short
 
 ACCEPTED = "two sizes, an alloy to lay and a base: 200 x 25 edge, cobalt, 1045"
 _TIMES = re.compile(r"\s*[x×]\s*", re.I)

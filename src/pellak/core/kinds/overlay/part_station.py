@@ -1,19 +1,19 @@
 """Station 1 of an overlay: the part, its base, what wears it, which alloy is laid."""
 
-from pellak.core.figure import Choice, Figure, Station, figure_of
-from pellak.core.kinds.overlay.job import OverlayJob
+from pellak.core.answer.figure import Choice, Figure, Station, figure_of
+from pellak.core.answer.working import Caution, School, short
+from pellak.core.kinds.stations.asked import question_figures
+from pellak.core.kinds.stations.set_up import line
+from pellak.core.kinds.stations.told import listed_figure, metal_figure, typed_line
 from pellak.core.metal.alloy import Metal
+from pellak.core.model.kinds.overlay.job import OverlayJob
 from pellak.core.overlay.base import base_of
 from pellak.core.overlay.given import OverlayGiven, WearGiven
 from pellak.core.overlay.groups import groups
 from pellak.core.overlay.overlay import USUAL_LAYERS, OverlayAnswer
 from pellak.core.piece.box import Box
 from pellak.core.piece.questions import question_cautions
-from pellak.core.stations.asked import question_figures
-from pellak.core.stations.set_up import line
-from pellak.core.stations.told import listed_figure, metal_figure, typed_line
 from pellak.core.tables import rows
-from pellak.core.working import Caution, School, short
 
 HOLDS = "The part, its base, what wears it, the alloy laid on it."
 NEEDS = {

@@ -3,22 +3,27 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from pellak.core.answer.figure import Choice, Figure, Override
 from pellak.core.body.cool import CoolValues
 from pellak.core.body.cool_given import CoolIn
-from pellak.core.body.learning import BodyTold
+from pellak.core.body.learning import BodyObservation
 from pellak.core.body.soak import SoakAnswer, reckon_soak
 from pellak.core.body.soak_given import InsulationGiven, SoakGiven
-from pellak.core.figure import Choice, Figure, OwnFigure
-from pellak.core.kinds.seam.job import SeamJob
+from pellak.core.kinds.stations.body_cooling import cool_figures, cool_given_of
+from pellak.core.kinds.stations.body_heat import (
+    body_family,
+    holding_l,
+    lagging_choice,
+    soak_figures,
+)
+from pellak.core.kinds.stations.body_learning import with_flame, with_media
+from pellak.core.kinds.stations.body_watch import body_watch
 from pellak.core.metal.alloy import Metal
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.model.watch_plan import WatchPlan
 from pellak.core.preheat.reckon import PreheatAnswer
-from pellak.core.rack.equipment import Equipment
+from pellak.core.rig.equipment import Equipment
 from pellak.core.seam.job_gas import Warming
-from pellak.core.stations.body_cooling import cool_figures, cool_given_of
-from pellak.core.stations.body_heat import body_family, holding_l, lagging_choice, soak_figures
-from pellak.core.stations.body_learning import with_flame, with_media
-from pellak.core.stations.body_watch import body_watch
-from pellak.core.watch.plan import WatchPlan
 
 Fall = tuple[list[Figure], CoolIn, CoolValues]
 """A fall's figures, what it is to cool in, and its numbers."""
@@ -88,7 +93,7 @@ def casting_heat(
     metal: Metal | None,
     preheat: PreheatAnswer | None,
     equipment: Equipment,
-    watched: Sequence[BodyTold],
+    watched: Sequence[BodyObservation],
 ) -> CastingHeat | None:
     """Return the heating of a casting; None while its weight is not told, or not all is heated."""
     family = body_family(metal) if metal else None
@@ -108,11 +113,11 @@ def casting_heat(
     return CastingHeat(given, reckon_soak(given))
 
 
-def _told_here(job: SeamJob, flow_l_per_h: float) -> list[OwnFigure]:
+def _told_here(job: SeamJob, flow_l_per_h: float) -> list[Override]:
     return [
-        OwnFigure(field="body_kg", label="Weight of the whole casting", kind="mass", unit="kg",
+        Override(field="body_kg", label="Weight of the whole casting", kind="mass", unit="kg",
                   told=job.body_kg),
-        OwnFigure(field="head_l_per_h", label="The head burns", kind="flow", unit="L/h",
+        Override(field="head_l_per_h", label="The head burns", kind="flow", unit="L/h",
                   told=job.head_l_per_h,
                   reckoned=None if job.head_l_per_h is not None else flow_l_per_h),
     ]  # fmt: skip
@@ -142,7 +147,7 @@ def cooling_of_casting(
     job: SeamJob,
     preheat: PreheatAnswer | None,
     casting: CastingHeat | None,
-    watched: Sequence[BodyTold],
+    watched: Sequence[BodyObservation],
 ) -> Fall | None:
     """Return the casting's fall in every medium; None while its weight is not told."""
     if casting is None or preheat is None:

@@ -1,11 +1,11 @@
 """How warm the start of a ring is when the seam comes round to it, torch's own warmth included."""
 
-from pellak.core.figure import Figure, figure_of
+from pellak.core.answer.figure import Figure, figure_of
+from pellak.core.answer.working import Working, short
 from pellak.core.heat.forerunner import FORMULA, SOURCE, closing_rise_k
 from pellak.core.kinds.seam.reckoned import Reckoned
 from pellak.core.piece.dimensions import ring_length
 from pellak.core.seam.filler import FillerValues
-from pellak.core.working import Working, short
 
 SHORT_OF_MM = 100.0
 """How far short of its start the seam is looked at: there the hand can still speed up."""

@@ -4,17 +4,14 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from pellak.core import METHOD_VERSION
-from pellak.core.as_run import AS_SET, AS_WELDED
-from pellak.core.care.sequences import GUIDANCE
-from pellak.core.figure import Station
+from pellak.core.answer.figure import Station
+from pellak.core.answer.working import short
 from pellak.core.hand.known import MODEL_HAND
-from pellak.core.job_base import metal_of, schools_of
 from pellak.core.kinds.kind import Act, JobKind, Marks, ShopAsked
+from pellak.core.kinds.seam.calibration import seam_timed
 from pellak.core.kinds.seam.casting_heat import casting_heat, cooling_of_casting, watch_of
 from pellak.core.kinds.seam.cool_station import cool_station
-from pellak.core.kinds.seam.drawing import SeamDrawing, empty_drawing, seam_drawing
 from pellak.core.kinds.seam.facts_of import facts_of, planned_of
-from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.kinds.seam.piece import piece_station, seam_length
 from pellak.core.kinds.seam.practice import with_practice
 from pellak.core.kinds.seam.preheat_station import preheat_station
@@ -32,26 +29,29 @@ from pellak.core.kinds.seam.tacking import (
     tacks_of,
 )
 from pellak.core.kinds.seam.torch_station import torch_station
-from pellak.core.kinds.seam.wiser import seam_timed
-from pellak.core.kinds.seam.work import KIND, SeamWork, TackPlan
-from pellak.core.log_field import LogField
+from pellak.core.kinds.stations.safe_start import safe_cards, safe_start_station
 from pellak.core.metal.alloy import heat_family_of
-from pellak.core.own import with_own, without_own
-from pellak.core.piece.dimensions import dimension_rows
-from pellak.core.piece.joint_drawing import joint_drawing
-from pellak.core.planned import (
+from pellak.core.model.job_base import metal_of, schools_of
+from pellak.core.model.kinds.seam.drawing import SeamDrawing, empty_drawing, seam_drawing
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.model.kinds.seam.work import KIND, SeamWork, TackPlan
+from pellak.core.model.log_field import LogField
+from pellak.core.model.overrides import with_own, without_own
+from pellak.core.model.plan import (
     LOOK_HOLDS,
     Plan,
     blocked_by_stops,
     first_stop,
     waiting,
 )
+from pellak.core.model.run_measures import AS_SET, AS_WELDED
+from pellak.core.model.sequences import GUIDANCE
+from pellak.core.piece.dimensions import dimension_rows
+from pellak.core.piece.joint_drawing import joint_drawing
 from pellak.core.seam.groove_drawing import groove_drawing
 from pellak.core.seam.template import flat_places, tacks_csv
-from pellak.core.stations.safe_start import safe_cards, safe_start_station
 from pellak.core.tables import joints
 from pellak.core.torch.ladder import flow_ladder
-from pellak.core.working import short
 
 SAFE_START_PLACE = 3
 

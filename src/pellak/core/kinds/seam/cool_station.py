@@ -1,14 +1,14 @@
 """Station 6, Cool and dress: what the piece is owed after the seam. A casting's fall with it."""
 
-from pellak.core.figure import Figure, Station, figure_of
+from pellak.core.answer.figure import Figure, Station, figure_of
+from pellak.core.answer.working import Working, short
 from pellak.core.kinds.seam.casting_heat import Fall
+from pellak.core.kinds.stations.body_cooling import COOL_NAMES
 from pellak.core.metal.alloy import Metal
-from pellak.core.metal.mind import metal_cautions
+from pellak.core.metal.cautions import metal_cautions
 from pellak.core.metal.rod import flux_for
 from pellak.core.preheat.after import PostHeat
 from pellak.core.preheat.reckon import PreheatAnswer
-from pellak.core.stations.body_cooling import COOL_NAMES
-from pellak.core.working import Working, short
 
 HOLDS = "Post-heat, how slowly it must cool and in what, flux."
 

@@ -1,7 +1,7 @@
 """What a job decides of its seam: groove, direction, tack order; the usual where it is silent."""
 
-from pellak.core.job_base import ShopSchools
-from pellak.core.kinds.seam.job import SeamJob
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.piece.dimensions import dimension_rows, dimension_value
 from pellak.core.seam.filler import FillerGiven, groove_of
 from pellak.core.seam.groove import MOST_ROOT_SHARE, EdgeForm, Groove

@@ -2,14 +2,14 @@
 
 from collections.abc import Mapping
 
-from pellak.core.facts import Facts, PurgeSeconds
-from pellak.core.figure import Figure
-from pellak.core.job_base import ShopSchools
+from pellak.core.answer.figure import Figure
 from pellak.core.kinds.seam.casting_heat import WHOLE_PART
-from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.kinds.seam.piece import seam_length
 from pellak.core.kinds.seam.reckoned import Reckoned
-from pellak.core.kinds.seam.seam_work import SeamWork
+from pellak.core.kinds.seam.seam_work import ReckonedSeam
+from pellak.core.model.facts import Facts, PurgeSeconds
+from pellak.core.model.job_base import ShopSchools
+from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.preheat.crayons import proved_at_mm
 from pellak.core.preheat.heated_band import HeatZone, heated_band_mm
 from pellak.core.preheat.reckon import PreheatAnswer
@@ -38,7 +38,7 @@ def facts_of(
     schools: ShopSchools,
     preheat: PreheatAnswer | None,
     reckoned: Reckoned | None,
-    work: SeamWork | None,
+    work: ReckonedSeam | None,
 ) -> Facts:
     """Return what is known of a job; the less is told of it, the less."""
     facts = Facts(
@@ -84,7 +84,7 @@ def facts_of(
 
 
 def planned_of(
-    figures: Mapping[str, Figure], reckoned: Reckoned | None, work: SeamWork | None
+    figures: Mapping[str, Figure], reckoned: Reckoned | None, work: ReckonedSeam | None
 ) -> dict[str, float]:
     """Return what the plan says of whatever a run logs, by the log field's id."""
     if reckoned is None or work is None:

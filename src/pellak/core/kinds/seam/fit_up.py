@@ -2,8 +2,9 @@
 
 import math
 
-from pellak.core.errors import Refused
-from pellak.core.figure import Choice, Figure, figure_of
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.figure import Choice, Figure, figure_of
+from pellak.core.answer.working import School, Working, inserted, short
 from pellak.core.kinds.seam.decided import (
     EDGES_OFFERED,
     RINGS,
@@ -11,13 +12,12 @@ from pellak.core.kinds.seam.decided import (
 )
 from pellak.core.kinds.seam.piece import seam_length
 from pellak.core.kinds.seam.reckoned import Reckoned
+from pellak.core.kinds.stations.set_up import choice_for, line
 from pellak.core.seam.groove import ONE_POOL_UP_TO_MM, EdgeForm, Groove, passes_a_side
 from pellak.core.seam.pace import BACKHAND_FROM_MM, direction_of
 from pellak.core.seam.shrink import DRAWN_TOGETHER, fused_area_mm2, turn_deg
 from pellak.core.seam.tacks import TacksAnswer, held_s, reckon_tacks
 from pellak.core.seam.tacks_given import MOST_TACKS, TacksGiven
-from pellak.core.stations.set_up import choice_for, line
-from pellak.core.working import School, Working, inserted, short
 
 UNTACKED = ("casting-crack",)
 CLEAN_BACK_MM = 25.0

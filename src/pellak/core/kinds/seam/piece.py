@@ -1,17 +1,17 @@
 """Station 1, Piece: metal, thickness as it is really named, joint, what it held, how it is held."""
 
-from pellak.core.figure import Asks, Figure, Station
-from pellak.core.kinds.seam.job import SeamJob
+from pellak.core.answer.figure import Asks, Figure, Station
+from pellak.core.answer.working import Caution, School, Working, short
+from pellak.core.kinds.stations.asked import question_figures
+from pellak.core.kinds.stations.told import gauge_beside, metal_figure, typed_line
 from pellak.core.metal.alloy import Metal
+from pellak.core.metal.cautions import metal_cautions
 from pellak.core.metal.fusion import fusion_cautions
-from pellak.core.metal.mind import metal_cautions
+from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.piece.dimensions import dimension_rows, dimension_value, ring_length
 from pellak.core.piece.questions import question_cautions
 from pellak.core.seam.groove import ONE_POOL_UP_TO_MM
-from pellak.core.stations.asked import question_figures
-from pellak.core.stations.told import gauge_beside, metal_figure, typed_line
 from pellak.core.tables import joints
-from pellak.core.working import Caution, School, Working, short
 
 HOLDS = "Metal, thickness as it is named, joint, what it held, how it is coated and held."
 RODLESS_UP_TO_MM = 1.25

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 
-from pellak.core.figure import Figure, Station
+from pellak.core.answer.figure import Figure, Station
 from pellak.core.tables import rows
 
 

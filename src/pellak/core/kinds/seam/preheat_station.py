@@ -1,21 +1,21 @@
 """Station 2, Preheat: whether it wants heat first, how much, by whom, and how to prove it."""
 
-from pellak.core.figure import Curve, CurvePoint, Figure, MethodLine, Station, figure_of
+from pellak.core.answer.figure import Curve, CurvePoint, Figure, MethodLine, Station, figure_of
+from pellak.core.answer.working import School, Working, short
 from pellak.core.heat.colour import blue_c
-from pellak.core.job_base import ShopSchools, schools_of
 from pellak.core.kinds.seam.casting_heat import CastingHeat, heating_figures
-from pellak.core.kinds.seam.job import SeamJob
+from pellak.core.kinds.stations.set_up import choice_for, line
 from pellak.core.metal.alloy import Metal
+from pellak.core.metal.cautions import metal_cautions
 from pellak.core.metal.fusion import fusion_advice
 from pellak.core.metal.hardness import COLD_CRACKING_HV
-from pellak.core.metal.mind import metal_cautions
+from pellak.core.model.job_base import ShopSchools, schools_of
+from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.preheat.case import METHOD_LABELS
 from pellak.core.preheat.crayons import SOURCE as CRAYON_SOURCE
 from pellak.core.preheat.heated_band import BAND_FORMULA, BAND_SOURCE, heated_band_mm
 from pellak.core.preheat.reckon import PreheatAnswer
-from pellak.core.rack.equipment import Equipment
-from pellak.core.stations.set_up import choice_for, line
-from pellak.core.working import School, Working, short
+from pellak.core.rig.equipment import Equipment
 
 HOLDS = "Whether this metal at this thickness wants heat first, how much, and how to prove it."
 AUTO = School(

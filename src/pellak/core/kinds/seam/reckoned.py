@@ -6,12 +6,13 @@ from dataclasses import dataclass, fields
 from pellak.core.hand.known import HandFactor
 from pellak.core.heat.reckon import HeatAnswer, heat_answer
 from pellak.core.heat.solve import HeatGiven, HeatSolution, PieceGiven, solve_heat
-from pellak.core.job_base import ShopSchools, schools_of
 from pellak.core.kinds.seam.casting_heat import CastingHeat
 from pellak.core.kinds.seam.decided import groove_for
-from pellak.core.kinds.seam.job import SeamJob
+from pellak.core.kinds.stations.set_up import TorchSetUp, torch_set_up
 from pellak.core.metal.alloy import HARDENABLE, Metal, heat_family_of
 from pellak.core.metal.fusion import fusion_advice
+from pellak.core.model.job_base import ShopSchools, schools_of
+from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.preheat.by_hand import heated_by_hand
 from pellak.core.preheat.reckon import (
     PreheatAnswer,
@@ -19,10 +20,9 @@ from pellak.core.preheat.reckon import (
     PreheatQuestion,
     answer_preheat,
 )
-from pellak.core.rack.equipment import Equipment
+from pellak.core.rig.equipment import Equipment
 from pellak.core.seam.groove import Groove
 from pellak.core.seam.pace import pool_case
-from pellak.core.stations.set_up import TorchSetUp, torch_set_up
 from pellak.core.tables import HeatFamily
 from pellak.core.torch.candidates import RackTip
 

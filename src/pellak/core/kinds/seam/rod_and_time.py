@@ -1,20 +1,20 @@
 """Rod, passes and the whole job's minutes and gas at station 5."""
 
-from pellak.core.figure import Choice, Figure, figure_of
+from pellak.core.answer.figure import Choice, Figure, figure_of
+from pellak.core.answer.working import Caution, Working, inserted, short
 from pellak.core.kinds.seam.piece import RODLESS_UP_TO_MM, seam_length
 from pellak.core.kinds.seam.reckoned import Reckoned
-from pellak.core.kinds.seam.seam_work import SeamWork, rod_choice
+from pellak.core.kinds.seam.seam_work import ReckonedSeam, rod_choice
+from pellak.core.kinds.stations.pass_cards import wait_words
+from pellak.core.kinds.stations.set_up import line
 from pellak.core.metal.rod import FORMULA as ROD_FORMULA
 from pellak.core.metal.rod import SOURCE as ROD_SOURCE
 from pellak.core.metal.rod import flux_for, rods
-from pellak.core.rack.stock import held_kg
+from pellak.core.rig.stock import held_kg
 from pellak.core.seam.filler import FillerAnswer
 from pellak.core.seam.job_gas import BESIDE_SPREAD
 from pellak.core.seam.pace import direction_of
 from pellak.core.seam.passes import WeldPass
-from pellak.core.stations.pass_cards import wait_words
-from pellak.core.stations.set_up import line
-from pellak.core.working import Caution, Working, inserted, short
 
 JOB_FORMULA = "preheat + tacks + waits + seam + 1 / 4"
 JOB_GAS_FORMULA = "preheat + tacks + seam + lighting"
@@ -42,7 +42,7 @@ def travel_figure(reckoned: Reckoned, filler: FillerAnswer) -> Figure:
     return figure_of(travel, "Travel", detail=back)
 
 
-def seam_figures(reckoned: Reckoned, work: SeamWork) -> list[Figure]:
+def seam_figures(reckoned: Reckoned, work: ReckonedSeam) -> list[Figure]:
     """Return flame minutes and acetylene of the seam, all passes."""
     filler, paced = work.filler, work.paced
     told = ""
@@ -194,7 +194,7 @@ def _stock(reckoned: Reckoned, mass_g: float) -> str:
     )
 
 
-def whole_job(work: SeamWork) -> Working | None:
+def whole_job(work: ReckonedSeam) -> Working | None:
     """Return the minutes of the whole job: heating, tacks, waits, seam, lighting; None where the
     seam's are not known."""
     values, gas, whole = work.filler.values, work.gas, work.job_min
@@ -222,7 +222,7 @@ def whole_job(work: SeamWork) -> Working | None:
     )
 
 
-def job_figures(reckoned: Reckoned, work: SeamWork) -> list[Figure]:
+def job_figures(reckoned: Reckoned, work: ReckonedSeam) -> list[Figure]:
     """Return minutes and acetylene of the whole job."""
     minutes, gas = whole_job(work), work.gas
     if minutes is None:

@@ -1,10 +1,10 @@
 """The rod a run of a seam took of the rack."""
 
-from pellak.core.kinds.seam.work import SeamWork
 from pellak.core.metal.rod import NO_ROD
-from pellak.core.planned import Plan
-from pellak.core.rack.stock import RodTaken
-from pellak.core.run_log import RunLog
+from pellak.core.model.kinds.seam.work import SeamWork
+from pellak.core.model.plan import Plan
+from pellak.core.model.run_log import RunLog
+from pellak.core.rig.stock import RodTaken
 
 
 def rods_taken(plan: Plan, log: RunLog) -> list[RodTaken]:

@@ -3,22 +3,22 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from pellak.core.answer.working import School, Working
+from pellak.core.factor import Factor
 from pellak.core.kinds.seam.casting_heat import CastingHeat
 from pellak.core.kinds.seam.fit_up import tacks_of
-from pellak.core.kinds.seam.job import SeamJob
 from pellak.core.kinds.seam.piece import RODLESS_UP_TO_MM, seam_length
 from pellak.core.kinds.seam.reckoned import Reckoned
-from pellak.core.kinds.seam.work import SeamPaced
 from pellak.core.metal.rod import NO_ROD, rod_schools
+from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.model.kinds.seam.work import SeamPaced
 from pellak.core.seam.filler import FillerAnswer, FillerGiven, reckon_filler
 from pellak.core.seam.interpass_wait import with_waits
 from pellak.core.seam.job_gas import LIGHTING_MIN, JobGas, job_gas, warming_gas
 from pellak.core.seam.pace import direction_of, pools_of
-from pellak.core.seam.pace_told import pace_factor
+from pellak.core.seam.pace_learning import pace_factor
 from pellak.core.seam.tacks import TacksAnswer
 from pellak.core.seam.tacks_given import TacksGiven
-from pellak.core.told import Factor
-from pellak.core.working import School, Working
 
 
 def rod_choice(reckoned: Reckoned) -> tuple[str, list[School]]:
@@ -95,7 +95,7 @@ def filler_of(reckoned: Reckoned, pace: Factor) -> FillerAnswer:
 
 
 @dataclass(frozen=True)
-class SeamWork:
+class ReckonedSeam:
     """What is reckoned of the seam itself, once, for every station that reads it."""
 
     filler: FillerAnswer
@@ -138,7 +138,7 @@ class SeamWork:
         return next((w for w in lines if w.name == "seam_min"), None)
 
 
-def seam_work(reckoned: Reckoned, learned: Sequence[object]) -> SeamWork:
+def seam_work(reckoned: Reckoned, learned: Sequence[object]) -> ReckonedSeam:
     """Return rod and passes, tacks, and the gas of a job in a shop that learned from its runs."""
     pace = pace_factor(reckoned.constants.family, learned)
     filler, tacks = filler_of(reckoned, pace), tacks_of(reckoned)
@@ -146,7 +146,7 @@ def seam_work(reckoned: Reckoned, learned: Sequence[object]) -> SeamWork:
     gas = _gas_of(reckoned, filler, tacks, known=known)
     flow = reckoned.acetylene_l_per_h
     paced = _paced(reckoned, filler, pace) if known else None
-    return SeamWork(filler, tacks, gas, flow, known, reckoned.casting, paced)
+    return ReckonedSeam(filler, tacks, gas, flow, known, reckoned.casting, paced)
 
 
 def _paced(reckoned: Reckoned, filler: FillerAnswer, pace: Factor) -> SeamPaced | None:

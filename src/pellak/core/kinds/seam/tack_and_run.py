@@ -1,11 +1,11 @@
 """Station 5, Tack and run: edges, tacks, the seam itself, rod and time."""
 
-from pellak.core.figure import Figure, Station, figure_of
+from pellak.core.answer.figure import Figure, Station, figure_of
+from pellak.core.answer.working import Working, inserted
 from pellak.core.heat.colour import COLOURLESS, GRAINLESS, blue_c
 from pellak.core.heat.reckon import MODEL_SCATTER_RATIO
 from pellak.core.heat.reckon import SOURCE as HEAT_SOURCE
 from pellak.core.kinds.seam.closing import closing_figure
-from pellak.core.kinds.seam.drawing import blue_band_mm
 from pellak.core.kinds.seam.fit_up import fit_up_figures
 from pellak.core.kinds.seam.reckoned import Reckoned
 from pellak.core.kinds.seam.rod_and_time import (
@@ -15,10 +15,10 @@ from pellak.core.kinds.seam.rod_and_time import (
     seam_figures,
     travel_figure,
 )
-from pellak.core.kinds.seam.seam_work import SeamWork
-from pellak.core.metal.mind import metal_cautions
-from pellak.core.stations.set_up import line
-from pellak.core.working import Working, inserted
+from pellak.core.kinds.seam.seam_work import ReckonedSeam
+from pellak.core.kinds.stations.set_up import line
+from pellak.core.metal.cautions import metal_cautions
+from pellak.core.model.kinds.seam.drawing import blue_band_mm
 
 HOLDS = "Edges, tacks and their order, travel, pool and blue band, passes, rod, minutes, gas."
 BAND_FORMULA = "2 * y where max T(x, y, 0, 60 s) = T_blue"
@@ -63,7 +63,7 @@ def _colours(reckoned: Reckoned) -> list[Figure]:
     return [band, grain]
 
 
-def tack_and_run_station(reckoned: Reckoned, work: SeamWork) -> Station:
+def tack_and_run_station(reckoned: Reckoned, work: ReckonedSeam) -> Station:
     """Return the Tack and run station."""
     minutes, values = work.minutes, work.filler.values
     figures = [*fit_up_figures(reckoned, work.tacks), travel_figure(reckoned, work.filler)]

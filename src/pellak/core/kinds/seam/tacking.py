@@ -2,14 +2,14 @@
 
 from pydantic import Field, ValidationError
 
-from pellak.core.errors import Refused, refusals
-from pellak.core.kinds.seam.work import MOST_MEASURED, SeamLog, SeamNow, SeamWork, TackPlan
-from pellak.core.planned import Plan
+from pellak.core.answer.errors import Refused, refusals
+from pellak.core.answer.working import Record
+from pellak.core.model.kinds.seam.work import MOST_MEASURED, SeamLog, SeamNow, SeamWork, TackPlan
+from pellak.core.model.plan import Plan
+from pellak.core.model.run_log import RunLog, with_work
 from pellak.core.reading.quantity import read_quantity
-from pellak.core.run_log import RunLog, with_work
 from pellak.core.seam.tacks import TacksValues, reckon_tacks
 from pellak.core.seam.tacks_given import MOST_TACKS, Measured
-from pellak.core.working import Record
 
 
 class TacksMade(Record):

@@ -1,12 +1,12 @@
 """Station 3 of a seam: the torch as for any kind, and the puddle it makes."""
 
-from pellak.core.figure import Figure, JudgementScale, ScaleBand, Station, figure_of
+from pellak.core.answer.figure import Figure, JudgementScale, ScaleBand, Station, figure_of
 from pellak.core.heat.verdict import verdict_bands
 from pellak.core.kinds.seam.reckoned import Reckoned
-from pellak.core.kinds.seam.seam_work import SeamWork
-from pellak.core.stations.gas import gas_figures
-from pellak.core.stations.set_up import line
-from pellak.core.stations.torch import HOLDS, set_up_answer, set_up_cautions, set_up_figures
+from pellak.core.kinds.seam.seam_work import ReckonedSeam
+from pellak.core.kinds.stations.gas import gas_figures
+from pellak.core.kinds.stations.set_up import line
+from pellak.core.kinds.stations.torch import HOLDS, set_up_answer, set_up_cautions, set_up_figures
 
 
 def _puddle(reckoned: Reckoned) -> Figure:
@@ -31,7 +31,7 @@ def _puddle(reckoned: Reckoned) -> Figure:
     return figure.model_copy(update={"scale": scale})
 
 
-def torch_station(reckoned: Reckoned, work: SeamWork) -> Station:
+def torch_station(reckoned: Reckoned, work: ReckonedSeam) -> Station:
     """Return the Torch station; the cylinders are asked for the gas of the whole job."""
     tip_figure, *others = set_up_figures(reckoned)
     greatest = work.greatest_l_per_h or reckoned.acetylene_l_per_h

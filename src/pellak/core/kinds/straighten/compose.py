@@ -4,22 +4,17 @@ from collections.abc import Sequence
 from typing import Any
 
 from pellak.core import METHOD_VERSION
-from pellak.core.care.sequences import GUIDANCE
-from pellak.core.errors import Refused, answered
-from pellak.core.facts import Facts
-from pellak.core.figure import Station
+from pellak.core.answer.errors import Refused, answered
+from pellak.core.answer.figure import Station
+from pellak.core.answer.working import Caution, short
 from pellak.core.heat.solve import PieceGiven
-from pellak.core.job_base import ShopSchools, metal_of, schools_of
 from pellak.core.kinds.kind import Act, JobKind, ShopAsked
-from pellak.core.kinds.straighten.drawing import (
-    BowPoint,
-    MemberDrawing,
-    even_bow,
-    exaggeration,
-    member_text,
-    missing_text,
-)
-from pellak.core.kinds.straighten.job import StraightenJob
+from pellak.core.kinds.stations.gas import gas_figures
+from pellak.core.kinds.stations.safe_start import safe_cards, safe_start_station
+from pellak.core.kinds.stations.set_up import TorchSetUp, torch_set_up
+from pellak.core.kinds.stations.torch import set_up_answer, set_up_cautions, set_up_figures
+from pellak.core.kinds.stations.torch_facts import torch_facts
+from pellak.core.kinds.straighten.calibration import straightened, with_earlier
 from pellak.core.kinds.straighten.one_line import straighten_line
 from pellak.core.kinds.straighten.piece import boxes, member_station, missing, question, welds_drawn
 from pellak.core.kinds.straighten.rounds import (
@@ -33,21 +28,26 @@ from pellak.core.kinds.straighten.rounds import (
     spots_made,
 )
 from pellak.core.kinds.straighten.rounds_station import rounds_station, spots_gas
-from pellak.core.kinds.straighten.wiser import straightened, with_earlier
-from pellak.core.kinds.straighten.work import KIND, MemberWork
-from pellak.core.log_field import LogField
 from pellak.core.member.straighten import StraightenAnswer, reckon_straighten
 from pellak.core.member.straighten_given import StraightenGiven
 from pellak.core.metal.alloy import Metal
-from pellak.core.own import with_own, without_own
-from pellak.core.planned import LOOK_HOLDS, Plan, blocked_by_stops, first_stop, waiting
+from pellak.core.model.facts import Facts
+from pellak.core.model.job_base import ShopSchools, metal_of, schools_of
+from pellak.core.model.kinds.straighten.drawing import (
+    BowPoint,
+    MemberDrawing,
+    even_bow,
+    exaggeration,
+    member_text,
+    missing_text,
+)
+from pellak.core.model.kinds.straighten.job import StraightenJob
+from pellak.core.model.kinds.straighten.work import KIND, MemberWork
+from pellak.core.model.log_field import LogField
+from pellak.core.model.overrides import with_own, without_own
+from pellak.core.model.plan import LOOK_HOLDS, Plan, blocked_by_stops, first_stop, waiting
+from pellak.core.model.sequences import GUIDANCE
 from pellak.core.seam.job_gas import JobGas
-from pellak.core.stations.gas import gas_figures
-from pellak.core.stations.safe_start import safe_cards, safe_start_station
-from pellak.core.stations.set_up import TorchSetUp, torch_set_up
-from pellak.core.stations.torch import set_up_answer, set_up_cautions, set_up_figures
-from pellak.core.stations.torch_facts import torch_facts
-from pellak.core.working import Caution, short
 
 SAFE_START_PLACE = 2
 

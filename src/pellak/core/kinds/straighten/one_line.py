@@ -2,13 +2,13 @@
 
 import re
 
-from pellak.core.errors import Refused
-from pellak.core.kinds.straighten.job import StraightenJob
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import short
+from pellak.core.catalogue.one_line import OneLineAnswer, reckon_by_name
 from pellak.core.kinds.straighten.piece import question
 from pellak.core.member.said import ACCEPTED, read_said
-from pellak.core.one_line import OneLineAnswer, reckon_by_name
+from pellak.core.model.kinds.straighten.job import StraightenJob
 from pellak.core.reading.quantity import read_quantity
-from pellak.core.working import short
 
 _BOW = re.compile(r"\b(?:bow(?:ed)?|camber)\s*(?:by|of|is)?\s*", re.I)
 

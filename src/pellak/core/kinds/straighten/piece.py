@@ -1,18 +1,18 @@
 """Station 1 of a member: section, length, bow, steel, and what may not be heated."""
 
-from pellak.core.figure import Figure, Station, figure_of
-from pellak.core.kinds.straighten.job import StraightenJob
+from pellak.core.answer.figure import Figure, Station, figure_of
+from pellak.core.answer.working import Caution, short
+from pellak.core.kinds.stations.asked import question_figures
+from pellak.core.kinds.stations.told import listed_figure, metal_figure, typed_line
 from pellak.core.member.kink import MOST_FACE_SHARE, heated_face_mm
 from pellak.core.member.limits import Steel
 from pellak.core.member.section import NEEDS, Section
 from pellak.core.member.straighten_given import SPOT_MM, Attached, StraightenGiven
 from pellak.core.member.welds import pulled_line
 from pellak.core.metal.alloy import Metal
+from pellak.core.model.kinds.straighten.job import StraightenJob
 from pellak.core.piece.box import Box
 from pellak.core.piece.questions import question_cautions
-from pellak.core.stations.asked import question_figures
-from pellak.core.stations.told import listed_figure, metal_figure, typed_line
-from pellak.core.working import Caution, short
 
 HOLDS = "Section, length, the bow along a line, steel, what is fixed to it."
 STEEL_OF_FAMILY: dict[str, Steel] = {

@@ -2,17 +2,17 @@
 
 from pydantic import Field
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.quantity_kinds import QuantityKind
+from pellak.core.answer.working import Record, short
 from pellak.core.kinds.kind import Marks
-from pellak.core.kinds.straighten.work import MemberLog, MemberNow, MemberWork
 from pellak.core.member.straighten import StraightenValues, reckon_straighten
 from pellak.core.member.straighten_given import Round, is_hot
+from pellak.core.model.kinds.straighten.work import MemberLog, MemberNow, MemberWork
+from pellak.core.model.plan import Plan
+from pellak.core.model.run_log import RunLog, with_work
 from pellak.core.piece.tape import marks_csv
-from pellak.core.planned import Plan
 from pellak.core.reading.quantity import read_quantity
-from pellak.core.reading.units import QuantityKind
-from pellak.core.run_log import RunLog, with_work
-from pellak.core.working import Record, short
 
 
 class SpotsMade(Record):

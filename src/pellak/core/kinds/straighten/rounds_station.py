@@ -1,15 +1,15 @@
 """The work of a member: spots, their heat, the round that comes, what it will take."""
 
-from pellak.core.figure import Figure, Station, figure_of
+from pellak.core.answer.figure import Figure, Station, figure_of
+from pellak.core.answer.working import Caution, Working, short
 from pellak.core.heat.colour import colour_words
-from pellak.core.kinds.straighten.work import MemberWork
+from pellak.core.kinds.stations.set_up import TorchSetUp, line
 from pellak.core.member.limits import LIMIT_SOURCE
 from pellak.core.member.spot_heat import SECONDS_SPREAD, SOURCE, TOUCH_C, WAIT_SPREAD
 from pellak.core.member.straighten import StraightenAnswer
-from pellak.core.planned import waiting
+from pellak.core.model.kinds.straighten.work import MemberWork
+from pellak.core.model.plan import waiting
 from pellak.core.seam.job_gas import BESIDE_SPREAD, LIGHTING_MIN, JobGas
-from pellak.core.stations.set_up import TorchSetUp, line
-from pellak.core.working import Caution, Working, short
 
 LEAST_WORTH_C = 550.0
 """Colder a spot is upset little: judgement, where the steel begins to glow."""

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from pellak.core.practice.flame.flows import Torch
+from pellak.core.practice.flame.flows import FlameTorch
 from pellak.core.torch.flame import FEATHER_SLOPE, OXIDISING_ABOVE
 from pellak.core.torch.jet import BACKFIRE_BELOW_M_PER_S, LIFTS_ABOVE_M_PER_S
 
@@ -90,7 +90,9 @@ def feather_of(ratio: float) -> float:
     return 1 + max(0.0, 1 - ratio) / FEATHER_SLOPE
 
 
-def look(torch: Torch, fuel_m_per_s: float, jet_m_per_s: float, ratio: float, dirt: float) -> Look:
+def look(
+    torch: FlameTorch, fuel_m_per_s: float, jet_m_per_s: float, ratio: float, dirt: float
+) -> Look:
     """Return what is seen of a lit flame.
 
     Args:
@@ -130,7 +132,7 @@ def look(torch: Torch, fuel_m_per_s: float, jet_m_per_s: float, ratio: float, di
     )
 
 
-def hiss_db(torch: Torch, jet_m_per_s: float, ratio: float) -> float:
+def hiss_db(torch: FlameTorch, jet_m_per_s: float, ratio: float) -> float:
     """Return how loud a flame is beside the usual one, dB; `jet_m_per_s` is the mixture's."""
     if jet_m_per_s <= 0:
         return QUIETEST_DB

@@ -7,7 +7,7 @@ one goes back to the red valve, as at a torch."""
 import math
 from dataclasses import dataclass
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.torch.jet import (
     ACETYLENE_KG_PER_M3,
     NORMAL_JET_M_PER_S,
@@ -36,7 +36,7 @@ BISECTIONS = 44
 
 
 @dataclass(frozen=True)
-class Torch:
+class FlameTorch:
     """The torch practised with: a tip of so many bores, mm, how it mixes, hoses in m and mm."""
 
     orifice_mm: float
@@ -105,7 +105,7 @@ def _orifice(density: float, area_m2: float) -> float:
     return float(density / 2 / area_m2**2)
 
 
-def _branch(torch: Torch, density: float, opening: float, wider: float) -> float | None:
+def _branch(torch: FlameTorch, density: float, opening: float, wider: float) -> float | None:
     """Return what a gas loses from regulator to mixer, Pa per squared m3/s; None where shut."""
     share = needle(opening)
     if share <= 0:
@@ -120,7 +120,7 @@ def _branch(torch: Torch, density: float, opening: float, wider: float) -> float
     )
 
 
-def tip_bar(torch: Torch, acetylene: float, oxygen: float, free_share: float = 1.0) -> float:
+def tip_bar(torch: FlameTorch, acetylene: float, oxygen: float, free_share: float = 1.0) -> float:
     """Return what the tip asks for in front of it, bar.
 
     Args:
@@ -144,7 +144,7 @@ def _through(loss: float | None, drop_pa: float) -> float:
     return math.sqrt(drop_pa / loss)
 
 
-def flows(torch: Torch, hand: Set, free_share: float = 1.0) -> Flows:
+def flows(torch: FlameTorch, hand: Set, free_share: float = 1.0) -> Flows:
     """Return what runs through the tip once it has settled.
 
     Valid for 0 to 2.5 bar. Source: pressure lost by the square of the flow in valve, ways, hose

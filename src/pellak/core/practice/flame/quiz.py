@@ -1,10 +1,10 @@
 """Flames to read: drawn by the same laws as those one sets, their numbers told only afterwards."""
 
-from pellak.core.chance import roll
+from pellak.core.answer.working import Record
+from pellak.core.noise import hash_uniform
 from pellak.core.practice.flame.burning import Look, look
-from pellak.core.practice.flame.flows import Torch
+from pellak.core.practice.flame.flows import FlameTorch
 from pellak.core.torch.flame import OXIDISING_ABOVE, FlameKind, flame_kind
-from pellak.core.working import Record
 
 QUESTIONS = 10
 LEAST_RATIO, MOST_RATIO = 0.78, 1.35
@@ -41,14 +41,14 @@ class FlameRead(Record):
     why: str
 
 
-def _drawn(seed: int, number: int) -> tuple[float, Look, Torch]:
+def _drawn(seed: int, number: int) -> tuple[float, Look, FlameTorch]:
     """Return the ratio, look and tip of a question; kinds come equally often."""
-    part = int(3 * roll(seed, number, 1))
+    part = int(3 * hash_uniform(seed, number, 1))
     ends = ((LEAST_RATIO, 0.97), (0.99, 1.10), (1.14, MOST_RATIO))[part]
-    ratio = ends[0] + (ends[1] - ends[0]) * roll(seed, number, 2)
-    torch = Torch(ORIFICES_MM[int(len(ORIFICES_MM) * roll(seed, number, 3))])
+    ratio = ends[0] + (ends[1] - ends[0]) * hash_uniform(seed, number, 2)
+    torch = FlameTorch(ORIFICES_MM[int(len(ORIFICES_MM) * hash_uniform(seed, number, 3))])
     slow, fast = JETS_M_PER_S
-    jet = slow + (fast - slow) * roll(seed, number, 4)
+    jet = slow + (fast - slow) * hash_uniform(seed, number, 4)
     return ratio, look(torch, jet / (1 + ratio), jet, ratio, 0.0), torch
 
 

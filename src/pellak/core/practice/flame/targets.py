@@ -2,10 +2,10 @@
 
 from dataclasses import dataclass, replace
 
-from pellak.core.practice.flame.flows import Torch
+from pellak.core.answer.working import Record
+from pellak.core.practice.flame.flows import FlameTorch
 from pellak.core.practice.flame.trainer import LOST, FlameState
 from pellak.core.practice.score import ScorePart, Worth, left
-from pellak.core.working import Record
 
 HELD_S, WITHIN_RATIO, WITHIN_SHARE = 2.0, 0.06, 0.12
 """It is set once it has stood so long, so near."""
@@ -72,11 +72,11 @@ def flame_targets() -> dict[str, FlameTarget]:
     return {target.id: target for target in FLAME_TARGETS}
 
 
-def usual_torch(target: FlameTarget) -> Torch:
+def usual_torch(target: FlameTarget) -> FlameTorch:
     """Return the torch a target is practised with where no tip of the rack is chosen."""
     if target.head:
-        return Torch(1.0, jets=12)
-    return Torch(0.61) if target.id == "soft-neutral" else Torch(0.89)
+        return FlameTorch(1.0, jets=12)
+    return FlameTorch(0.61) if target.id == "soft-neutral" else FlameTorch(0.89)
 
 
 class FlameScore(Worth):

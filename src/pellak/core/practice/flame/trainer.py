@@ -5,8 +5,8 @@ It has no clock and no chance of its own: the same seed and the same hands give 
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
-from pellak.core.chance import roll, wander
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR, LimitRegion
+from pellak.core.noise import hash_uniform, smooth_noise
 from pellak.core.practice.flame.burning import (
     OUT_OVER_LIFT,
     POPS_AT_RATIO,
@@ -16,7 +16,7 @@ from pellak.core.practice.flame.burning import (
     look,
     pops_per_s,
 )
-from pellak.core.practice.flame.flows import Set, Torch, flows, needle
+from pellak.core.practice.flame.flows import FlameTorch, Set, flows, needle
 
 LONGEST_STEP_S = 1 / 30
 # For teaching: the torch's tube and the hose answer one after the other.
@@ -65,7 +65,7 @@ class Hands:
 class FlameState:
     """The flame now. Flows and their change are in m3/s; `happened` is what this step brought."""
 
-    torch: Torch
+    torch: FlameTorch
     seed: int = 0
     region: LimitRegion = "general"
     step_n: int = 0
@@ -99,7 +99,7 @@ class FlameState:
     @property
     def draught(self) -> float:
         """How the air bends the envelope, -1 to 1."""
-        return wander(self.seed, self.t_s, DRAUGHT_EVERY_S, salt=5)
+        return smooth_noise(self.seed, self.t_s, DRAUGHT_EVERY_S, salt=5)
 
     @property
     def split(self) -> bool:
@@ -140,7 +140,9 @@ def _flowing(state: FlameState, wanted: Set, dt_s: float) -> FlameState:
         max(0.0, wanted.oxygen_bar),
     )
     t_s = state.t_s + dt_s
-    drifts = [1 + DRIFT_SHARE * wander(state.seed, t_s, DRIFT_EVERY_S, salt) for salt in (1, 2)]
+    drifts = [
+        1 + DRIFT_SHARE * smooth_noise(state.seed, t_s, DRIFT_EVERY_S, salt) for salt in (1, 2)
+    ]
     given = replace(
         valves,
         acetylene_bar=valves.acetylene_bar * drifts[0],
@@ -196,7 +198,7 @@ def _burning(state: FlameState, dt_s: float) -> FlameState:
     if lost is not None:
         return replace(state, lit=False, happened=(*state.happened, lost))
     chance = pops_per_s(jet, ratio, state.dirt) * dt_s
-    if roll(state.seed, state.step_n, salt=3) >= chance:
+    if hash_uniform(state.seed, state.step_n, salt=3) >= chance:
         return state
     fouler = min(1.0, state.dirt + DIRT_A_POP)
     if state.torch.jets > 1:

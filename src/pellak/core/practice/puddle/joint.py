@@ -6,9 +6,9 @@ import numpy as np
 
 from pellak.core.practice.puddle.conduction import Faces, Flags
 from pellak.core.practice.puddle.metal import SKIN_FROM_C, SKIN_WANTS_K, Floats
-from pellak.core.practice.puddle.pool import Pool
+from pellak.core.practice.puddle.pool import TrainerPool
 from pellak.core.practice.puddle.sheet import COLUMNS, Sheet
-from pellak.core.practice.puddle.torch import Held, Torch, cover_mm
+from pellak.core.practice.puddle.torch import Held, PuddleTorch, cover_mm
 
 THINS_BY = 0.15
 """A pool bridges a gap by giving so much of its own thickness. For teaching."""
@@ -72,8 +72,8 @@ def gap_open(sheet: Sheet, joint: Joint, widths_mm: Floats) -> Flags:
 
 
 def melted(
-    sheet: Sheet, joint: Joint, seen: Faces, pool: Pool, torch: Torch, held: Held, dt_s: float,
-    *, lit: bool,
+    sheet: Sheet, joint: Joint, seen: Faces, pool: TrainerPool, torch: PuddleTorch, held: Held,
+    dt_s: float, *, lit: bool,
 ) -> Joint:  # fmt: skip
     """Return the joint after a slice of time, s, in which its faces and pool were as given."""
     metal, rows = sheet.metal, slice(sheet.joint_row - 1, sheet.joint_row + 1)

@@ -19,7 +19,7 @@ DISH_SOURCE = (
 
 
 @dataclass(frozen=True)
-class Pool:
+class TrainerPool:
     """What is liquid at one face: widths along the seam, (COLUMNS,) mm; edges, mm."""
 
     widths_mm: Floats
@@ -42,7 +42,7 @@ class Pool:
         return float((wet[-1] - wet[0] + 1) * cell_mm) if len(wet) else 0.0
 
 
-def pool_on(sheet: Sheet, face_w_per_m: Floats) -> Pool:
+def pool_on(sheet: Sheet, face_w_per_m: Floats) -> TrainerPool:
     """Return the pool on a face, told as conductivity integrated over temperature, W/m."""
     over = face_w_per_m[sheet.columns, sheet.fine_rows]
     over = over - sheet.metal.flow_at_w_per_m(sheet.metal.liquidus_c)
@@ -52,7 +52,7 @@ def pool_on(sheet: Sheet, face_w_per_m: Floats) -> Pool:
         rows, y_mm = over[melted], sheet.row_y_mm[sheet.fine_rows]
         low[melted] = _crossing(rows, y_mm)
         high[melted] = _crossing(rows[:, ::-1], y_mm[::-1])
-    return Pool(np.maximum(high - low, 0.0), low, high)
+    return TrainerPool(np.maximum(high - low, 0.0), low, high)
 
 
 def _crossing(over: Floats, y_mm: Floats) -> Floats:

@@ -10,9 +10,9 @@ from pellak.core.heat.case import CORE_RADIUS_PER_BORE
 from pellak.core.practice.puddle.conduction import Faces, Flags
 from pellak.core.practice.puddle.joint import Joint
 from pellak.core.practice.puddle.metal import Floats
-from pellak.core.practice.puddle.pool import Pool
+from pellak.core.practice.puddle.pool import TrainerPool
 from pellak.core.practice.puddle.sheet import Sheet
-from pellak.core.practice.puddle.torch import Held, Torch
+from pellak.core.practice.puddle.torch import Held, PuddleTorch
 
 DAB_MM, ROD_C = 2.5, 150.0
 """What one dab melts off a rod, and how warm its end is by then. For teaching."""
@@ -37,8 +37,8 @@ class Dab:
 
 
 def dab(
-    sheet: Sheet, heat_j_per_m3: Floats, joint: Joint, seen: Faces, pool: Pool, torch: Torch,
-    held: Held, at_mm: tuple[float, float], rod_mm: float,
+    sheet: Sheet, heat_j_per_m3: Floats, joint: Joint, seen: Faces, pool: TrainerPool,
+    torch: PuddleTorch, held: Held, at_mm: tuple[float, float], rod_mm: float,
 ) -> Dab:  # fmt: skip
     """Return what a dab of a rod, `rod_mm` thick, does at a place `at_mm` along and across, mm.
 
@@ -67,7 +67,7 @@ def dab(
 
 
 def _taken(
-    sheet: Sheet, heat: Floats, joint: Joint, liquid: Flags, pool: Pool, footprint: Flags,
+    sheet: Sheet, heat: Floats, joint: Joint, liquid: Flags, pool: TrainerPool, footprint: Flags,
     rod_mm: float,
 ) -> Dab:  # fmt: skip
     """Return the pool with the dab in it: its metal along the pool, its cold out of the pool."""

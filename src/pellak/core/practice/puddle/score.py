@@ -5,6 +5,7 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
+from pellak.core.answer.working import Record
 from pellak.core.practice.puddle.conduction import Flags
 from pellak.core.practice.puddle.joint import TACK_MM, TACKS_AT
 from pellak.core.practice.puddle.sheet import COLUMNS
@@ -20,7 +21,6 @@ from pellak.core.practice.puddle.trial import (
     too_high,
 )
 from pellak.core.practice.score import ScorePart, Worth, left
-from pellak.core.working import Record
 
 ROOT, EVEN, WIDTH, STRAIGHT, PACE, HEIGHT = 30.0, 15.0, 15.0, 15.0, 10.0, 15.0
 EVEN_FULL, EVEN_NONE = 0.05, 0.35

@@ -3,13 +3,13 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Record
 from pellak.core.heat.solve import HeatGiven, solve_heat
 from pellak.core.practice.puddle.metal import PuddleFamily, melting_metal
 from pellak.core.practice.puddle.sheet import Piece, Sheet
-from pellak.core.practice.puddle.torch import Torch
+from pellak.core.practice.puddle.torch import PuddleTorch
 from pellak.core.practice.puddle.trainer import Work
-from pellak.core.working import Record
 
 PuddleGoal = Literal["tack", "run"]
 THINNEST_MM, THICKEST_MM = 0.7, 3.3
@@ -115,7 +115,9 @@ def exercise_for(task: PuddleTask, heat: HeatGiven | None = None) -> Exercise:
         raise Refused("heat", given.acetylene_l_per_h, "a flame that carries a puddle through")
     pool_mm = 2000 * (travel.pool_half_width_m or 0.0) or 3 * task.thickness_mm + 1.5
     sheet = Sheet(melting_metal(task.family), task.thickness_mm, task.root_gap_mm, task.piece)
-    work = Work(sheet, Torch.of(given.case()), given.start_c, task.rod_mm, tacks=task.goal == "run")
+    work = Work(
+        sheet, PuddleTorch.of(given.case()), given.start_c, task.rod_mm, tacks=task.goal == "run"
+    )
     slowed = FILLER_SLOWS_TO if task.rod_mm is not None else 1.0
     seam = PlannedSeam(planned.puddle_s, slowed * 1000 * travel.travel_m_per_s, pool_mm)
     return Exercise(task, work, seam, given.acetylene_l_per_h)

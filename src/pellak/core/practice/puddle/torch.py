@@ -54,7 +54,7 @@ class Held:
 
 
 @dataclass(frozen=True)
-class Torch:
+class PuddleTorch:
     """A lit torch: what its flame brings into the metal, W, its bore and how hard it blows."""
 
     core_w: float
@@ -63,7 +63,7 @@ class Torch:
     push_n: float
 
     @classmethod
-    def of(cls, case: HeatCase, oxygen_ratio: float = 1.05) -> "Torch":
+    def of(cls, case: HeatCase, oxygen_ratio: float = 1.05) -> "PuddleTorch":
         """Return the torch of a plan's piece and flame; the ratio is oxygen over acetylene."""
         core, envelope = case.power_w
         jet = jet_for_flow_m_per_s(case.acetylene_l_per_h, case.bore_mm, oxygen_ratio)
@@ -72,7 +72,7 @@ class Torch:
         return cls(core, envelope, case.bore_mm, push)
 
 
-def core_share(torch: Torch, height_mm: float) -> float:
+def core_share(torch: PuddleTorch, height_mm: float) -> float:
     """Return what reaches the metal of the cone's heat, 1 at the height plans reckon with."""
     if height_mm > HELD_MM:
         return math.exp(-(height_mm - HELD_MM) / (CORE_REACH_BORES * torch.bore_mm))
@@ -82,7 +82,7 @@ def core_share(torch: Torch, height_mm: float) -> float:
     return TOUCHING_TIMES + share * (BURIED_TIMES - TOUCHING_TIMES)
 
 
-def powers_w(torch: Torch, held: Held) -> tuple[float, float]:
+def powers_w(torch: PuddleTorch, held: Held) -> tuple[float, float]:
     """Return what cone and envelope bring into a sheet that catches all of it, W."""
     share = core_share(torch, held.height_mm)
     off_mm = max(0.0, held.height_mm - HELD_MM)
@@ -95,7 +95,7 @@ def powers_w(torch: Torch, held: Held) -> tuple[float, float]:
     return total * share * torch.core_w, total * envelope
 
 
-def _radii_m(torch: Torch, held: Held, bores: float) -> tuple[float, float]:
+def _radii_m(torch: PuddleTorch, held: Held, bores: float) -> tuple[float, float]:
     wider_mm = WIDENS_PER_MM * max(0.0, held.height_mm - HELD_MM)
     radius_m = (bores * torch.bore_mm + wider_mm) / 1000
     radius_m *= math.cos(math.radians(KERNEL_LEAN_DEG)) ** 0.25
@@ -115,7 +115,7 @@ def _shares(edges_m: Floats, at_m: float, radius_m: float) -> Floats:
     return shares
 
 
-def flame_w_per_m2(sheet: Sheet, torch: Torch, held: Held, open_cells: Floats) -> Floats:
+def flame_w_per_m2(sheet: Sheet, torch: PuddleTorch, held: Held, open_cells: Floats) -> Floats:
     """Return what the flame gives each cell of the upper face, W/m2 (columns, rows).
 
     `open_cells` is the share of each cell that catches what falls on it.
@@ -144,7 +144,7 @@ def gap_catches(sheet: Sheet, bridged_top: Flags) -> Floats:
     return caught
 
 
-def cover_mm(torch: Torch, height_mm: float) -> float:
+def cover_mm(torch: PuddleTorch, height_mm: float) -> float:
     """Return how far from its axis the envelope keeps air off the melt, mm."""
     reach = max(0.0, height_mm) / (COVER_REACH_BORES * torch.bore_mm)
     return COVER_BORES * torch.bore_mm * math.sqrt(max(0.0, 1 - reach**2))

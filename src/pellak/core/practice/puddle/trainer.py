@@ -7,8 +7,8 @@ from typing import Literal
 
 import numpy as np
 
-from pellak.core.chance import roll
 from pellak.core.heat.case import CORE_RADIUS_PER_BORE
+from pellak.core.noise import hash_uniform
 from pellak.core.practice.puddle.conduction import Faces, Flags, at_start, conducted, faces
 from pellak.core.practice.puddle.joint import (
     Joint,
@@ -17,13 +17,13 @@ from pellak.core.practice.puddle.joint import (
     thickness_there_mm,
 )
 from pellak.core.practice.puddle.metal import Floats
-from pellak.core.practice.puddle.pool import Pool, dish_mm, pool_on, through_radius_m
+from pellak.core.practice.puddle.pool import TrainerPool, dish_mm, pool_on, through_radius_m
 from pellak.core.practice.puddle.rod import dab
 from pellak.core.practice.puddle.sheet import Sheet
 from pellak.core.practice.puddle.torch import (
     HIGHEST_MM,
     Held,
-    Torch,
+    PuddleTorch,
     flame_w_per_m2,
     gap_catches,
 )
@@ -51,7 +51,7 @@ class Work:
     """What is practised on: the joint, the torch, the rod, and whether it was tacked."""
 
     sheet: Sheet
-    torch: Torch
+    torch: PuddleTorch
     start_c: float = 20.0
     rod_mm: float | None = None
     tacks: bool = True
@@ -77,7 +77,7 @@ class PuddleState:
     heat_j_per_m3: Floats
     joint: Joint
     seen: Faces
-    pool: Pool
+    pool: TrainerPool
     step_n: int = 0
     t_s: float = 0.0
     held: Held = field(default_factory=Held)
@@ -200,7 +200,7 @@ def _popped(state: PuddleState, dt_s: float) -> PuddleState:
     if held.height_mm >= NEAR_MM or not (under & state.pool.wet).any():
         return state
     rate = POPS_TOUCHING_PER_S if held.height_mm <= 0 else POPS_NEAR_PER_S
-    if roll(state.seed, state.step_n, salt=7) >= rate * dt_s:
+    if hash_uniform(state.seed, state.step_n, salt=7) >= rate * dt_s:
         return state
     lost = SPATTER_SHARE * sheet.thickness_mm * state.pool.widths_mm
     joint = replace(state.joint, metal_mm2=state.joint.metal_mm2 - lost)

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from pellak.core.errors import Refused
+from pellak.core.answer.errors import Refused
 from pellak.core.practice.puddle.conduction import Flags
 from pellak.core.practice.puddle.joint import keyholed
 from pellak.core.practice.puddle.picture import (

@@ -1,0 +1,1 @@
+"""What every answer is made of: its working, figures, and what it refuses."""

@@ -1,1 +1,0 @@
-"""Care of people: eyes, cautions and the order things are done in."""

@@ -1,0 +1,1 @@
+"""Every reckoner by its name."""

@@ -1,0 +1,201 @@
+"""Torch, flame and gas line of any job with a flame on metal, worked out once."""
+
+import math
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from pellak.core.answer.figure import Choice
+from pellak.core.answer.working import School, Working
+from pellak.core.heat.solve import PieceGiven
+from pellak.core.metal.alloy import Metal
+from pellak.core.model.job_base import JobBase, ShopSchools
+from pellak.core.rig.equipment import USUAL_HOSE_M, USUAL_HOSE_MM, Equipment
+from pellak.core.safety.eyes import EyesAnswer, EyesGiven, reckon_eyes
+from pellak.core.supply.supply import SupplyAnswer, reckon_supply
+from pellak.core.supply.supply_line import SupplyGiven
+from pellak.core.tables import Family
+from pellak.core.torch.candidates import RackTip, TipCandidate
+from pellak.core.torch.flame import FlameAnswer, FlameGiven, flame_settings, reckon_flame
+from pellak.core.torch.tip import TipAnswer, TipGiven, reckon_tip
+
+USABLE = ("fits", "works-soft", "works-slow")
+
+
+@dataclass(frozen=True)
+class FlameWanted:
+    """The flame a job wants: as the flame reckoner is asked for it, how it looks, why, what too
+    much oxygen or carbon does, and what its tips are judged by."""
+
+    asked: Mapping[str, Any]
+    looks: str
+    why: str
+    left_over: str
+    judged_by: str
+    judged_source: str
+
+
+@dataclass(frozen=True)
+class TorchSetUp:
+    """The torch of a job whose thickness is known.
+
+    `tip` is the tip planned with: the one the person chose, else the best that works, else None,
+    and then the plan goes by the bore to buy.
+    """
+
+    job: JobBase
+    wanted: FlameWanted
+    schools: ShopSchools
+    from_rack: bool
+    metal: Metal
+    tip_answer: TipAnswer
+    tip: TipCandidate | None
+    orifice_mm: float
+    acetylene_l_per_h: float
+    jet_m_per_s: float
+    flame: FlameAnswer
+    equipment: Equipment
+    supply: SupplyAnswer
+    eyes: EyesAnswer
+
+    @property
+    def oxygen_ratio(self) -> float:
+        """Oxygen to acetylene by volume."""
+        return self.flame.values.oxygen_ratio
+
+    @property
+    def whole_bore_mm(self) -> float:
+        """Several jets heat as one bore of their whole area, mm."""
+        return self.orifice_mm * math.sqrt(self.tip.jets if self.tip else 1)
+
+
+def _planned_tip(job: JobBase, answer: TipAnswer) -> TipCandidate | None:
+    candidates = answer.values.candidates
+    chosen = [c for c in candidates if c.label == job.tip_label]
+    working = [c for c in candidates if c.verdict in USABLE]
+    return next(iter(chosen or working), None)
+
+
+def _supply(
+    job: JobBase,
+    schools: ShopSchools,
+    equipment: Equipment,
+    tip: TipCandidate | None,
+    orifice_mm: float,
+    flow_l_per_h: float,
+    oxygen_ratio: float,
+) -> SupplyAnswer:
+    """Ask the supply reckoner about the line to the torch: the rack's hose, else a usual one."""
+    hose, chart = equipment.hose, tip.chart if tip else None
+    return reckon_supply(
+        SupplyGiven(
+            acetylene_l_per_h=flow_l_per_h,
+            oxygen_l_per_h=flow_l_per_h * oxygen_ratio,
+            orifice_mm=orifice_mm,
+            jets=tip.jets if tip else 1,
+            mixer=schools.mixer,
+            hose_length_m=hose.length_m if hose else USUAL_HOSE_M,
+            hose_bore_mm=hose.bore_mm if hose else USUAL_HOSE_MM,
+            arrestors=equipment.arrestors("acetylene"),
+            chart_acetylene_bar=chart.acetylene_bar if chart else None,
+            chart_oxygen_bar=chart.oxygen_bar if chart else None,
+            own_acetylene_bar=job.acetylene_bar,
+            own_oxygen_bar=job.oxygen_bar,
+            region=schools.acetylene_limit,
+        )
+    )
+
+
+def torch_set_up(
+    job: JobBase,
+    schools: ShopSchools,
+    rack: Sequence[RackTip],
+    metal: Metal,
+    piece: PieceGiven,
+    equipment: Equipment,
+) -> TorchSetUp:
+    """Return tip, flame, pressures and lens for a flame on a piece."""
+    tip_answer = reckon_tip(
+        TipGiven(
+            **piece.model_dump(),
+            pace=schools.pace,
+            mixer=schools.mixer,
+            region=schools.acetylene_limit,
+            rack=list(rack),
+            acetylene_l_per_h=job.acetylene_l_per_h,
+        )
+    )
+    wanted = _for_fusion(piece.metal().family)
+    return set_up_with(job, schools, rack, metal, equipment, tip_answer, wanted)
+
+
+def _for_fusion(family: Family) -> FlameWanted:
+    setting = flame_settings()[family, "fusion"]
+    return FlameWanted(
+        asked={"metal": family},
+        looks=setting.looks,
+        why=setting.why,
+        left_over="more of it burns and sparks steel; less of it, and carbon goes into the pool",
+        judged_by="puddle time at the flow the tip is run at, over the matched puddle time",
+        judged_source="fitted plate model; bands are judgement against what a steady hand likes",
+    )
+
+
+def set_up_with(
+    job: JobBase,
+    schools: ShopSchools,
+    rack: Sequence[RackTip],
+    metal: Metal,
+    equipment: Equipment,
+    tip_answer: TipAnswer,
+    wanted: FlameWanted,
+    thickness_mm: float | None = None,
+) -> TorchSetUp:
+    """Return the set-up for tips judged already and the flame wanted on them; `thickness_mm` of
+    what glows under it where the job tells no wall of its own."""
+    tip = _planned_tip(job, tip_answer)
+    orifice_mm = tip.orifice_mm if tip else tip_answer.values.orifice_mm
+    flow = tip.acetylene_l_per_h if tip else tip_answer.values.acetylene_l_per_h
+    jet = tip.jet_m_per_s if tip else tip_answer.values.jet_m_per_s
+    flame = reckon_flame(FlameGiven(**wanted.asked, orifice_mm=orifice_mm, jet_m_per_s=jet))
+    return TorchSetUp(
+        job=job,
+        wanted=wanted,
+        schools=schools,
+        from_rack=bool(rack),
+        metal=metal,
+        tip_answer=tip_answer,
+        tip=tip,
+        orifice_mm=orifice_mm,
+        acetylene_l_per_h=flow,
+        jet_m_per_s=jet,
+        flame=flame,
+        equipment=equipment,
+        supply=_supply(job, schools, equipment, tip, orifice_mm, flow, flame.values.oxygen_ratio),
+        eyes=reckon_eyes(
+            EyesGiven(
+                acetylene_l_per_h=flow,
+                thickness_mm=job.thickness_mm if thickness_mm is None else thickness_mm,
+                flux=metal.family == "aluminium",
+            )
+        ),
+    )
+
+
+def line(working: Sequence[Working], name: str) -> Working:
+    """Return the line of working for a figure."""
+    return next(w for w in working if w.name == name)
+
+
+def choice_for(
+    job: JobBase, field: str, question: str, chosen: str, schools: list[School]
+) -> Choice:
+    """Return a choice of school, saying whether job or shop made it."""
+    by_job = getattr(job, field) is not None
+    return Choice(
+        field=field,
+        question=question,
+        chosen=chosen,
+        chosen_by="job" if by_job else "shop",
+        schools=schools,
+    )

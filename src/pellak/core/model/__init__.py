@@ -1,0 +1,1 @@
+"""Documents: what is kept and sent of jobs, plans and runs. No behaviour."""

@@ -1,0 +1,97 @@
+"""Bench cards: one instruction at a time, with the plan's own number on those that have one."""
+
+from collections.abc import Mapping, Sequence
+from typing import Literal, get_args
+
+from pydantic import Field
+
+from pellak.core.answer.figure import Figure
+from pellak.core.answer.working import Record
+from pellak.core.model.sequences import Start, Step, every_step, holds
+from pellak.core.torch.looks import FlameLook
+
+Hand = Literal["right", "left"]
+BEFORE_THE_FLAME = ("people", "piece", "place", "equipment", "gas", "light-up")
+WAYS = ("right to left", "left to right")
+
+
+class BenchCard(Record):
+    """One card: the step and, where it has them, the figure shown large and the flames drawn."""
+
+    step: Step
+    figure: Figure | None = None
+    beside: Figure | None = None
+    looks: list[FlameLook] = Field(default_factory=list)
+    belongs_to: list[Start] = Field(default_factory=list)
+    """The kinds of start it is wanted for; empty in runs kept before it was told."""
+
+
+def bench_cards(
+    figures: Mapping[str, Figure],
+    schools: Mapping[str, str],
+    conditions: frozenset[str],
+    looks: Mapping[str, list[FlameLook]],
+    words: Mapping[str, str],
+) -> list[BenchCard]:
+    """Return the cards of a plan in order, for every kind of start.
+
+    Args:
+        figures: the plan's figures by id.
+        schools: the schools chosen, by question.
+        conditions: what the job is like.
+        looks: flames to draw, by the name of their row.
+        words: what stands for the {names} in a step's texts; those not named here stay.
+    """
+    return [
+        BenchCard(
+            step=_worded(step, words),
+            figure=figures.get(step.number) if step.number else None,
+            beside=figures.get(step.beside) if step.beside else None,
+            looks=looks.get(step.picture, []) if step.picture else [],
+        )
+        for step in every_step()
+        if all(schools.get(question) == school for question, school in step.schools.items())
+        and holds(step, conditions)
+    ]
+
+
+def _worded(step: Step, words: Mapping[str, str]) -> Step:
+    told = {}
+    for field in ("text", "detail", "limit"):
+        text = getattr(step, field)
+        for name, word in words.items():
+            text = text.replace(f"{{{name}}}", word)
+        told[field] = text
+    return step.model_copy(update=told)
+
+
+def cards_at_bench(cards: Sequence[BenchCard], start: Start, hand: Hand) -> list[BenchCard]:
+    """Return the cards for one kind of start, worded for a right- or left-handed welder."""
+    forehand, backhand = WAYS if hand == "right" else WAYS[::-1]
+    words = {
+        "torch_hand": hand,
+        "other_hand": "left" if hand == "right" else "right",
+        "forehand": f"From {forehand}, rod leading.",
+        "backhand": f"From {backhand}, flame leading.",
+    }
+    return [
+        card.model_copy(update={"step": _worded(card.step, words)})
+        for card in cards
+        if _belongs(card.step, start)
+    ]
+
+
+def with_starts(cards: Sequence[BenchCard]) -> list[BenchCard]:
+    """Return the cards, each with the kinds of start it belongs to."""
+    every: tuple[Start, ...] = get_args(Start)
+    return [
+        card.model_copy(update={"belongs_to": [s for s in every if _belongs(card.step, s)]})
+        for card in cards
+    ]
+
+
+def _belongs(step: Step, start: Start) -> bool:
+    """Return whether a step belongs to a kind of start; once the flame burns all are alike."""
+    if step.starts and start not in step.starts:
+        return False
+    return start != "short" or step.short or step.phase not in BEFORE_THE_FLAME

@@ -1,0 +1,1 @@
+"""The documents of each kind of job, and their unions."""

@@ -1,0 +1,1 @@
+"""The documents of a part to be hard-faced."""

@@ -1,0 +1,1 @@
+"""The documents of a seam."""

@@ -1,0 +1,71 @@
+"""The drawing of a member: its section, its bow drawn larger by a stated factor, its spots."""
+
+from typing import Literal
+
+from pydantic import Field
+
+from pellak.core.answer.working import Record, short
+from pellak.core.member.kink import LongFace, Pattern
+from pellak.core.member.section import Section, SectionKind
+from pellak.core.member.straighten_given import Attached
+from pellak.core.piece.box import Box
+
+POINTS = 41
+SHOWN_SHARE = 0.2
+"""The bow is drawn at most this share of the length high."""
+FACTORS = (1, 2, 5, 10, 20, 50, 100, 200, 500)
+
+
+class BowPoint(Record):
+    """A place along the member and the bow there, mm."""
+
+    at_mm: float
+    bow_mm: float
+
+
+class MemberDrawing(Record):
+    """A member seen from the side. `exaggerated` is how much larger the bow is drawn."""
+
+    kind: Literal["member"] = "member"
+    section: SectionKind
+    depth_mm: float | None = None
+    width_mm: float | None = None
+    wall_mm: float | None = None
+    length_mm: float | None = None
+    face: LongFace = "top"
+    line: list[BowPoint] = Field(default_factory=list)
+    exaggerated: int = 1
+    spots: list[float] = Field(default_factory=list)
+    welds: list[Attached] = Field(default_factory=list)
+    brackets: list[float] = Field(default_factory=list)
+    pattern: Pattern = "spot"
+    boxes: list[Box] = Field(default_factory=list)
+    text: str
+
+
+def exaggeration(length_mm: float, bow_mm: float) -> int:
+    """Return the plain factor that draws a bow some fifth of the length high."""
+    wanted = SHOWN_SHARE * length_mm / max(bow_mm, 1e-6)
+    return max(factor for factor in FACTORS if factor <= max(1.0, wanted))
+
+
+def even_bow(length_mm: float, bow_mm: float) -> list[BowPoint]:
+    """Return a bow as even as many small kinks make it, a parabola through both ends."""
+    return [
+        BowPoint(at_mm=length_mm * x, bow_mm=4 * bow_mm * x * (1 - x))
+        for x in (n / (POINTS - 1) for n in range(POINTS))
+    ]
+
+
+def member_text(section: Section, length_mm: float, bow_mm: float, spots: list[float]) -> str:
+    """Return the drawing in words; `spots` are places along the member, mm."""
+    where = ", ".join(f"{short(at, 4)} mm" for at in spots) or "none"
+    return (
+        f"A {section.kind} {short(section.depth_mm, 4)} mm deep and {short(length_mm, 5)} mm long, "
+        f"bowed {short(bow_mm, 3)} mm. Spots of the next round at {where}."
+    )
+
+
+def missing_text(section: SectionKind, told: int) -> str:
+    """Return the drawing in words while its measures are not all told."""
+    return f"A {section}, {told} of its measures told so far."

@@ -1,0 +1,1 @@
+"""A plan composed, told as text, and its job changed."""

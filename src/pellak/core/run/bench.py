@@ -1,0 +1,316 @@
+"""A run at the bench: where it stands, its stops, its clocks; every change is one function here."""
+
+from collections.abc import Mapping, Sequence
+
+from pydantic import Field, ValidationError
+
+from pellak.core.answer.errors import Refused, refusals
+from pellak.core.answer.working import Record
+from pellak.core.gas.hose import Gas
+from pellak.core.kinds.registry import kind_of
+from pellak.core.model.cards import BenchCard
+from pellak.core.model.clocks import (
+    LEAK_S,
+    LONG_LEAK_S,
+    ClockId,
+    ClockState,
+    Moment,
+    cleared,
+    clock_state,
+    restarted_if_back,
+    standing_s,
+    started,
+)
+from pellak.core.model.kinds.unions import WorkNow
+from pellak.core.model.plan import Plan
+from pellak.core.model.run_log import LeakTest, RunLog, with_taken_back
+from pellak.core.model.sequences import Start
+from pellak.core.model.upcast import facts_kept
+from pellak.core.preheat.crayons import settles_min
+from pellak.core.reading.quantity import read_quantity
+from pellak.core.run.hold_points import answered, barred_by, cards_of, leak_holds, standing_at
+from pellak.core.run.skipped_checks import after_leaving, undone_at
+from pellak.core.run.walk import (
+    begun_by_leaving,
+    clock_is_over,
+    flame_may_burn,
+    left_closing,
+    must_stand_at,
+    open_stop,
+    order_of,
+)
+from pellak.core.safety.leak_test import LeakTestGiven, reckon_leak_test
+
+REDONE = ("equipment", "gas")
+"""Phases that are done again once a hose or a cylinder was changed."""
+KEPT_CLOCKS: tuple[ClockId, ...] = ("stand", "leak", "purge-acetylene", "purge-oxygen")
+MOST_LATE_S: Mapping[ClockId, float] = {"leak": 5.0, "fire-watch": 60.0}
+GAUGES = ("contents_before_bar", "contents_after_bar", "outlet_before_bar", "outlet_after_bar")
+
+
+class BenchState(Record):
+    """How a run stands at the bench: its cards for this start and hand, stops and clocks."""
+
+    at: str
+    cards: list[BenchCard]
+    open_stop: str | None
+    barred: str = ""
+    binds: list[str] = Field(default_factory=list)
+    answered: list[str] = Field(default_factory=list)
+    flame_may_burn: bool
+    clocks: list[ClockState]
+    fire_watch_looked: bool
+    left: str = ""
+    """What the card it stands at asks for and is not done yet."""
+    work: WorkNow | None = None
+    look: str = ""
+    signs: bool = False
+
+
+def bench_state(plan: Plan, log: RunLog, now: Moment, binds: Sequence[str] = ()) -> BenchState:
+    """Return how a run stands at a moment; `binds` says what is stricter than its own plan."""
+    cards, holding = cards_of(plan, log), answered(plan, log, now)
+    at, kind = standing_at(plan, log), kind_of(plan.job)
+    return BenchState(
+        at=at,
+        cards=cards,
+        open_stop=open_stop(cards, holding),
+        barred=barred_by(plan, log),
+        binds=list(binds),
+        answered=sorted(holding),
+        flame_may_burn=flame_may_burn(cards, at),
+        clocks=[clock_state(mark, now) for mark in log.clocks],
+        fire_watch_looked=any(one.step == "fire-watch" for one in log.confirmations),
+        left=_left(plan, log, cards, at, now),
+        work=kind.now(plan, log),
+        look=kind.look,
+        signs=kind.signs,
+    )
+
+
+def _left(plan: Plan, log: RunLog, cards: Sequence[BenchCard], at: str, now: Moment) -> str:
+    card = next((card for card in cards if card.step.id == at), None)
+    return "" if card is None else undone_at(plan, log, card, now)
+
+
+def burns(plan: Plan, log: RunLog) -> bool:
+    """Return whether the torch may be burning where a run stands."""
+    return flame_may_burn(cards_of(plan, log), standing_at(plan, log))
+
+
+def told_at_bench(plan: Plan, log: RunLog, act: str, told: Mapping[str, object]) -> RunLog:
+    """Return the log after an act of its kind of work.
+
+    Raises Refused where this kind has no such act, and naming what cannot be used.
+    """
+    acts = kind_of(plan.job).acts
+    if act not in acts:
+        raise Refused("act", act, "one of " + ", ".join(acts))
+    try:
+        read = acts[act].told.model_validate(told)
+    except ValidationError as error:
+        raise refusals(error)[0] from None
+    return acts[act].change(plan, log, read)
+
+
+def fire_watch_s(plan: Plan) -> float:
+    """Return how long the fire watch of a plan is, seconds; an hour where it does not say."""
+    return 60.0 * (plan.facts or facts_kept(plan.stations)).fire_watch_min
+
+
+def stood_at(plan: Plan, log: RunLog, step: str, now: Moment) -> RunLog:
+    """Return the log with the bench at another card. Raises Refused past an open stop."""
+    cards = cards_of(plan, log)
+    must_stand_at(cards, answered(plan, log, now), step, barred_by(plan, log))
+    left = standing_at(plan, log)
+    clocks = begun_by_leaving(cards, log.clocks, left, step, now, fire_watch_s(plan))
+    if left_closing(cards, left, step):
+        log = log.model_copy(update={"gas_ended_s": now.utc_s, "leak_test": None})
+    log = after_leaving(log, cards, left, step, _left(plan, log, cards, left, now))
+    confirmations = log.confirmations
+    if len(clocks) != len(log.clocks) or clocks != log.clocks:
+        # A new flame was put out: the look behind is owed again.
+        confirmations = [one for one in confirmations if one.step != "fire-watch"]
+    return log.model_copy(update={"step": step, "clocks": clocks, "confirmations": confirmations})
+
+
+def begun(
+    plan: Plan, log: RunLog, start: Start, now: Moment, before: RunLog | None = None
+) -> RunLog:
+    """Return the log for another kind of start; what was undone has to be tested again.
+
+    Args:
+        plan: what the run is held to.
+        log: the log.
+        start: what was done to the torch since it last burnt.
+        now: the moment.
+        before: the log of the run before this one; a short start goes on from it.
+
+    Raises Refused while the torch may be burning, and a short start that nothing vouches for.
+    """
+    if start == "short":
+        _vouched_for(log, before, now)
+    cards, at = cards_of(plan, log), standing_at(plan, log)
+    if flame_may_burn(cards, at) and at != order_of(cards)[0]:
+        raise Refused("start", start, "the flame put out and the cylinders closed first")
+    redone = {card.step.id for card in plan.cards if card.step.phase in REDONE}
+    changed = log.model_copy(
+        update={
+            "start": start,
+            "confirmations": [one for one in log.confirmations if one.step not in redone],
+            "clocks": cleared(log.clocks, "leak", "purge-acetylene", "purge-oxygen"),
+            "leak_test": before.leak_test if before and start == "short" else None,
+        }
+    )
+    now_cards = cards_of(plan, changed)
+    order = order_of(now_cards)
+    first = next(card.step.id for card in now_cards if card.step.phase in REDONE)
+    back = at in order and order.index(at) <= order.index(first)
+    return changed.model_copy(update={"step": at if back else first})
+
+
+def _vouched_for(log: RunLog, before: RunLog | None, now: Moment) -> None:
+    """Raise Refused where the run before does not vouch for rig, gas and hands."""
+    if not log.who:
+        raise Refused("who", "", "the name of whoever holds the torch")
+    if before is None or not leak_holds(before, now):
+        why = "the daily start: no leak test of today stands, or the cylinders were closed since"
+    elif before.who != log.who:
+        why = f"the daily start: {before.who} held the torch, not {log.who}"
+    elif any(pop.what == "flash-back" for pop in before.pops):
+        why = "the full start after what was examined: a flash-back was told"
+    else:
+        return
+    raise Refused("start", "short", why)
+
+
+def _purge_s(plan: Plan, clock: ClockId) -> float:
+    purge = (plan.facts or facts_kept(plan.stations)).purge
+    if purge is None:
+        raise Refused("clock", clock, "a plan that knows its purge")
+    return purge.acetylene_s if clock == "purge-acetylene" else purge.oxygen_s
+
+
+def _leak_s(log: RunLog) -> float:
+    told = next((mark.seconds for mark in log.clocks if mark.clock == "leak"), None)
+    return told or LEAK_S[log.start]
+
+
+def _counts_s(plan: Plan, log: RunLog, clock: ClockId, lain_s: float, longer: bool) -> float | None:
+    match clock:
+        case "stand":
+            return standing_s(lain_s)
+        case "leak":
+            return LONG_LEAK_S if longer else LEAK_S[log.start]
+        case "purge-acetylene" | "purge-oxygen":
+            return _purge_s(plan, clock)
+        case "settle":
+            return 60 * settles_min(plan.job.thickness_mm or 0.0)
+        case "fire-watch":
+            return fire_watch_s(plan)
+        case "spot-wait":
+            wait_min = plan.facts.spot_wait_min if plan.facts else None
+            return None if wait_min is None else 60 * wait_min
+    return None
+
+
+def clock_started(
+    plan: Plan,
+    log: RunLog,
+    clock: ClockId,
+    now: Moment,
+    *,
+    ago: str,
+    lain: str,
+    longer: bool = False,
+) -> RunLog:
+    """Return the log with a clock started, `ago` before now.
+
+    Args:
+        plan: knows what a clock counts down from.
+        log: the log.
+        clock: which.
+        now: the moment.
+        ago: how long ago it began, as typed; nothing typed is now.
+        lain: for the standing cylinder, how long it lay, as typed; nothing typed is not long.
+        longer: for the leak test, over a longer time, where a gauge could not tell.
+
+    Raises:
+        Refused: a time that cannot be read or used, or a plan without that clock.
+    """
+    lain_s, ago_s = _typed_s("lain", lain), _typed_s("ago", ago)
+    # A tablet that was away may be late; a wait that keeps people safe may run long, never short.
+    ago_s = min(ago_s, MOST_LATE_S.get(clock, ago_s))
+    seconds = _counts_s(plan, log, clock, lain_s, longer)
+    changes: dict[str, object] = {"clocks": started(log.clocks, clock, seconds, now, ago_s)}
+    if clock == "leak":
+        changes["leak_test"] = None
+    undone = {"leak": "leak", "stand": "stand", "fire-watch": "fire-watch"}.get(clock)
+    changes["confirmations"] = [one for one in log.confirmations if one.step != undone]
+    return log.model_copy(update=changes)
+
+
+def _typed_s(field: str, text: str) -> float:
+    if not text.strip():
+        return 0.0
+    try:
+        # Nobody tells by the second how long a cylinder lay: a bare number is hours.
+        return 3600 * read_quantity(text, "hours").value
+    except Refused as refused:
+        raise Refused(field, text, refused.accepted) from None
+
+
+def clock_cleared(log: RunLog, clock: ClockId, at: str) -> RunLog:
+    """Return the log without a clock; that one people's safety hangs on was taken back is kept.
+
+    The fire watch is never cleared: it runs out.
+    """
+    if clock == "fire-watch":
+        raise Refused("clock", clock, "a clock other than the fire watch, which runs out by itself")
+    if not any(mark.clock == clock for mark in log.clocks):
+        return log
+    told = with_taken_back(log, f"clock {clock}", at) if clock in KEPT_CLOCKS else log
+    return told.model_copy(update={"clocks": cleared(log.clocks, clock)})
+
+
+def restarted_after_clock_change(log: RunLog, now: Moment) -> RunLog:
+    """Return the log; a clock begun later than the machine now shows is restarted from now."""
+    return log.model_copy(update={"clocks": restarted_if_back(log.clocks, now)})
+
+
+def leak_tested(
+    plan: Plan, log: RunLog, readings: Mapping[Gas, Mapping[str, str]], now: Moment, at: str
+) -> RunLog:
+    """Return the log with a leak test's eight readings and what came of them.
+
+    Raises Refused before its clock has run out, and naming the reading that cannot be used.
+    """
+    if not clock_is_over(log.clocks, "leak", now):
+        raise Refused("readings", "", "the test's clock to have run out, both valves closed")
+    if not log.who:
+        raise Refused("who", "", "the name of whoever holds the torch")
+    gases: tuple[Gas, Gas] = ("acetylene", "oxygen")
+    read = {
+        gas: {
+            gauge: _bar(f"{gas}.{gauge}", readings.get(gas, {}).get(gauge, "")) for gauge in GAUGES
+        }
+        for gas in gases
+    }
+    seconds = _leak_s(log)
+    limit = (plan.facts or facts_kept(plan.stations)).acetylene_limit
+    try:
+        given = LeakTestGiven.model_validate({**read, "seconds": seconds, "region": limit})
+    except ValidationError as error:
+        raise refusals(error)[0] from None
+    test = LeakTest(
+        at=at, read_s=now.utc_s, who=log.who, given=given, values=reckon_leak_test(given).values
+    )
+    others = [one for one in log.confirmations if one.step != "leak"]
+    return log.model_copy(update={"leak_test": test, "confirmations": others})
+
+
+def _bar(field: str, text: str) -> float:
+    try:
+        return read_quantity(text, "pressure").value
+    except Refused as refused:
+        raise Refused(field, text, refused.accepted) from None

@@ -1,0 +1,120 @@
+"""Stops of a run: which are answered and hold, what bars the light, and how one is answered."""
+
+import hashlib
+from typing import Literal
+
+from pellak.core.answer.errors import Refused
+from pellak.core.model.cards import BenchCard, cards_at_bench
+from pellak.core.model.clocks import Moment
+from pellak.core.model.plan import Plan
+from pellak.core.model.run_log import Confirmation, RunLog
+from pellak.core.run.holding import answer_holds
+from pellak.core.run.walk import clock_is_over, order_of
+
+MOST_POPS = 2
+Answered = Literal["yes", "no"]
+
+
+def cards_of(plan: Plan, log: RunLog) -> list[BenchCard]:
+    """Return the cards of a run, for its kind of start and the hand that holds the torch."""
+    return cards_at_bench(plan.cards, log.start, log.hand)
+
+
+def standing_at(plan: Plan, log: RunLog) -> str:
+    """Return the id of the card a run stands at."""
+    order = order_of(cards_of(plan, log))
+    return log.step if log.step in order else order[0]
+
+
+def piece_of(plan: Plan) -> str:
+    """Return a short mark of all a job says of its piece: an answer about it ends with it."""
+    told = plan.job.model_dump_json(exclude={"name", "belongs_to", "typed"})
+    return hashlib.sha256(told.encode()).hexdigest()[:12]
+
+
+def answered(plan: Plan, log: RunLog, now: Moment) -> frozenset[str]:
+    """Return the stops whose answer is yes and still holds."""
+    phases = {card.step.id: card.step.phase for card in plan.cards}
+    piece = piece_of(plan)
+    tested = leak_holds(log, now)
+    return frozenset(
+        one.step
+        for one in log.confirmations
+        if one.answer == "yes"
+        and one.step in phases
+        and (one.step != "leak" or tested)
+        and answer_holds(
+            phases[one.step],
+            given_s=one.given_s,
+            now_s=now.utc_s,
+            same_hands=one.who == log.who,
+            same_piece=one.piece in ("", piece),
+            gas_ended_s=log.gas_ended_s,
+        )
+    )
+
+
+def leak_holds(log: RunLog, now: Moment) -> bool:
+    """Return whether a leak test was read, found tight, and still speaks of this gas."""
+    test = log.leak_test
+    return (
+        test is not None
+        and test.values.tight
+        and answer_holds(
+            "gas",
+            given_s=test.read_s,
+            now_s=now.utc_s,
+            same_hands=True,
+            same_piece=True,
+            gas_ended_s=log.gas_ended_s,
+        )
+    )
+
+
+def barred_by(plan: Plan, log: RunLog) -> str:
+    """Return what bars the light whatever is answered, or nothing."""
+    happened = [pop.what for pop in log.pops]
+    if "flash-back" in happened:
+        return "a flash-back was told: torch, hoses and arrestors are examined first"
+    if happened.count("backfire") >= MOST_POPS:
+        return "it popped twice: shut down and find the cause"
+    return "" if plan.may_start else plan.why_not
+
+
+def confirmed(
+    plan: Plan, log: RunLog, step: str, now: Moment, at: str, answer: Answered = "yes"
+) -> RunLog:
+    """Return the log with a stop answered on its own card; "no" is kept too, and bars.
+
+    Raises:
+        Refused: no such stop, another card, nobody named, or what it waits for has not happened.
+    """
+    cards = {card.step.id: card.step for card in cards_of(plan, log)}
+    asked = cards.get(step)
+    if asked is None or (asked.gate != "stop" and asked.kind != "fire-watch"):
+        raise Refused("step", step, "a stop of this run")
+    if asked.kind != "fire-watch" and standing_at(plan, log) != step:
+        raise Refused("step", step, "to be answered on its own card")
+    # Whoever looks behind last need not be whoever held the torch.
+    if not log.who and asked.kind != "fire-watch":
+        raise Refused("who", "", "the name of whoever holds the torch")
+    if answer == "yes":
+        _ready(log, asked.kind, now)
+    others = [one for one in log.confirmations if one.step != step]
+    mine = Confirmation(
+        step=step, at=at, who=log.who, answer=answer, given_s=now.utc_s, piece=piece_of(plan)
+    )
+    return log.model_copy(update={"confirmations": [*others, mine]})
+
+
+def _ready(log: RunLog, kind: str, now: Moment) -> None:
+    """Raise Refused where a stop waits for a clock or a test."""
+    running = {mark.clock for mark in log.clocks}
+    if kind == "stand" and "stand" in running and not clock_is_over(log.clocks, "stand", now):
+        raise Refused("step", "stand", "the cylinder to have stood until the clock stops")
+    if kind == "leak" and not leak_holds(log, now):
+        if log.leak_test is not None and not log.leak_test.values.tight:
+            raise Refused("step", "leak", "a test in which no gauge moves; this one found a leak")
+        raise Refused("step", "leak", "the eight readings of a test, typed and judged")
+    if kind == "fire-watch" and not clock_is_over(log.clocks, "fire-watch", now):
+        raise Refused("step", "fire-watch", "the watch to have run out")

@@ -1,0 +1,1 @@
+"""Eyes and leak tests."""
