@@ -2,7 +2,7 @@
 
 import os
 
-__version__ = "0.1.0"
+__version__ = "0.2.0"
 
 # Our arrays are small: a pool of threads for them only makes everybody wait, two to three times as
 # long as soon as anything else runs. Said before NumPy is loaded, which reads it once.

@@ -1,8 +1,8 @@
 """A job worked with a torch, a hose and cylinders of its own choice out of a rack with several."""
 
 import pytest
-from pellak.core.kinds.stations.gear import GEAR
 
+from pellak.core.kinds.stations.gear import GEAR
 from pellak.core.model.job_base import ShopSchools
 from pellak.core.plan.change_job import job_from
 from pellak.core.plan.compose import compose_plan

@@ -3,8 +3,6 @@
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from pellak.core.kinds.stations.body_heat import body_family
-from pellak.core.kinds.stations.head_tips import NARROWER, WIDER, head_answer, wanted_l_per_h
 
 from pellak.core.answer.errors import Refused
 from pellak.core.ask.one_line_questions import ask
@@ -22,6 +20,8 @@ from pellak.core.kinds.heat.warming import (
     says_of,
     warmth_told,
 )
+from pellak.core.kinds.stations.body_heat import body_family
+from pellak.core.kinds.stations.head_tips import NARROWER, WIDER, head_answer, wanted_l_per_h
 from pellak.core.metal.alloy import alloys
 from pellak.core.model.job_base import ShopSchools
 from pellak.core.model.run_log import RunLog

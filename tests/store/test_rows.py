@@ -204,6 +204,7 @@ def test_readers_never_wait_for_a_writer_and_see_one_moment(database):
 def test_a_writer_that_waits_too_long_is_told_the_records_are_busy(tmp_path, monkeypatch):
     pragmas = [p for p in PRAGMAS if not p.startswith("busy")]
     monkeypatch.setattr("pellak.store.database.PRAGMAS", (*pragmas, "busy_timeout=20"))
+    monkeypatch.setattr("pellak.store.database.WAITS_MS", 20)
     database = Database(tmp_path)
 
     def write(number):
