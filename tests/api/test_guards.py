@@ -19,13 +19,15 @@ HEADERS = ("content-security-policy", "x-content-type-options", "referrer-policy
 
 def sent(
     app, path, chunks, *, announced=None, method="POST", kind="application/octet-stream", more=(),
-    silent=False,
+    silent=False, ends=False,
 ):  # fmt: skip
     """Send a body in chunks, then cut the line, or say nothing more where it is to be silent;
     return the status, or None for no answer."""
     messages = [{"type": "http.request", "body": chunk, "more_body": True} for chunk in chunks] + [
         {"type": "http.disconnect"}
     ]
+    if ends:
+        messages[len(chunks) - 1]["more_body"] = False
     answers = []
     headers = [(b"host", b"127.0.0.1"), (b"content-type", kind.encode())]
     if announced is not None:
@@ -73,6 +75,15 @@ def test_a_file_cut_off_at_any_byte_is_taken_nowhere(tmp_path, told):
     assert Metals(database, now_utc).write_out("csv").count("\n") == 1
     assert RackBook(database, now_utc).items() == []
     database.close()
+
+
+@pytest.mark.parametrize("short", [0, 1, len(HEAT)])
+def test_a_body_that_ends_before_its_length_is_taken_nowhere(tmp_path, short):
+    """The line is not cut: the last part says that it is the last, and is a byte short."""
+    app = create_app(tmp_path)
+    chunks = [HEAT[: len(HEAT) - short]]
+    got = sent(app, "/api/metals/import", chunks, announced=len(HEAT), ends=True)
+    assert got == (200 if short == 0 else None)
 
 
 def test_hostile_requests_are_answered_and_never_by_a_fault_of_ours(client, job):

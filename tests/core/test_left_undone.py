@@ -93,3 +93,12 @@ def test_a_card_that_asks_for_nothing_leaves_nothing():
         if card.step.kind == "step":
             log = RunLog(step=card.step.id)
             assert bench_state(plan, log, NOON).left == ""
+
+
+def test_a_card_is_left_by_going_on_not_by_standing_there_again():
+    """A reload, or a second tap on the same card, leaves nothing undone behind it."""
+    plan = plan_of("Funnel casing patch")
+    log, step = standing(plan, "purge")
+    assert bench_state(plan, log, NOON).left
+    assert stood_at(plan, log, step, NOON).left_undone == []
+    assert [one.step for one in stood_at(plan, log, after(plan, step), NOON).left_undone] == [step]

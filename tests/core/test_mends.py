@@ -5,7 +5,7 @@ import pytest
 from pellak.core.answer.errors import Refused
 from pellak.core.kinds.registry import KINDS
 from pellak.core.model.job_base import ShopSchools
-from pellak.core.model.run_log import MOST_MENDED, RunLog
+from pellak.core.model.run_log import MOST_MENDED, Confirmation, RunLog
 from pellak.core.plan.change_job import job_from
 from pellak.core.plan.compose import compose_plan
 from pellak.core.run.corrective_actions import mends_for, with_mended
@@ -56,6 +56,18 @@ def test_after_a_leak_was_mended_the_test_is_done_again_and_never_beside_a_flame
         with_mended(plan, RunLog(step="seam"), "leak", AT)
     assert refused.value.field == "mend"
     assert "out first" in refused.value.accepted
+
+
+def test_what_was_said_of_the_leak_test_before_the_leak_no_longer_counts():
+    """The rest still does: eyes are the same, the line is not."""
+    plan = plan_of()
+    order = [card.step.id for card in plan.cards]
+    said = [Confirmation(step=step, at=AT, who="Brit") for step in ("eyes", "leak")]
+    log = RunLog(step=order[order.index("leak") + 1], confirmations=said)
+    after = with_mended(plan, log, "leak", AT)
+    assert [one.step for one in after.confirmations] == ["eyes"]
+    hole = with_mended(plan, log, "hole", AT)
+    assert hole.confirmations == said
 
 
 def test_what_cannot_happen_here_is_refused_by_name():

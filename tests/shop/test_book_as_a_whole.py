@@ -83,6 +83,10 @@ def test_a_run_dropped_before_anything_happened_is_gone_from_the_book(shop):
     again = shop.book.start(job)
     assert again.line.id != begun.line.id
     assert shop.found(ALL) == [again.line.id]
+    # Whoever counted it while it stood counts it no longer.
+    assert shop.search.statistics(ALL, "").runs == 1
+    found = shop.search.find(ALL, "", 0, 10, facets=True)
+    assert {one.count for facet in found.facets for one in facet.values} <= {1}
 
 
 def test_thin_aluminium_tells_what_goes_wrong_and_what_cured_it(shop):

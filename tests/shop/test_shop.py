@@ -69,9 +69,21 @@ def test_a_change_is_kept_and_can_be_taken_back(shop):
     assert shop.bench.undo(job.id, first.version).version == first.version
 
 
-def test_a_change_to_the_same_saves_nothing(shop):
+@pytest.mark.parametrize("changes", [{}, {"thickness_mm": 1.2}])
+def test_a_change_to_the_same_saves_nothing(shop, changes):
     job = shop.patch()
-    assert shop.bench.change(job.id, 1, {"thickness_mm": 1.2}).version == 1
+    named = shop.bench.change(job.id, 1, {"name": "Locker"})
+    same = shop.bench.change(job.id, named.version, changes)
+    assert (same.version, same.undo_steps) == (2, 1)
+    # Taken back is what was changed, not the change that was none.
+    assert shop.bench.undo(job.id, same.version).plan.job.name == "Patch"
+
+
+def test_a_version_nobody_was_given_yet_saves_nothing(shop):
+    job = shop.patch()
+    with pytest.raises(Stale):
+        shop.bench.change(job.id, 2, {"name": "From tomorrow"})
+    assert shop.bench.open(job.id).plan.job.name == "Patch"
 
 
 def test_the_second_of_two_windows_is_told_and_loses_nothing(shop):

@@ -117,3 +117,13 @@ def test_opening_again_finds_what_was_there(tmp_path):
     with second.transaction() as session:
         assert [row.job_id for row in Jobs(session).on_the_bench(None, 9).rows] == ["a1"]
     second.close()
+
+
+@pytest.mark.parametrize("sign", ["_", "%", "!", "a_b", "100 %", "!_"])
+def test_words_of_a_job_are_found_as_they_are_written(database, sign):
+    """No sign of a search stands for any other."""
+    with database.transaction() as session:
+        for number, name in enumerate((f"Rail {sign} end", "Rail x end", "Rail axb end", "Rail")):
+            Jobs(session).add(job_row(f"j{number}", name=name))
+    with database.reading() as session:
+        assert [row.name for row in Jobs(session).named(sign, 9)] == [f"Rail {sign} end"]

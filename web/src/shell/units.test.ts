@@ -96,6 +96,15 @@ describe("units", () => {
     );
   });
 
+  it.each(["1,5", "1.5", ".5", ",5", " 24 ", "1.200,5"])("means the inch it shows by %s", (typed) => {
+    expect(inch.whole(typed, "mm")).toBe(`${typed.trim()} in`);
+    expect(metric.whole(typed, "mm")).toBe(typed);
+  });
+
+  it.each(["18 ga", "1,5 mm", "1/4", "about 3", ""])("leaves %s as it was typed", (typed) => {
+    expect(inch.whole(typed, "mm")).toBe(typed);
+  });
+
   it("takes bare numbers of a list in the unit shown, and leaves what names its own", () => {
     expect(inch.wholeList("24; 48", "mm")).toBe("24 in; 48 in");
     expect(inch.wholeList("24: .5; 1200 mm : 14 mm", "mm")).toBe("24 in: .5 in; 1200 mm: 14 mm");
