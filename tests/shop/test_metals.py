@@ -73,7 +73,7 @@ def test_out_of_one_shop_and_into_another_is_exact(shop, tmp_path):
 
 
 def test_looking_into_a_file_saves_nothing(shop):
-    read = shop.metals.look_into(b"heat,alloy,C,Hv\nH1,4130,0.3,200\n")
+    read = shop.metals.preview_import(b"heat,alloy,C,Hv\nH1,4130,0.3,200\n")
     assert [c.heat for c in read.certificates] == ["H1"]
     assert read.left_out == ["column Hv"]
     assert not any(line.own for line in shop.metals.lines())

@@ -52,7 +52,7 @@ def test_an_import_adds_changes_and_leaves_the_same(shop):
     shop.rack.add(TIP)
     shop.rack.add({**TIP, "name": "8", "orifice_mm": "1.1 mm"})
     body = b"kind,name,orifice_mm\ntip,7,1.2 mm\ntip,8,1.1 mm\ntip,9,1.4 mm\n"
-    assert [item.name for item in shop.rack.look_into(body).items] == ["7", "8", "9"]
+    assert [item.name for item in shop.rack.preview_import(body).items] == ["7", "8", "9"]
     taken = shop.rack.take_in(body)
     assert (taken.added, taken.changed, taken.same) == (1, 1, 1)
     assert {tip.label: tip.orifice_mm for tip in shop.rack.tips()} == {"7": 1.2, "8": 1.1, "9": 1.4}

@@ -197,7 +197,7 @@ def test_a_part_that_never_gets_there_is_not_simulated(hearth):
 def test_a_loggers_file_goes_in_as_agreed_and_everything_comes_out(hearth):
     _, watch = hearth.started()
     text = "time s,Near [C]\n0,20\n10,22.5\n20,bad\n"
-    guess = hearth.files.look_into(text)
+    guess = hearth.files.preview_import(text)
     assert hearth.files.take_file(watch.line.id, text, guess) == 2
     assert hearth.files.take_file(watch.line.id, text, guess) == 0
     hearth.watches.mark(watch.line.id, "warming")

@@ -30,7 +30,7 @@ def metal_router(metals: Metals) -> APIRouter:
     @router.post("/look-into", include_in_schema=False)
     @router.post("/preview", operation_id="preview_certificate_import")
     def preview_certificate_import(body: FileBody) -> ReadFile:
-        return metals.look_into(body)
+        return metals.preview_import(body)
 
     @router.post("/import", operation_id="import_certificates")
     def import_certificates(body: FileBody) -> Imported:

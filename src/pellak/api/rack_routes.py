@@ -47,7 +47,7 @@ def rack_router(rack: RackBook, gas: GasBook) -> APIRouter:
     @router.post("/look-into", include_in_schema=False)
     @router.post("/preview", operation_id="preview_rack_import")
     def preview_rack_import(body: FileBody) -> ReadRack:
-        return rack.look_into(body)
+        return rack.preview_import(body)
 
     @router.post("/import", operation_id="import_rack")
     def import_rack(body: FileBody) -> TakenIn:

@@ -72,7 +72,7 @@ class StartClock(At):
 class ActionTaken(At):
     """What went wrong and was put right, by its id."""
 
-    mend: str = Field(max_length=40)
+    action: str = Field(max_length=40)
 
 
 class SeenSigns(BaseModel):
@@ -174,11 +174,11 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
 
     @router.get("/runs/{run_id}/corrective-actions", operation_id="list_corrective_actions")
     def list_corrective_actions(run_id: str) -> list[CorrectiveAction]:
-        return bench.mends(run_id)
+        return bench.corrective_actions(run_id)
 
     @router.post("/runs/{run_id}/corrective-actions", operation_id="report_corrective_action")
     def report_corrective_action(run_id: str, made: ActionTaken) -> RunNow:
-        return bench.mend(run_id, made.version, made.mend)
+        return bench.take_corrective_action(run_id, made.version, made.action)
 
     @router.get("/faults", operation_id="list_signs_alone")
     def list_signs_alone(

@@ -107,7 +107,7 @@ def watch_router(watches: WatchBook, files: WatchFiles) -> APIRouter:
 
     @router.post("/watches/preview", operation_id="preview_logger_file")
     def preview_logger_file(file: LoggerText) -> FileGuess:
-        return files.look_into(file.text)
+        return files.preview_import(file.text)
 
     @router.post("/watches/{watch_id}/file", operation_id="import_logger_file")
     def import_logger_file(watch_id: str, file: LoggerAgreed) -> FileTaken:

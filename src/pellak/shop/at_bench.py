@@ -19,7 +19,11 @@ from pellak.core.run.bench import (
     stood_at,
     told_at_bench,
 )
-from pellak.core.run.corrective_actions import CorrectiveAction, mends_for, with_mended
+from pellak.core.run.corrective_actions import (
+    CorrectiveAction,
+    corrective_actions_for,
+    with_corrective_action,
+)
 from pellak.core.run.fault_search import FaultTurn, faults_of, signs_of, with_tried
 from pellak.core.run.flame_events import report_backfire, undo_flame_out
 from pellak.core.run.hold_points import Answered, confirmed
@@ -131,15 +135,15 @@ class AtBench:
             return self._book.look(run_id)
         return run
 
-    def mends(self, run_id: str) -> list[CorrectiveAction]:
+    def corrective_actions(self, run_id: str) -> list[CorrectiveAction]:
         """Return what can go wrong in a run, with what to do about each."""
-        return mends_for(self._book.look(run_id).plan)
+        return corrective_actions_for(self._book.look(run_id).plan)
 
-    def mend(self, run_id: str, version: int, what: str) -> Run:
+    def take_corrective_action(self, run_id: str, version: int, what: str) -> Run:
         """Keep that something went wrong and was put right."""
 
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return with_mended(plan, log, what, _iso(now))
+            return with_corrective_action(plan, log, what, _iso(now))
 
         return self._book.change(run_id, version, change)
 

@@ -87,7 +87,7 @@ class Metals:
             raise Refused("heat", there[0], "a heat that is not kept already")
         return metal_line(taken[0])
 
-    def look_into(self, body: bytes) -> ReadFile:
+    def preview_import(self, body: bytes) -> ReadFile:
         """Return what a certificate file holds, saving nothing."""
         return read_file(body)
 

@@ -178,7 +178,7 @@ class RackBook:
             row.deleted_at = None
             return self._shown(row)
 
-    def look_into(self, body: bytes) -> ReadRack:
+    def preview_import(self, body: bytes) -> ReadRack:
         """Return what a rack file holds, saving nothing."""
         return read_rack(body)
 

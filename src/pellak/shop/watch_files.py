@@ -63,7 +63,7 @@ class WatchFiles:
             channels=[_curve(name, read, most) for name, read in sorted(by_channel.items())],
         )
 
-    def look_into(self, text: str) -> FileGuess:
+    def preview_import(self, text: str) -> FileGuess:
         """Return how a logger's file would be read; nothing is kept. Raises Refused."""
         return guess_columns(text, _file_moment)
 

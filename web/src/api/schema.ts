@@ -1784,8 +1784,8 @@ export interface components {
         ActionTaken: {
             /** Version */
             version: number;
-            /** Mend */
-            mend: string;
+            /** Action */
+            action: string;
         };
         /**
          * Amount
@@ -4882,16 +4882,6 @@ export interface components {
             signed_off: string[];
         };
         /**
-         * LeftUndone
-         * @description A card that was left before what it asks for was done.
-         */
-        LeftUndone: {
-            /** Step */
-            step: string;
-            /** What */
-            what: string;
-        };
-        /**
          * LensItem
          * @description A lens or goggle.
          */
@@ -6745,8 +6735,8 @@ export interface components {
             pops?: components["schemas"]["Pop"][];
             /** Taken Back */
             taken_back?: components["schemas"]["TakenBack"][];
-            /** Left Undone */
-            left_undone?: components["schemas"]["LeftUndone"][];
+            /** Skipped Checks */
+            skipped_checks?: components["schemas"]["SkippedCheck"][];
             /** Mended */
             mended?: components["schemas"]["Mended"][];
             /** Tried */
@@ -7460,6 +7450,16 @@ export interface components {
              * @default 1
              */
             every_s: number;
+        };
+        /**
+         * SkippedCheck
+         * @description A card that was left before what it asks for was done.
+         */
+        SkippedCheck: {
+            /** Step */
+            step: string;
+            /** What */
+            what: string;
         };
         /**
          * SoakGiven

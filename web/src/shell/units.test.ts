@@ -96,10 +96,13 @@ describe("units", () => {
     );
   });
 
-  it.each(["1,5", "1.5", ".5", ",5", " 24 ", "1.200,5"])("means the inch it shows by %s", (typed) => {
-    expect(inch.whole(typed, "mm")).toBe(`${typed.trim()} in`);
-    expect(metric.whole(typed, "mm")).toBe(typed);
-  });
+  it.each(["1,5", "1.5", ".5", ",5", " 24 ", "1.200,5"])(
+    "means the inch it shows by %s",
+    (typed) => {
+      expect(inch.whole(typed, "mm")).toBe(`${typed.trim()} in`);
+      expect(metric.whole(typed, "mm")).toBe(typed);
+    },
+  );
 
   it.each(["18 ga", "1,5 mm", "1/4", "about 3", ""])("leaves %s as it was typed", (typed) => {
     expect(inch.whole(typed, "mm")).toBe(typed);

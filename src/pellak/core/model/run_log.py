@@ -100,7 +100,7 @@ class TakenBack(Record):
 MOST_TAKEN_BACK = 50
 
 
-class LeftUndone(Record):
+class SkippedCheck(Record):
     """A card that was left before what it asks for was done."""
 
     step: str = Field(max_length=60)
@@ -159,7 +159,7 @@ class RunLog(Record):
     """When the cylinders were last closed or something was exchanged, seconds since 1970 UTC."""
     pops: list[Pop] = Field(default_factory=list, max_length=50)
     taken_back: list[TakenBack] = Field(default_factory=list, max_length=MOST_TAKEN_BACK)
-    left_undone: list[LeftUndone] = Field(default_factory=list, max_length=40)
+    skipped_checks: list[SkippedCheck] = Field(default_factory=list, max_length=40)
     mended: list[Mended] = Field(default_factory=list, max_length=MOST_MENDED)
     tried: list[TriedRemedy] = Field(default_factory=list, max_length=MOST_TRIED)
     work: WorkLog | None = None

@@ -35,43 +35,44 @@ class CorrectiveAction(Record):
 def _listed(kind: str) -> tuple[CorrectiveAction, ...]:
     """Return what can go wrong with a kind of job, its own first: it lies in the kind's room."""
     tables = (
-        files("pellak.core.kinds").joinpath(kind, "mends.toml"),
-        files("pellak.core.tables").joinpath("mends.toml"),
+        files("pellak.core.kinds").joinpath(kind, "corrective_actions.toml"),
+        files("pellak.core.tables").joinpath("corrective_actions.toml"),
     )
     return tuple(
         CorrectiveAction.model_validate(row)
         for table in tables
         if table.is_file()
-        for row in tomllib.loads(table.read_text("utf-8"))["mend"]
+        for row in tomllib.loads(table.read_text("utf-8"))["action"]
     )
 
 
-def mends_for(plan: Plan) -> list[CorrectiveAction]:
+def corrective_actions_for(plan: Plan) -> list[CorrectiveAction]:
     """Return what can go wrong with this kind of job and metal."""
     return [
-        mend
-        for mend in _listed(plan.job.kind)
-        if not mend.families or plan.job.family in mend.families
+        action
+        for action in _listed(plan.job.kind)
+        if not action.families or plan.job.family in action.families
     ]
 
 
-def with_mended(plan: Plan, log: RunLog, what: str, at: str) -> RunLog:
+def with_corrective_action(plan: Plan, log: RunLog, what: str, at: str) -> RunLog:
     """Return the log with something put right at the card it stands at.
 
     Raises Refused where it cannot happen to this job, when the log is full, and where a step has
     to be done again while the torch may burn.
     """
-    mend = next((mend for mend in mends_for(plan) if mend.id == what), None)
-    if mend is None:
-        raise Refused("mend", what, "one of " + ", ".join(mend.id for mend in mends_for(plan)))
+    action = next((action for action in corrective_actions_for(plan) if action.id == what), None)
+    if action is None:
+        known = ", ".join(action.id for action in corrective_actions_for(plan))
+        raise Refused("action", what, f"one of {known}")
     if len(log.mended) >= MOST_MENDED:
-        raise Refused("mend", what, f"no more than {MOST_MENDED} in a run: stop and think again")
-    entry = Mended(id=mend.id, wrong=mend.wrong, step=log.step, at=at, who=log.who)
+        raise Refused("action", what, f"no more than {MOST_MENDED} in a run: stop and think again")
+    entry = Mended(id=action.id, wrong=action.wrong, step=log.step, at=at, who=log.who)
     after = log.model_copy(update={"mended": [*log.mended, entry]})
-    again = next((c.step.id for c in cards_of(plan, log) if c.step.kind == mend.redo), None)
-    if not mend.redo or again is None:
+    again = next((c.step.id for c in cards_of(plan, log) if c.step.kind == action.redo), None)
+    if not action.redo or again is None:
         return after
     if burns(plan, log):
-        raise Refused("mend", what, "a flame that is out: put it out first, then mend and test")
+        raise Refused("action", what, "a flame that is out: put it out first, then mend and test")
     held = [one for one in log.confirmations if one.step != again]
     return after.model_copy(update={"step": again, "leak_test": None, "confirmations": held})

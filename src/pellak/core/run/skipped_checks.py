@@ -6,7 +6,7 @@ from pellak.core.kinds.registry import kind_of
 from pellak.core.model.cards import BenchCard
 from pellak.core.model.clocks import Moment, clock_state
 from pellak.core.model.plan import Plan
-from pellak.core.model.run_log import LeftUndone, RunLog
+from pellak.core.model.run_log import RunLog, SkippedCheck
 from pellak.core.run.walk import order_of
 
 MOST_KEPT = 40
@@ -38,7 +38,7 @@ def after_leaving(
     order = order_of(cards)
     if order.index(to) <= order.index(left):
         return log
-    kept = [one for one in log.left_undone if one.step != left]
+    kept = [one for one in log.skipped_checks if one.step != left]
     if undone:
-        kept = [*kept, LeftUndone(step=left, what=undone)][-MOST_KEPT:]
-    return log.model_copy(update={"left_undone": kept})
+        kept = [*kept, SkippedCheck(step=left, what=undone)][-MOST_KEPT:]
+    return log.model_copy(update={"skipped_checks": kept})

@@ -244,7 +244,7 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
       <MendDialog
         open={open === "mend"}
         runId={run.line.id}
-        fault={fault?.field === "mend" ? fault.accepted : null}
+        fault={fault?.field === "action" ? fault.accepted : null}
         onClose={() => setOpen("")}
         onMended={async (id) => {
           const told = await bench.mend(id);

@@ -84,7 +84,7 @@ export function useBenchRun(run: Run) {
       answer(
         client.POST("/api/runs/{run_id}/corrective-actions", {
           params,
-          body: { version, mend: what },
+          body: { version, action: what },
         }),
       ),
     );

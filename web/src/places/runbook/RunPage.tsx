@@ -226,7 +226,10 @@ export default function RunPage() {
         head="Went wrong and put right"
         rows={(log.mended ?? []).map((one) => ({ ...one, says: one.wrong }))}
       />
-      <Kept head="Left undone" rows={(log.left_undone ?? []).map((one) => ({ says: one.what }))} />
+      <Kept
+        head="Left undone"
+        rows={(log.skipped_checks ?? []).map((one) => ({ says: one.what }))}
+      />
       <Kept
         head="Taken back or corrected"
         rows={(log.taken_back ?? []).map((one) => ({

@@ -20,10 +20,10 @@ from pellak.core.kinds.overlay.laying import (
     feather_seen,
     found_as_it_cooled,
     layers_laid,
-    left_undone,
     no_marks,
     overlay_now,
     rods_taken,
+    unfinished_work,
 )
 from pellak.core.kinds.overlay.one_line import overlay_line
 from pellak.core.kinds.overlay.part_station import (
@@ -301,6 +301,6 @@ OVERLAY_KIND: JobKind[Any] = JobKind(
     ),
     came=came_of_it,
     takes=rods_taken,
-    left=left_undone,
+    left=unfinished_work,
     lines={"hardface": overlay_line, "overlay": overlay_line},
 )  # fmt: skip

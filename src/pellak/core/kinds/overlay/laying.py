@@ -103,7 +103,7 @@ def found_as_it_cooled(plan: Plan, log: RunLog, found: AsCooled) -> RunLog:
     return with_work(log, kept.model_copy(update={"found": found}))
 
 
-def left_undone(plan: Plan, log: RunLog, step: str) -> str:
+def unfinished_work(plan: Plan, log: RunLog, step: str) -> str:
     """Return the layers not laid yet, or that nobody looked at what was laid."""
     done, count = _log(log).done, _count(plan)
     if step == "layers" and done < count:

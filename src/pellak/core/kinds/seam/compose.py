@@ -22,11 +22,11 @@ from pellak.core.kinds.seam.tack_and_run import tack_and_run_station
 from pellak.core.kinds.seam.tacking import (
     TackMeasures,
     TacksMade,
-    left_undone,
     seam_now,
     tack_measured,
     tacks_made,
     tacks_of,
+    unfinished_work,
 )
 from pellak.core.kinds.seam.torch_station import torch_station
 from pellak.core.kinds.stations.safe_start import safe_cards, safe_start_station
@@ -209,5 +209,5 @@ SEAM = JobKind(
     signs=True,
     learns=seam_timed,
     takes=rods_taken,
-    left=left_undone,
+    left=unfinished_work,
 )  # fmt: skip

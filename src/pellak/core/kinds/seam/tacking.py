@@ -57,7 +57,7 @@ def tacks_now(plan: Plan, log: RunLog) -> TacksValues | None:
     return reckon_tacks(asked, planned.values.hold_s).values
 
 
-def left_undone(plan: Plan, log: RunLog, step: str) -> str:
+def unfinished_work(plan: Plan, log: RunLog, step: str) -> str:
     """Return the tacks not made yet."""
     tacks = _planned(plan)
     if step != "tacks" or tacks is None:

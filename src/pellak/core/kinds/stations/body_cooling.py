@@ -59,11 +59,11 @@ def best_medium(fell: Sequence[tuple[CoolIn, CoolValues]]) -> CoolIn:
 def cool_figures(
     given: CoolGiven,
     chosen: CoolIn | None,
-    wiser: Callable[[CoolGiven], CoolGiven] = lambda one: one,
+    calibrated: Callable[[CoolGiven], CoolGiven] = lambda one: one,
 ) -> tuple[list[Figure], CoolIn, CoolValues]:
-    """Return the figures of a fall, the medium planned with, and how it goes in it; `wiser` puts
-    into each what was learnt of its medium."""
-    questions = [wiser(one) for one in cool_questions(given)]
+    """Return the figures of a fall, the medium planned with, and how it goes in it; `calibrated`
+    puts into each what was learnt of its medium."""
+    questions = [calibrated(one) for one in cool_questions(given)]
     fell = [(one.medium, centre_of(one)) for one in questions]
     planned = chosen if chosen in [m for m, _ in fell] else best_medium(fell)
     asked = next(one for one in questions if one.medium == planned)

@@ -21,11 +21,11 @@ from pellak.core.kinds.straighten.rounds import (
     LineRead,
     SpotsMade,
     came_of_it,
-    left_undone,
     line_read,
     member_now,
     spot_marks,
     spots_made,
+    unfinished_work,
 )
 from pellak.core.kinds.straighten.rounds_station import rounds_station, spots_gas
 from pellak.core.member.straighten import StraightenAnswer, reckon_straighten
@@ -235,7 +235,7 @@ STRAIGHTEN = JobKind(
     marks=spot_marks,
     look="Look along the line once more.",
     worked="rounds",
-    left=left_undone,
+    left=unfinished_work,
     card=("spots_total", "next_round", "expected_mm", "peak_c", "spot_s", "spot_wait_min"),
     came=came_of_it,
     lines={"straighten": straighten_line},

@@ -68,7 +68,7 @@ def came_of_it(log: object) -> str:
     return f"{rounds}, bow {short(before, 3)} mm to {short(after, 3)} mm"
 
 
-def left_undone(plan: Plan, log: RunLog, step: str) -> str:
+def unfinished_work(plan: Plan, log: RunLog, step: str) -> str:
     """Return the spots of this round not made yet, or that its line was not read."""
     values, done = _values(plan, log), _log(log).done
     if step != "rounds" or values is None:

@@ -30,6 +30,7 @@ WorkNow = Annotated[SeamNow | MemberNow | OverlayNow | HeatNow, Field(discrimina
 
 _WORK: TypeAdapter[Work | None] = TypeAdapter(Work | None)
 _LOOSE_PLAN = ("tacks", "filler", "groove", "member")
+_LOG_NAMES = {"left_undone": "skipped_checks"}
 _LOOSE_LOG = ("puddle_s", "seam_min", "tacking", "straightening")
 
 
@@ -54,8 +55,12 @@ def work_kept(plan: Mapping[str, Any]) -> Work | None:
 
 
 def upcast_log(told: Any) -> Any:
-    """Return a kept log with times and series that used to lie loose in it in their rooms."""
-    if not isinstance(told, Mapping) or not told.keys() & set(_LOOSE_LOG):
+    """Return a kept log under the names its fields have now, with times and series that used to lie
+    loose in it in their rooms."""
+    if not isinstance(told, Mapping):
+        return told
+    told = {_LOG_NAMES.get(name, name): value for name, value in told.items()}
+    if not told.keys() & set(_LOOSE_LOG):
         return told
     log = {name: value for name, value in told.items() if name not in _LOOSE_LOG}
     timed = {name: told.get(name) for name in _LOOSE_LOG[:2]}

@@ -8,7 +8,7 @@ from pellak.core.model.job_base import ShopSchools
 from pellak.core.model.run_log import MOST_MENDED, Confirmation, RunLog
 from pellak.core.plan.change_job import job_from
 from pellak.core.plan.compose import compose_plan
-from pellak.core.run.corrective_actions import mends_for, with_mended
+from pellak.core.run.corrective_actions import corrective_actions_for, with_corrective_action
 
 AT = "2026-11-26T10:00:00+00:00"
 
@@ -20,7 +20,8 @@ def plan_of(**told):
 
 @pytest.mark.parametrize("kind", [kind.id for kind in KINDS])
 def test_every_kind_says_what_goes_wrong_with_it_and_each_says_all_of_it(kind):
-    mends = mends_for(compose_plan(job_from({"name": "Piece", "kind": kind}), ShopSchools()))
+    plan = compose_plan(job_from({"name": "Piece", "kind": kind}), ShopSchools())
+    mends = corrective_actions_for(plan)
     assert len({mend.id for mend in mends}) == len(mends) >= 4
     for mend in mends:
         assert min(len(text) for text in (mend.do, mend.go_on, mend.reason, mend.source)) > 10
@@ -28,7 +29,7 @@ def test_every_kind_says_what_goes_wrong_with_it_and_each_says_all_of_it(kind):
 
 def test_a_metal_has_its_own_troubles_and_not_anothers():
     steel, aluminium, lead = (
-        {mend.id for mend in mends_for(plan_of(family=family))}
+        {mend.id for mend in corrective_actions_for(plan_of(family=family))}
         for family in ("carbon-steel", "aluminium", "lead")
     )
     assert "no-warning" in aluminium - steel
@@ -38,8 +39,8 @@ def test_a_metal_has_its_own_troubles_and_not_anothers():
 
 def test_what_was_put_right_is_kept_with_its_card_and_its_hand():
     plan = plan_of()
-    log = with_mended(plan, RunLog(step="seam", who="Brit"), "hole", AT)
-    log = with_mended(plan, log, "rod-frozen", AT)
+    log = with_corrective_action(plan, RunLog(step="seam", who="Brit"), "hole", AT)
+    log = with_corrective_action(plan, log, "rod-frozen", AT)
     assert [(one.id, one.step, one.who) for one in log.mended] == [
         ("hole", "seam", "Brit"),
         ("rod-frozen", "seam", "Brit"),
@@ -50,11 +51,11 @@ def test_what_was_put_right_is_kept_with_its_card_and_its_hand():
 def test_after_a_leak_was_mended_the_test_is_done_again_and_never_beside_a_flame():
     plan = plan_of()
     order = [card.step.id for card in plan.cards]
-    log = with_mended(plan, RunLog(step=order[order.index("leak") + 1]), "leak", AT)
+    log = with_corrective_action(plan, RunLog(step=order[order.index("leak") + 1]), "leak", AT)
     assert (log.step, log.leak_test) == ("leak", None)
     with pytest.raises(Refused) as refused:
-        with_mended(plan, RunLog(step="seam"), "leak", AT)
-    assert refused.value.field == "mend"
+        with_corrective_action(plan, RunLog(step="seam"), "leak", AT)
+    assert refused.value.field == "action"
     assert "out first" in refused.value.accepted
 
 
@@ -64,18 +65,18 @@ def test_what_was_said_of_the_leak_test_before_the_leak_no_longer_counts():
     order = [card.step.id for card in plan.cards]
     said = [Confirmation(step=step, at=AT, who="Brit") for step in ("eyes", "leak")]
     log = RunLog(step=order[order.index("leak") + 1], confirmations=said)
-    after = with_mended(plan, log, "leak", AT)
+    after = with_corrective_action(plan, log, "leak", AT)
     assert [one.step for one in after.confirmations] == ["eyes"]
-    hole = with_mended(plan, log, "hole", AT)
+    hole = with_corrective_action(plan, log, "hole", AT)
     assert hole.confirmations == said
 
 
 def test_what_cannot_happen_here_is_refused_by_name():
     with pytest.raises(Refused) as refused:
-        with_mended(plan_of(), RunLog(step="seam"), "lead-wet", AT)
+        with_corrective_action(plan_of(), RunLog(step="seam"), "lead-wet", AT)
     assert "hole" in refused.value.accepted
     full = RunLog(step="seam")
     for _ in range(MOST_MENDED):
-        full = with_mended(plan_of(), full, "hole", AT)
+        full = with_corrective_action(plan_of(), full, "hole", AT)
     with pytest.raises(Refused):
-        with_mended(plan_of(), full, "hole", AT)
+        with_corrective_action(plan_of(), full, "hole", AT)
