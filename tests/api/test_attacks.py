@@ -204,3 +204,21 @@ def test_no_more_large_files_are_held_at_once_than_are_worked_on(client, job, mo
 def test_a_problem_can_be_read_whatever_was_sent(client):
     answer = client.post("/api/jobs", content=json.dumps({"name": "x" * 9000}).encode())
     assert len(answer.text) < 2000
+
+
+def test_every_problem_names_its_kind_for_programs(client, job):
+    asked = {
+        "not-found": client.get("/api/jobs/nowhere"),
+        "refused": client.post("/api/jobs", json={"thickness_mm": "wide"}),
+        "saved-elsewhere-first": client.patch(
+            f"/api/jobs/{job['id']}", json={"version": 9, "changes": {"name": "x"}}
+        ),
+        "wrong-host": client.get("/api/jobs", headers={"host": "elsewhere.example"}),
+        "not-allowed": client.get("/api/jobs", headers={"sec-fetch-site": "cross-site"}),
+        "not-this-method": client.put("/api/jobs"),
+    }
+    for kind, answer in asked.items():
+        told = answer.json()
+        assert told["type"] == f"urn:pellak:problem:{kind}"
+        assert told["status"] == answer.status_code
+        assert answer.headers["content-type"] == "application/problem+json"

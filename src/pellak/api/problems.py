@@ -1,11 +1,11 @@
 """One error shape for the whole API: problem+json (RFC 9457) with the fields at fault."""
 
-from typing import Any
+from typing import Any, Self
 
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, model_validator
 from starlette.exceptions import HTTPException
 
 from pellak.api.long_work import Occupied
@@ -18,15 +18,15 @@ MEDIA_TYPE = "application/problem+json"
 LONGEST_ECHO = 80
 RETRY_AFTER_S = 2
 SCHEMAS = "#/components/schemas/"
-EVERYWHERE = (400, 401, 403, 413, 422, 503, 507)
+EVERYWHERE = (400, 401, 403, 408, 413, 422, 500, 503, 507)
 
 
 class FieldFault(BaseModel):
     """One field at fault: what was read and what is accepted."""
 
-    field: str
-    was_read: str
-    accepted: str
+    field: str = Field(description="Its name, with the names of what it lies in")
+    was_read: str = Field(description="What was sent, 80 signs of it at most")
+    accepted: str = Field(description="What would have been taken")
 
 
 def _without_default(schema: dict[str, Any]) -> None:
@@ -34,14 +34,39 @@ def _without_default(schema: dict[str, Any]) -> None:
     del schema["default"]
 
 
+NAMESPACE = "urn:pellak:problem:"
+TYPES = {
+    400: "malformed", 401: "signed-out", 403: "not-allowed", 404: "not-found",
+    405: "not-this-method", 408: "too-slow", 409: "saved-elsewhere-first", 413: "too-large",
+    421: "wrong-host", 422: "refused", 429: "too-many-guesses", 500: "our-fault",
+    501: "not-by-this-server", 503: "busy", 507: "records-unusable",
+}  # fmt: skip
+"""What kind of problem a status stands for, as RFC 9457 wants it named."""
+
+
 class Problem(BaseModel):
     """What went wrong, for people and for programs."""
 
-    title: str
-    status: int
-    detail: str
-    errors: list[FieldFault] = []
-    current: Any = Field(default=None, json_schema_extra=_without_default)
+    type: str = Field(
+        default="",
+        description="A URI that names the kind of problem and never changes: " + NAMESPACE
+        + " and one of " + ", ".join(TYPES.values()),
+    )  # fmt: skip
+    title: str = Field(description="The kind of problem in words")
+    status: int = Field(description="The status of the answer")
+    detail: str = Field(description="What went wrong this time, in one or two sentences")
+    errors: list[FieldFault] = Field(default=[], description="The fields at fault")
+    current: Any = Field(
+        default=None,
+        description="Where somebody saved first: what stands there now",
+        json_schema_extra=_without_default,
+    )
+
+    @model_validator(mode="after")
+    def _typed(self) -> Self:
+        if not self.type:
+            self.type = NAMESPACE + TYPES.get(self.status, "other")
+        return self
 
 
 def _echo(value: object) -> str:

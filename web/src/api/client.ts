@@ -85,7 +85,8 @@ export type FaultsAnswer = Schemas["FaultsAnswer"];
 export type CorrectiveAction = Schemas["CorrectiveAction"];
 export type DisplayUnit = Schemas["DisplayUnit"];
 export type SaidMeasure = Schemas["SaidMeasure"];
-export type Problem = Schemas["Problem"];
+/** What a person is shown of it; its type is for programs. */
+export type Problem = Omit<Schemas["Problem"], "type">;
 export type BackupLine = Schemas["BackupLine"];
 export type BackupState = Schemas["BackupState"];
 export type HowMany = Schemas["HowMany"];
