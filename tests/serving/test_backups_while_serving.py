@@ -28,7 +28,7 @@ def look_and_write(path, writes):
                     other.execute(
                         "INSERT OR REPLACE INTO setting VALUES ('of another', ?)", (str(number),)
                     )
-        time.sleep(0.01)  # between two looks
+        time.sleep(0.02)  # between two looks
 
 
 def jobs_in(path):
@@ -43,12 +43,13 @@ def saved(served, told, wanted):
 
 
 def test_nothing_is_lost_by_backups_others_and_stops_in_twenty_rounds(tmp_path):
-    home, acknowledged = tmp_path / "home", set()
+    home, acknowledged, beside = tmp_path / "home", set(), []
+    path = str(home / FILE_NAME)
     for number in range(ROUNDS):
         told: list[list[str]] = [[] for _ in range(WRITERS)]
         served = Served(home, quickly=True).__enter__()
-        path = str(home / FILE_NAME)
-        beside = [forked(look_and_write, path, writes) for writes in (False, True)]
+        # They go on between two servings too, when they are the only users there are.
+        beside = beside or [forked(look_and_write, path, writes) for writes in (False, True)]
         threads = [
             threading.Thread(target=saved, args=(served, one, SAVES // WRITERS)) for one in told
         ]
@@ -65,15 +66,15 @@ def test_nothing_is_lost_by_backups_others_and_stops_in_twenty_rounds(tmp_path):
         assert made["last_failure"] is None
         for thread in threads:
             thread.join()
-        for one in beside:
-            one.kill()
-            one.join()
         acknowledged.update(*told)
         if number % 2:
             served.kill()
         else:
             served.__exit__(None, None, None)
         assert acknowledged <= jobs_in(path)
+    for one in beside:
+        one.kill()
+        one.join()
     assert len(acknowledged) >= 500
     # The first of them was made by the server itself, the others were asked for.
     assert len(kept_backups(home)) > 1

@@ -19,7 +19,9 @@ const cache = new QueryClient({
   queryCache: new QueryCache({
     onError: (error, query) => {
       // Signed out elsewhere, or after a month: ask for the passcode instead of showing a fault.
-      if (isSignedOut(error) && query.queryKey[0] !== signedInQuery.queryKey[0])
+      // Asked once: each asking anew takes the form away, and what is typed into it meanwhile.
+      const knew = cache.getQueryState(signedInQuery.queryKey)?.status === "success";
+      if (isSignedOut(error) && knew && query.queryKey[0] !== signedInQuery.queryKey[0])
         void cache.invalidateQueries({ queryKey: signedInQuery.queryKey });
     },
   }),
