@@ -124,11 +124,13 @@ def test_what_an_older_pellak_left_half_restored_is_brought_back_by_what_is_said
 def test_the_next_start_clears_what_a_cut_restore_had_begun(tmp_path):
     home = tmp_path / "home"
     stand(home, "sound")
-    (home / "restoring").mkdir()
-    (home / "restoring" / FILE_NAME).write_text("half")
+    for begun in ("restoring", "looking-x1"):
+        (home / begun).mkdir()
+        (home / begun / FILE_NAME).write_text("half")
     assert names(home) == ["a1"]
     tidy(home)
-    assert not (home / "restoring").exists()
+    assert [path.name for path in home.iterdir() if path.is_dir()] == []
+    assert names(home) == ["a1"]
 
 
 def test_records_somebody_has_open_are_not_moved_under_them(database, tmp_path):

@@ -2,6 +2,7 @@
 
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
+from threading import Lock
 
 from pydantic import Field
 
@@ -51,6 +52,7 @@ class Backups:
         self._database = database
         self._folder: Path = database.path.parent
         self._clock = clock
+        self._making = Lock()
         self._failure: tuple[str, datetime] | None = None
 
     def state(self) -> BackupState:
@@ -93,7 +95,9 @@ class Backups:
     def make(self) -> BackupState:
         """Make a backup now. Raises StoreError where it could not be made; that is kept in mind."""
         try:
-            back_up_beside(self._folder, self._clock(), self._most())
+            # The daily one may fall due while somebody asks for one.
+            with self._making:
+                back_up_beside(self._folder, self._clock(), self._most())
         except Exception as error:  # whatever it was, every page has to say so until one was made
             said = str(error) if isinstance(error, StoreError) else f"a fault of ours ({error!r})"
             self._failure = (said, self._clock())

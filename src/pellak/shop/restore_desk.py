@@ -3,6 +3,7 @@
 Nothing of the old records may be in anybody's memory then, which only a new beginning makes sure.
 """
 
+import logging
 from collections.abc import Callable
 from datetime import datetime
 from pathlib import Path
@@ -12,6 +13,8 @@ from pellak.shop.clock import Clock
 from pellak.shop.whole_records import check_records
 from pellak.store.errors import StoreError
 from pellak.store.restoring import restore
+
+_log = logging.getLogger("pellak")
 
 
 class Restored(Record):
@@ -46,7 +49,9 @@ class RestoreDesk:
         self._wanted = None
         try:
             aside = restore(backup, self._folder, now, check_records)
-        except StoreError as error:
+        except Exception as error:  # whatever it was, what stands is served again
+            if not isinstance(error, StoreError):
+                _log.exception("%s was not restored, by a fault of ours", backup)
             said = f"Nothing was changed: {error}."
             self.last = Restored(backup=backup.name, at=now, stands=False, said=said)
         else:

@@ -34,6 +34,7 @@ from pellak.store.form import FILE_NAME
 from pellak.store.form_check import check_form
 from pellak.store.health import check_file
 from pellak.store.keeping import copy_records
+from pellak.store.restoring import LOOKING
 from pellak.store.tables import (
     Base,
     HeatLotRow,
@@ -154,7 +155,7 @@ def check_records(folder: Path, *, leave_out: bool = False) -> list[str]:
 def would_change(standing: Database, backup: Path) -> WouldChange:
     """Return what restoring a backup would change. Raises Unusable where it could not be."""
     check_file(backup, whole=True)
-    with tempfile.TemporaryDirectory(dir=standing.path.parent, prefix="looking-") as name:
+    with tempfile.TemporaryDirectory(dir=standing.path.parent, prefix=LOOKING) as name:
         folder = Path(name)
         copy_records(backup, folder / FILE_NAME)
         check_form(folder / FILE_NAME)

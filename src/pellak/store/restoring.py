@@ -20,6 +20,8 @@ from pellak.store.keeping import BACKUPS, BESIDE, PART, copy_records, photos_bes
 from pellak.store.photo_files import copy_photos
 
 MAKING = "restoring"
+LOOKING = "looking-"
+"""How the folders begin in which a backup is looked into."""
 ASIDE = "pellak-set-aside-"
 WAITS_S = 5.0
 """How long a look that somebody else has at the standing file is waited for."""
@@ -133,7 +135,9 @@ def refuse_unfinished(folder: Path) -> None:
 
 
 def tidy(folder: Path) -> None:
-    """Remove what a restore that was cut short had begun, where the records stand."""
+    """Remove what a restore or a look into a backup that was cut short had begun, where the records
+    stand. Nobody may be at either: the folder is held by whoever is about to serve it."""
     if (folder / FILE_NAME).exists():
-        with suppress(OSError):
-            shutil.rmtree(folder / MAKING)
+        for begun in (folder / MAKING, *folder.glob(f"{LOOKING}*")):
+            with suppress(OSError):
+                shutil.rmtree(begun)
