@@ -8,7 +8,6 @@ from pellak.api.app import create_app
 from pellak.core.model.clocks import Moment
 from tests.api.conftest import local
 
-NOON = datetime(2026, 11, 25, 12, 0, tzinfo=UTC)
 HEAT = {
     "kind": "heat", "name": "Door", "alloy": "en-gjl-200", "purpose": "warm-through",
     "shape": "casting", "body_kg": 20.0, "thickness_mm": 12.0, "target_c": 300.0,
@@ -25,7 +24,8 @@ class Clocks:
     """The time of day, and the seconds since the machine was started; each is moved by hand."""
 
     def __init__(self) -> None:
-        self.now, self.boot_s = NOON, 5000.0
+        # The moment tests are given: the demo's records are of just before it.
+        self.now, self.boot_s = datetime.now(UTC), 5000.0
 
     def moment(self) -> Moment:
         return Moment(utc_s=self.now.timestamp(), boot="one", boot_s=self.boot_s)
