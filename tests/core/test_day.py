@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 from pellak.core.answer.errors import Refused
 from pellak.core.day.calendar import Calendar
 from pellak.core.day.given import DayGiven, DayJob, DayPhase, Pin
+from pellak.core.day.lower_bound import earliest_done_min
 from pellak.core.day.reckon import plan_day
 from pellak.core.day.units import units_of
 from tests.core.day_checker import faults_of
@@ -163,6 +164,7 @@ def test_what_is_proved_best_is_what_trying_every_order_finds(shop):
         assert told.done_min == pytest.approx(best, abs=0.01)
     if best is not None:
         assert not told.not_today
+        assert earliest_done_min(shop) - 0.01 <= best
         assert told.done_min <= best + 0.01
 
 
@@ -170,9 +172,27 @@ def test_six_jobs_of_one_shop_are_proved():
     jobs = [
         short(f"job {n}", 5.0 + 3 * n, 12.0 + 7 * (n % 3), 60.0, f"B{1 + n % 2}") for n in range(6)
     ]
-    told = plan_day(day(jobs)).values
+    told = plan_day(day(jobs).model_copy(update={"seconds": 60.0})).values
     assert told.optimal
     assert told.done_min == pytest.approx(by_brute_force(day(jobs)), abs=0.01)
+
+
+def test_a_day_that_ends_as_early_as_its_torch_allows_is_proved_without_the_program(monkeypatch):
+    monkeypatch.setattr("pellak.core.day.reckon.proved", lambda *_: pytest.fail("not needed"))
+    # Fifteen minutes before the first flame, two flames one after the other, the last watch.
+    jobs = [short("flue", 15.0, 8.0, 60.0, "B1"), short("patch", 15.0, 9.0, 60.0, "B1")]
+    two = day(jobs, people=["Ida", "Per"])
+    told = plan_day(two).values
+    assert told.optimal
+    assert told.done_min == earliest_done_min(two) == OPENS + 15 + 8 + 9 + 60
+    # One pair of hands fits up and welds both, one after the other.
+    assert earliest_done_min(day(jobs)) == OPENS + 15 + 8 + 15 + 9 + 60
+
+
+def test_a_bound_weighs_what_a_job_waits_for_and_what_follows_its_flame():
+    late = seam("rail", cool=60).model_copy(update={"not_before_min": OPENS + 120.0})
+    alone = day([late, seam("patch", cool=60)])
+    assert earliest_done_min(alone) == plan_day(alone).values.done_min
 
 
 def test_cooling_is_used_and_a_watch_is_kept_beside_other_work():

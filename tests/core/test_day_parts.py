@@ -132,7 +132,12 @@ def test_two_people_share_one_torch_and_two_torches_serve_both():
 def test_a_watch_lets_one_work_beside_it_and_not_elsewhere(place, done):
     watch = phase("watch", 60, "watch", after_gap_max_min=0)
     told = plan_day(
-        day(job("a", weld(20), watch), job("b", weld(20), watch, place=place), exact=True)
+        day(
+            job("a", weld(20), watch),
+            job("b", weld(20), watch, place=place),
+            exact=True,
+            seconds=60.0,
+        )
     ).values
     beside = OPENS + 20 + 20 + 60
     assert told.done_min == (beside if place == "shop" else OPENS + done)
