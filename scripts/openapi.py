@@ -7,6 +7,7 @@ from pathlib import Path
 from typing import Any
 
 from pellak.api.app import create_app
+from pellak.api.contract import BODIES
 
 PAGE_ASKS = frozenset({"/api/reckon/quantity", "/api/reckon/distortion"})
 """The reckoners the page asks by themselves; all others reach it as part of a plan."""
@@ -25,8 +26,8 @@ def document() -> dict[str, Any]:
 def page_part(whole: dict[str, Any]) -> dict[str, Any]:
     """Return the contract without what the page never asks, and without what only that names."""
     paths = {
-        path: told
-        for path, told in whole["paths"].items()
+        path: {method: _free(path, method, told) for method, told in methods.items()}
+        for path, methods in whole["paths"].items()
         if path not in CABLES_ASK and (not path.startswith("/api/reckon") or path in PAGE_ASKS)
     }
     schemas = whole["components"]["schemas"]
@@ -35,8 +36,27 @@ def page_part(whole: dict[str, Any]) -> dict[str, Any]:
     while found:
         wanted |= found
         found = set().union(*(_named(schemas[name]) for name in found)) - wanted
-    kept = {name: schema for name, schema in schemas.items() if name in wanted}
+    kept = {name: _bare(schema) for name, schema in schemas.items() if name in wanted}
     return whole | {"paths": paths, "components": whole["components"] | {"schemas": kept}}
+
+
+def _free(path: str, method: str, operation: dict[str, Any]) -> dict[str, Any]:
+    """Return an operation whose document, where it takes one, is any: forms send what is typed."""
+    if (path, method) not in BODIES:
+        return operation
+    anything = {"schema": {"type": "object", "additionalProperties": True}}
+    return operation | {
+        "requestBody": {"content": {"application/json": anything}, "required": True}
+    }
+
+
+def _bare(schema: dict[str, Any]) -> dict[str, Any]:
+    """Return a schema without what its fields are: the page's authors have the contract itself."""
+    fields = {
+        name: {key: what for key, what in field.items() if key != "description"}
+        for name, field in schema.get("properties", {}).items()
+    }
+    return schema | {"properties": fields} if fields else schema
 
 
 def _named(part: Any) -> set[str]:

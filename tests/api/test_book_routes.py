@@ -10,9 +10,9 @@ from PIL import Image
 
 from pellak.api.guards import LARGEST_BODY_BYTES, LARGEST_FILE_BYTES
 from pellak.core.book.search import FACETS, SORTS
-from pellak.core.metal.alloy import FAMILY_NAMES
 from pellak.core.model.run_measures import PUDDLE_PLACES, VERDICTS
 from pellak.core.run.photo import SLOTS
+from pellak.core.tables.metal_families import family_traits
 
 FILE = {"Content-Type": "application/octet-stream"}
 
@@ -49,7 +49,7 @@ def test_every_choice_of_the_book_is_told_with_its_label(client):
     told = client.get("/api/book/words").json()
     expected = {
         "verdicts": VERDICTS, "puddle_places": PUDDLE_PLACES, "slots": SLOTS, "sorts": SORTS,
-        "metals": FAMILY_NAMES,
+        "metals": {family: one.name for family, one in family_traits().items()},
     }  # fmt: skip
     assert {name: {one["id"]: one["label"] for one in words} for name, words in told.items()} == (
         expected

@@ -2,11 +2,12 @@
 
 import pytest
 
-from pellak.core.metal.alloy import PLAIN_ALLOY, UNKNOWN
+from pellak.core.metal.alloy import UNKNOWN
 from pellak.core.model.job_base import ShopSchools, metal_of, metal_words
 from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.plan.change_job import with_changes
 from pellak.core.plan.compose import compose_plan
+from pellak.core.tables.metal_families import traits_of
 from tests.core.evaluate import evaluate
 from tests.core.test_tip import DEMO
 
@@ -169,7 +170,7 @@ def test_what_a_metal_is_called_while_little_is_told():
     assert metal_words(job, metal_of(job)) == "low-carbon steel"
     lead = SeamJob(name="x", family="lead")
     assert metal_words(lead, metal_of(lead)) == "lead"
-    assert metal_of(lead).id == PLAIN_ALLOY["lead"]
+    assert metal_of(lead).id == traits_of("lead").plain_alloy
     nobody = SeamJob(name="x", alloy=UNKNOWN)
     assert metal_of(nobody) is None
     assert metal_words(nobody, None) == "metal not known"

@@ -4,12 +4,13 @@ from dataclasses import replace
 
 import pytest
 
-from pellak.core.metal.alloy import FAMILY_NAMES, alloys, heat_family_of, metal_named
+from pellak.core.metal.alloy import alloys, heat_family_of, metal_named
 from pellak.core.metal.cautions import metal_cautions
 from pellak.core.metal.fusion import fusion_advice, fusion_cautions
 from pellak.core.metal.rod import flux_for, rod_schools, rods
 from pellak.core.preheat.metal_page import metal_page
 from pellak.core.tables import rows, thermal_rows
+from pellak.core.tables.metal_families import family_traits
 
 REFUSED = {
     "sae-1095", "12l14", "4340", "o1", "w1", "d2", "h13", "mn-a128-b2", "mn-x120mn12",
@@ -123,7 +124,7 @@ def test_each_metal_is_minded_where_it_matters(alloy, station, says):
 
 
 def test_tables_that_name_metals_name_ones_there_are():
-    known = set(alloys()) | set(thermal_rows()) | set(FAMILY_NAMES)
+    known = set(alloys()) | set(thermal_rows()) | set(family_traits())
     assert {row["metal"] for row in rows("rod_choices.csv")} <= known
     assert {row["metal"] for row in rows("metal_cautions.csv")} <= known
     assert {row["metal"] for row in rows("preheat_practice.csv")} <= known

@@ -5,12 +5,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from pellak.core.kinds.seam.piece import fit_up, gauge_beside
-from pellak.core.metal.alloy import FAMILY_NAMES
 from pellak.core.model.job_base import ShopSchools
 from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.plan.change_job import job_from, with_changes
 from pellak.core.plan.compose import compose_plan
 from pellak.core.tables import rows
+from pellak.core.tables.metal_families import family_traits
 from pellak.core.torch.candidates import RackTip
 from tests.core.evaluate import evaluate
 from tests.core.test_tip import DEMO
@@ -220,6 +220,6 @@ def test_every_seam_says_how_it_is_dressed_once_and_by_its_metal(family, thickne
 
 def test_what_the_practice_table_names_is_known():
     named = {family for row in rows("seam_practice.csv") for family in row["families"].split(";")}
-    assert named - {""} <= set(FAMILY_NAMES)
+    assert named - {""} <= set(family_traits())
     asked = {joint for row in rows("seam_practice.csv") for joint in row["joints"].split(";")}
     assert asked - {""} <= {row["joint"] for row in rows("joints.csv")}

@@ -2,7 +2,7 @@
 
 import pytest
 
-from pellak.core.metal.alloy import HARDENABLE, alloys
+from pellak.core.metal.alloy import alloys
 from pellak.core.preheat.reckon import PreheatGiven, reckon_preheat
 
 
@@ -10,7 +10,7 @@ def answer(**question):
     return reckon_preheat(PreheatGiven(**question))
 
 
-HARDENING = sorted(a.id for a in alloys().values() if a.family in HARDENABLE)
+HARDENING = sorted(a.id for a in alloys().values() if a.traits.hardenable)
 
 
 @pytest.mark.parametrize("alloy", HARDENING)

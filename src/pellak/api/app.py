@@ -1,7 +1,6 @@
 """The wiring: one database, the use cases on it, the routes over them, the page beside them."""
 
 from pathlib import Path
-from typing import Any
 
 from fastapi import FastAPI, Request
 from fastapi.responses import HTMLResponse
@@ -12,6 +11,7 @@ from pellak import __version__
 from pellak.api.backup_routes import backup_router
 from pellak.api.bench_routes import bench_router
 from pellak.api.book_routes import book_router
+from pellak.api.contract import Contract
 from pellak.api.day_routes import day_router
 from pellak.api.guards import Guards
 from pellak.api.hand_routes import hand_router
@@ -21,7 +21,7 @@ from pellak.api.paper_routes import paper_router
 from pellak.api.periodic import PeriodicTask, beside
 from pellak.api.photo_routes import photo_router
 from pellak.api.practice_routes import practice_router
-from pellak.api.problems import SCHEMAS, Problem, install_problems
+from pellak.api.problems import install_problems
 from pellak.api.procedure_routes import procedure_router
 from pellak.api.rack_routes import rack_router
 from pellak.api.reckon_routes import reckon_router
@@ -37,7 +37,6 @@ from pellak.shop.bench import Bench
 from pellak.shop.clock import Clock, Moments, machine_moment, now_utc
 from pellak.shop.day_book import DayBook
 from pellak.shop.find import Finder
-from pellak.shop.flame_session import FlameMessage
 from pellak.shop.gas_book import GasBook
 from pellak.shop.hand_book import HandBook
 from pellak.shop.metals import Metals
@@ -45,7 +44,6 @@ from pellak.shop.photo_book import PhotoBook
 from pellak.shop.planning import Planner
 from pellak.shop.practice_book import PracticeBook
 from pellak.shop.procedures import ProcedureBook
-from pellak.shop.puddle_session import PuddleMessage
 from pellak.shop.rack import RackBook
 from pellak.shop.restore_desk import RestoreDesk
 from pellak.shop.run_book import RunBook
@@ -62,23 +60,6 @@ from pellak.store.database import Database
 NONCE_MARK = "%NONCE%"
 LOOKS_EVERY_S, SENDS_EVERY_S, READ_EVERY_S = 600.0, 0.5, 60.0
 THREADS = 4
-
-
-class Contract(FastAPI):
-    """The application, whose contract names problem+json; written when first asked for."""
-
-    def openapi(self) -> dict[str, Any]:
-        """Return the OpenAPI document."""
-        fresh = self.openapi_schema is None
-        document = super().openapi()
-        if fresh:
-            # Sockets have no place in such a contract; what is told over ours has.
-            for named in (Problem, FlameMessage, PuddleMessage):
-                told = named.model_json_schema(ref_template=f"{SCHEMAS}{{model}}")
-                schemas = document["components"]["schemas"]
-                schemas.update({**told.pop("$defs"), named.__name__: told})
-            document["components"]["schemas"] = dict(sorted(schemas.items()))
-        return document
 
 
 def create_app(

@@ -35,18 +35,22 @@ def backup_router(
 
     @router.get("", operation_id="get_backup_state")
     def get_backup_state() -> BackupState:
+        """When the last backup was made, where, and what went wrong."""
         return backups.state()
 
     @router.patch("", operation_id="keep_backups")
     def keep_backups(wanted: BackupsKept) -> BackupState:
+        """Set how many backups are kept."""
         return backups.keep(wanted)
 
     @router.post("", operation_id="back_up_now", status_code=201)
     async def back_up_now() -> BackupState:
+        """Make a backup now."""
         return await long_work.listed(backups.make)
 
     @router.get("/files", operation_id="list_backups")
     def list_backups() -> BackupShelf:
+        """The backups, the newest first."""
         return BackupShelf(backups=backups.lines(), restored=desk.last if desk else None)
 
     @router.get(
@@ -56,6 +60,7 @@ def backup_router(
         responses={**documented(404), **ZIP_ANSWER},
     )
     def download_backup(name: str) -> StreamingResponse:
+        """A backup, as a ZIP file."""
         file = backups.file(name)
         named = f'attachment; filename="{file.stem}.zip"'
         return StreamingResponse(
@@ -64,6 +69,7 @@ def backup_router(
 
     @router.get("/files/{name}/changes", operation_id="preview_restore", responses=documented(404))
     async def preview_restore(name: str) -> WouldChange:
+        """What a restore of this backup would change; nothing is done."""
         return await long_work.listed(partial(would_change, database, backups.file(name)))
 
     @router.post(
@@ -73,6 +79,7 @@ def backup_router(
         responses=documented(404, 501),
     )
     def restore_backup(name: str) -> BackupLine:
+        """Restore a backup; the server begins anew."""
         file = backups.file(name)
         if desk is None:
             raise HTTPException(501, "This Pellak is restored by the command `pellak restore`.")

@@ -52,47 +52,58 @@ def bench_router(bench: Bench) -> APIRouter:
         after: Annotated[str, Query(max_length=120)] = "",
         most: Annotated[int, Query(ge=1, le=500)] = 100,
     ) -> TicketPage:
+        """The jobs, the newest change first, in pages."""
         return bench.tickets(after, most)
 
     @router.get("/kinds", operation_id="list_kinds")
     def list_kinds() -> list[KindLine]:
+        """The kinds of job there are."""
         return kind_lines()
 
     @router.get("/marks", operation_id="list_plan_marks")
     def list_plan_marks() -> PlanMarks:
+        """What lists show beside each job: done, under way, not to be begun."""
         return bench.marks()
 
     @router.post("", operation_id="add_job", status_code=201, response_model=OpenJob)
     def add_job(document: dict[str, Any]) -> Response:
+        """Add a job of any kind."""
         return written(bench.add(document), 201)
 
     @router.get("/{job_id}", operation_id="open_job", response_model=OpenJob)
     def open_job(job_id: str) -> Response:
+        """A job with its plan, and what its form asks."""
         return written(bench.open(job_id))
 
     @router.patch("/{job_id}", operation_id="change_job", response_model=OpenJob)
     def change_job(job_id: str, change: JobChange) -> Response:
+        """Change fields of a job; the version says what they were changed from."""
         return written(bench.change(job_id, change.version, change.changes))
 
     @router.post("/{job_id}/preview", operation_id="preview_job", response_model=JobLook)
     def preview_job(job_id: str, preview: JobPreview) -> Response:
+        """What a change would make of the plan, kept nowhere."""
         return written(bench.preview(job_id, preview.changes))
 
     @router.post("/{job_id}/undo", operation_id="undo_job", response_model=OpenJob)
     def undo_job(job_id: str, standing: JobVersion) -> Response:
+        """Take back the last change of a job."""
         return written(bench.undo(job_id, standing.version))
 
     @router.get("/{job_id}/tacks/playback", operation_id="play_tacks")
     def playback(job_id: str) -> TackPlayback:
+        """How each tack heats the seam, frame by frame."""
         tacks = tacks_of(bench.open(job_id).plan)
         return play_tacks(tacks.given, tacks.values)
 
     @router.delete("/{job_id}", operation_id="archive_job", status_code=204)
     def archive_job(job_id: str) -> None:
+        """Take a job off the list; it can be restored."""
         bench.put_away(job_id)
 
     @router.post("/{job_id}/restore", operation_id="restore_job", response_model=OpenJob)
     def restore_job(job_id: str) -> Response:
+        """Put an archived job back on the list."""
         return written(bench.bring_back(job_id))
 
     return router

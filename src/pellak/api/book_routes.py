@@ -60,6 +60,7 @@ def book_router(search: RunSearch, files: RunFiles) -> APIRouter:
 
     @router.get("/words", operation_id="list_book_words")
     def list_book_words() -> BookWords:
+        """Choices of the run book with their labels."""
         return book_words()
 
     @router.get("/runs", operation_id="find_runs")
@@ -70,22 +71,27 @@ def book_router(search: RunSearch, files: RunFiles) -> APIRouter:
         most: Annotated[int, Query(ge=1, le=MOST_LINES)] = 50,
         facets: bool = True,
     ) -> RunsFound:
+        """Runs found by words and filters, in pages, with how many each filter leaves."""
         return search.find(wanted, words, offset, most, facets=facets)
 
     @router.get("/statistics", operation_id="count_runs")
     def count_runs(wanted: Wanted, words: Words = "") -> BookStatistics:
+        """Counts of the runs found: by month, metal, sign, gas."""
         return search.statistics(wanted, words)
 
     @router.get("/export.csv", operation_id="export_runs_csv", **FILE_ANSWER)
     def export_runs_csv(wanted: Wanted, words: Words = "") -> StreamingResponse:
+        """The runs found, CSV."""
         return _streamed(files.csv_lines(wanted, words), "csv")
 
     @router.get("/export.json", operation_id="export_runs_json", **FILE_ANSWER)
     def export_runs_json(wanted: Wanted, words: Words = "") -> StreamingResponse:
+        """The runs found, whole, JSON."""
         return _streamed(files.json_parts(wanted, words), "json")
 
     @router.post("/import", operation_id="import_runs")
     def import_runs(file: FileBody, rename: bool = False) -> RunsTakenIn:
+        """Take in runs of another shop."""
         return files.take_in(file, rename=rename)
 
     return router

@@ -31,18 +31,22 @@ def hand_router(hands: HandBook) -> APIRouter:
     def get_operator_factors(
         person: Annotated[str | None, Query(max_length=60)] = None,
     ) -> HandPage:
+        """What is known of hands, torches and tips: factors, drift, outliers."""
         return hands.look(person)
 
     @router.post("", operation_id="enable_calibration")
     def enable_calibration(taken: HandTaken) -> HandPage:
+        """Reckon with a person's own factor from now on."""
         return hands.take_up(taken.person)
 
     @router.delete("", operation_id="disable_calibration")
     def disable_calibration() -> HandPage:
+        """Reckon without a person's own factor again."""
         return hands.put_down()
 
     @router.post("/cleaned", operation_id="report_tip_cleaned")
     def report_tip_cleaned(told: TipCleaned) -> HandPage:
+        """Say a tip was cleaned: its drift is counted from here."""
         return hands.cleaned(told.tip)
 
     return router

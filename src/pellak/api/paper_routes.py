@@ -59,6 +59,7 @@ def paper_router(bench: Bench, settings: Settings) -> APIRouter:
     def print_job_card(
         job_id: str, request: Request, paper: Paper = "a4", units: Units = "metric"
     ) -> PdfResponse:
+        """The job's card, PDF."""
         address = f"{str(request.base_url).rstrip('/')}/jobs/{job_id}"
         return pdf_answer(job_card(bench.open(job_id).plan, address, paper, units), "job-card")
 
@@ -68,23 +69,27 @@ def paper_router(bench: Bench, settings: Settings) -> APIRouter:
 
     @router.get("/jobs/{job_id}/marks.pdf", operation_id="print_tape", response_class=PdfResponse)
     def print_tape(job_id: str, paper: Paper = "a4", units: Units = "metric") -> PdfResponse:
+        """A tape to mark the seam by, at full size, PDF."""
         name, told = marks(job_id)
         tape = tape_pdf(told.places, told.length_mm, name, told.name, paper, units)
         return pdf_answer(tape, told.file)
 
     @router.get("/jobs/{job_id}/marks.svg", operation_id="draw_tape", response_class=SvgResponse)
     def draw_tape(job_id: str, units: Units = "metric") -> SvgResponse:
+        """A tape to mark the seam by, SVG."""
         _, told = marks(job_id)
         tape = tape_svg(told.places, told.length_mm, units)
         return SvgResponse(tape, headers=_kept(f"{told.file}.svg"))
 
     @router.get("/jobs/{job_id}/marks.csv", operation_id="list_marks", response_class=CsvResponse)
     def list_marks(job_id: str) -> CsvResponse:
+        """Every mark of the seam with its distance, CSV."""
         _, told = marks(job_id)
         return CsvResponse(told.csv, headers=_kept(f"{told.file}.csv"))
 
     @router.get("/shop/card.pdf", operation_id="print_shop_card", response_class=PdfResponse)
     def print_shop_card(paper: Paper = "a4", units: Units = "metric") -> PdfResponse:
+        """The shop's card for the wall, PDF."""
         return pdf_answer(shop_card(settings.schools(), paper, units), "shop-card")
 
     return router

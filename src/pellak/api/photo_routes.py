@@ -32,14 +32,17 @@ def photo_router(photos: PhotoBook) -> APIRouter:
 
     @router.get("/runs/{run_id}/photos", operation_id="list_photos")
     def list_photos(run_id: str) -> list[Photo]:
+        """Photos of a run."""
         return photos.of(run_id)
 
     @router.post("/runs/{run_id}/photos", operation_id="add_photo", status_code=201)
     def add_photo(run_id: str, slot: PhotoSlot, photo: FileBody) -> Photo:
+        """Add a photo to a run: JPEG, PNG or WebP."""
         return photos.add(run_id, slot, photo)
 
     @router.get("/photos/{photo_id}", operation_id="show_photo", **JPEG_ANSWER)
     def show_photo(photo_id: str, small: Annotated[bool, Query()] = False) -> Response:
+        """A photo, whole or small."""
         return Response(
             photos.file(photo_id, small=small),
             media_type="image/jpeg",
@@ -48,10 +51,12 @@ def photo_router(photos: PhotoBook) -> APIRouter:
 
     @router.put("/photos/{photo_id}/marks", operation_id="mark_photo")
     def mark_photo(photo_id: str, marked: PhotoMarked) -> Photo:
+        """Keep marks and lengths on a photo."""
         return photos.mark(photo_id, marked.version, marked.marks)
 
     @router.delete("/photos/{photo_id}", operation_id="remove_photo", status_code=204)
     def remove_photo(photo_id: str) -> None:
+        """Take a photo out of a run."""
         photos.take_out(photo_id)
 
     return router

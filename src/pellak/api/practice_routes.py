@@ -40,50 +40,62 @@ def practice_router(practice: PracticeBook, bench: Bench) -> APIRouter:
 
     @router.get("", operation_id="get_practice")
     def get_practice(who: Who = "") -> Practice:
+        """Exercises, who learns, and how they stand."""
         return practice.look(who)
 
     @router.get("/for/{job_id}", operation_id="exercise_for_job")
     def exercise_for_job(job_id: str) -> ForJob:
+        """Exercises before a job: its flame, its sheet."""
         return for_job(bench.open(job_id).plan.facts)
 
     @router.get("/group", operation_id="get_practice_group")
     def get_practice_group() -> list[Learner]:
+        """Everybody who practises, by exercise."""
         return practice.group()
 
     @router.post("/words", operation_id="say_of_practice")
     def say_of_practice(said: WordSaid) -> Practice:
+        """Sign somebody off in an exercise, or take it back."""
         return practice.say(said)
 
     @router.get("/flames", operation_id="flames_to_read")
     def flames_to_read(seed: Annotated[int, Query(ge=0, le=2**31)]) -> list[FlameShown]:
+        """Flames to be read, drawn by a seed."""
         return practice.flames_to_read(seed)
 
     @router.post("/flames", operation_id="judge_flames")
     def judge_flames(read: FlamesRead) -> FlamesJudged:
+        """Judge flames that were read."""
         return practice.judge(read)
 
     @router.get("/orders/{name}", operation_id="order_to_put")
     def order_to_put(name: str, seed: Annotated[int, Query(ge=0, le=2**31)]) -> OrderAsked:
+        """Cards to be put in order, drawn by a seed."""
         return practice.order(name, seed)
 
     @router.post("/orders/{name}/pick", operation_id="pick_next_card")
     def pick_next_card(name: str, told: PickReported) -> Picked:
+        """Judge the next card picked."""
         return practice.pick(name, told)
 
     @router.post("/orders/{name}", operation_id="judge_order")
     def judge_order(name: str, told: OrderReported) -> OrderJudged:
+        """Judge the order of cards."""
         return practice.judge_order(name, told)
 
     @router.get("/coupons/{name}", operation_id="get_coupon")
     def get_coupon(name: str) -> Coupon:
+        """What is looked at in a coupon."""
         return coupon_named(name)
 
     @router.post("/coupons/{name}", operation_id="judge_coupon")
     def judge_coupon(name: str, told: CouponReported) -> CouponJudged:
+        """Judge a coupon by what was seen of it."""
         return practice.judge_coupon(name, told)
 
     @router.post("/dials/{dial}", operation_id="turn_dial", status_code=204)
     def turn_dial(dial: str, lines: LinesBody) -> None:
+        """Lines of a dial that turns the trainer's valves."""
         sockets.turn(dial, lines)
 
     @router.websocket("/flame")

@@ -8,8 +8,8 @@ from pydantic import BaseModel, ConfigDict, Field
 from pellak.api.paper_routes import Paper, PdfResponse, Units, pdf_answer
 from pellak.api.problems import documented
 from pellak.core.answer.working import short
-from pellak.core.metal.alloy import family_name
 from pellak.core.run.compare import Compared, ComparedRun, compared
+from pellak.core.tables.metal_families import family_name
 from pellak.paper.procedure_card import procedure_card
 from pellak.paper.run_sheet import run_sheet
 from pellak.shop.errors import NotFound
@@ -48,10 +48,12 @@ def procedure_router(procedures: ProcedureBook, photos: PhotoBook, book: RunBook
 
     @router.get("/procedures", operation_id="list_procedures")
     def list_procedures() -> list[ProcedureLine]:
+        """Procedures, the newest version of each."""
         return procedures.lines()
 
     @router.get("/procedures/{number}", operation_id="get_procedure")
     def get_procedure(number: Number, version: Version = None) -> Procedure:
+        """A procedure, the newest version or one by number."""
         return procedures.look(number, version)
 
     @router.get(
@@ -65,6 +67,7 @@ def procedure_router(procedures: ProcedureBook, photos: PhotoBook, book: RunBook
         paper: Paper = "a4",
         units: Units = "metric",
     ) -> PdfResponse:
+        """A procedure's card, PDF."""
         told = procedures.look(number, version)
         try:
             photo = photos.file(told.text.photo_id, small=False) if told.text.photo_id else None
@@ -84,14 +87,17 @@ def procedure_router(procedures: ProcedureBook, photos: PhotoBook, book: RunBook
 
     @router.get("/runs/{run_id}/procedure", operation_id="draft_procedure")
     def draft_procedure(run_id: str) -> ProcedureDraft:
+        """What a procedure of this run would say."""
         return procedures.draft(run_id)
 
     @router.post("/runs/{run_id}/procedure", operation_id="sign_procedure", status_code=201)
     def sign_procedure(run_id: str, told: Signed) -> Procedure:
+        """Sign a procedure made of this run."""
         return procedures.sign(run_id, told.name, told.notes, told.signed_by, told.number)
 
     @router.get("/runs/{run_id}/sheet.pdf", operation_id="print_run", response_class=PdfResponse)
     def print_run(run_id: str, paper: Paper = "a4", units: Units = "metric") -> PdfResponse:
+        """A finished run on paper, PDF."""
         run = book.look(run_id)
         line = run.line
         thick = f"{short(line.thickness_mm, 3)} mm"
@@ -102,6 +108,7 @@ def procedure_router(procedures: ProcedureBook, photos: PhotoBook, book: RunBook
 
     @router.get("/runs/{run_id}/beside/{other_id}", operation_id="compare_runs")
     def compare_runs(run_id: str, other_id: str) -> TwoRuns:
+        """Two runs of a kind, line by line."""
         first, second = book.look(run_id), book.look(other_id)
         return TwoRuns(
             first=first, second=second, compared=compared(_compared(first), _compared(second))

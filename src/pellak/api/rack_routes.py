@@ -26,43 +26,53 @@ def rack_router(rack: RackBook, gas: GasBook) -> APIRouter:
 
     @router.get("", operation_id="list_rack")
     def list_rack() -> list[OwnedItem]:
+        """What the shop has: tips, heads, torches, hoses, cylinders, lenses, stock."""
         return rack.items()
 
     @router.post("", operation_id="add_rack_item", status_code=201)
     def add_rack_item(document: dict[str, Any]) -> OwnedItem:
+        """Add something to the rack."""
         return rack.add(document)
 
     @router.get("/gas", operation_id="sum_gas")
     def sum_gas() -> GasSums:
+        """Gas in the cylinders and gas wanted by the jobs."""
         return gas.sums()
 
     @router.get("/forms", operation_id="list_rack_forms")
     def list_rack_forms() -> list[RackForm]:
+        """What each kind of thing in the rack is asked for."""
         return rack_forms()
 
     @router.get("/export", operation_id="export_rack", **FILE_ANSWER)
     def export_rack(kind: FileKind = "csv") -> Response:
+        """The rack, CSV or JSON."""
         return file_answer(rack.write_out(kind), "rack", kind)
 
     @router.post("/look-into", include_in_schema=False)
     @router.post("/preview", operation_id="preview_rack_import")
     def preview_rack_import(body: FileBody) -> ReadRack:
+        """What a file of the rack holds; nothing is kept."""
         return rack.preview_import(body)
 
     @router.post("/import", operation_id="import_rack")
     def import_rack(body: FileBody) -> TakenIn:
+        """Take in a file of the rack."""
         return rack.take_in(body)
 
     @router.patch("/{item_id}", operation_id="change_rack_item")
     def change_rack_item(item_id: str, change: ItemChange) -> OwnedItem:
+        """Change fields of something in the rack."""
         return rack.change(item_id, change.version, change.changes)
 
     @router.delete("/{item_id}", operation_id="archive_rack_item", status_code=204)
     def archive_rack_item(item_id: str) -> None:
+        """Take something off the rack; it can be restored."""
         rack.put_away(item_id)
 
     @router.post("/{item_id}/restore", operation_id="restore_rack_item")
     def restore_rack_item(item_id: str) -> OwnedItem:
+        """Put something back on the rack."""
         return rack.bring_back(item_id)
 
     return router

@@ -38,6 +38,7 @@ def reckon_router(long_work: LongWork) -> APIRouter:
 
     @router.get("", operation_id="list_reckoners")
     def list_reckoners() -> list[ReckonerLine]:
+        """Every reckoner by name, with the question it answers."""
         return [ReckonerLine(name=r.name, question=r.question) for r in RECKONERS]
 
     async def reckon_day(given: DayGiven, request: Request) -> DayAnswer:

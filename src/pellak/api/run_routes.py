@@ -136,6 +136,7 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
 
     @router.post("/jobs/{job_id}/runs", operation_id="start_run", status_code=201)
     def start_run(job_id: str) -> Run:
+        """Begin a run of a job's plan as it stands."""
         return book.start(job_id)
 
     @router.get("/runs", operation_id="list_runs")
@@ -144,95 +145,117 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
         words: Annotated[str, Query(max_length=80)] = "",
         most: Annotated[int, Query(ge=1, le=500)] = 100,
     ) -> RunPage:
+        """Runs, the newest first."""
         return book.lines(before, words, most)
 
     @router.get("/runs/{run_id}", operation_id="get_run_whole")
     def get_run_whole(run_id: str) -> Run:
+        """A run: its plan, its log and where it stands at the bench."""
         return book.look(run_id)
 
     @router.patch("/runs/{run_id}", operation_id="write_log")
     def write_log(run_id: str, log: LogEntries) -> RunNow:
+        """Write into a run's log; the version says what it was written over."""
         if log.finish:
             return book.finish(run_id, log.version, log.entries)
         return book.note(run_id, log.version, log.entries)
 
     @router.post("/runs/{run_id}/stand", operation_id="stand_at")
     def stand_at(run_id: str, at: StandAt) -> RunNow:
+        """Say at which step of the run somebody stands."""
         return bench.stand(run_id, at.version, at.step)
 
     @router.post("/runs/{run_id}/begin", operation_id="begin")
     def begin(run_id: str, told: Begin) -> RunNow:
+        """Begin a run: the safe start is behind it."""
         return bench.begin(run_id, told.version, told.start)
 
     @router.post("/runs/{run_id}/confirm", operation_id="confirm_stop")
     def confirm_stop(run_id: str, at: StopAnswered) -> RunNow:
+        """Confirm a step, or answer a stop, by whoever did it."""
         return bench.confirm(run_id, at.version, at.step, at.answer)
 
     @router.post("/runs/{run_id}/backfires", operation_id="report_backfire_in_run")
     def report_backfire_in_run(run_id: str, told: BackfireReported) -> RunNow:
+        """Report a backfire or flash-back in a run: steps come up again, some things are barred."""
         return bench.pop(run_id, told.version, told.what)
 
     @router.get("/runs/{run_id}/corrective-actions", operation_id="list_corrective_actions")
     def list_corrective_actions(run_id: str) -> list[CorrectiveAction]:
+        """What may be done about what went wrong in a run."""
         return bench.corrective_actions(run_id)
 
     @router.post("/runs/{run_id}/corrective-actions", operation_id="report_corrective_action")
     def report_corrective_action(run_id: str, made: ActionTaken) -> RunNow:
+        """Report a corrective action done in a run."""
         return bench.take_corrective_action(run_id, made.version, made.action)
 
     @router.get("/faults", operation_id="list_signs_alone")
     def list_signs_alone(
         kind: Annotated[str, Query(max_length=20)] = "seam", family: MetalFamily | None = None
     ) -> list[FaultSign]:
+        """Signs that work of a kind and metal can show, without a run."""
         return signs_shown(kind, family)
 
     @router.post("/faults", operation_id="find_fault_alone")
     def find_fault_alone(seen: SeenAlone) -> FaultsAnswer:
+        """Rank the causes of signs, without a run."""
         return bench.faults_alone(seen.kind, seen.family, seen.signs)
 
     @router.get("/runs/{run_id}/faults", operation_id="list_fault_signs")
     def list_fault_signs(run_id: str) -> FaultTurn:
+        """Signs the run's work and metal can show, and what was tried."""
         return bench.fault_turn(run_id)
 
     @router.post("/runs/{run_id}/faults", operation_id="find_fault")
     def find_fault(run_id: str, seen: SeenSigns) -> FaultsAnswer:
+        """Rank the causes of signs by what the run's plan and log tell."""
         return bench.faults(run_id, seen.signs)
 
     @router.post("/runs/{run_id}/proposed", operation_id="propose_for_log")
     def propose_for_log(run_id: str, seen: SeenInLog) -> Proposed:
+        """What the log would say of how the run came out."""
         return bench.proposed(run_id, seen.seen)
 
     @router.post("/runs/{run_id}/tried", operation_id="report_remedy_tried")
     def report_remedy_tried(run_id: str, told: RemedyReported) -> RunNow:
+        """Report a remedy tried in a run, and whether it helped."""
         return bench.tried(run_id, told.version, told.cause, told.helped)
 
     @router.post("/runs/{run_id}/clocks", operation_id="start_clock")
     def start_clock(run_id: str, told: StartClock) -> RunNow:
+        """Start a clock of the run."""
         how = told.model_dump(exclude={"version", "clock"})
         return bench.start_clock(run_id, told.version, told.clock, **how)
 
     @router.post("/runs/{run_id}/undo-flame-out", operation_id="undo_flame_out_in_run")
     def undo_flame_out_in_run(run_id: str, told: FlameOutUndone) -> RunNow:
+        """Take back that the flame is out."""
         return bench.undo_flame_out_in_run(run_id, told.version, told.reason)
 
     @router.post("/runs/{run_id}/clocks/clear", operation_id="clear_clock")
     def clear_clock(run_id: str, told: ClearClock) -> RunNow:
+        """Clear a clock of the run."""
         return bench.clear_clock(run_id, told.version, told.clock)
 
     @router.post("/runs/{run_id}/leak-test", operation_id="test_leaks")
     def test_leaks(run_id: str, told: LeakReadings) -> RunNow:
+        """Judge a leak test by its gauges, and keep it with the run."""
         return bench.test_leaks(run_id, told.version, told.readings)
 
     @router.post("/runs/{run_id}/acts/{act}", operation_id="report_act")
     def report_act(run_id: str, act: str, told: ActReported) -> RunNow:
+        """Report what this kind of work does at the bench: a tack, a round, a layer, a read."""
         return bench.tell(run_id, told.version, act, told.told)
 
     @router.get("/fire-watches", operation_id="list_fire_watches")
     def list_fire_watches() -> list[FireWatchLine]:
+        """Fire watches under way, of every run."""
         return bench.fire_watches()
 
     @router.get("/signs", operation_id="list_signs")
     def list_signs() -> list[Sign]:
+        """Signs a finished run can be logged with."""
         return list(signs())
 
     return router

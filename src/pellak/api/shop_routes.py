@@ -44,6 +44,7 @@ def shop_router(settings: Settings, finder: Finder) -> APIRouter:
 
     @router.get("/basics", operation_id="get_basics")
     def get_basics() -> Basics:
+        """Units, drills, signs of a flash-back and whatever the page needs once."""
         return Basics(
             units=list(display_units()),
             said=list(said_measures()),
@@ -55,14 +56,17 @@ def shop_router(settings: Settings, finder: Finder) -> APIRouter:
 
     @router.get("/shop/schools", operation_id="get_shop_schools")
     def get_shop_schools() -> ShopSchools:
+        """The shop's choices between rival ways."""
         return settings.schools()
 
     @router.patch("/shop/schools", operation_id="set_shop_schools")
     def set_shop_schools(changes: dict[str, Any]) -> ShopSchools:
+        """Change the shop's choices."""
         return settings.set_schools(changes)
 
     @router.post("/find", operation_id="find")
     def find(question: Question) -> FinderAnswer:
+        """Find jobs, metals, runs and steps, or reckon a line typed."""
         return finder.find(question.text)
 
     return router

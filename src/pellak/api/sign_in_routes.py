@@ -37,10 +37,12 @@ def sign_in_router(sharing: Sharing | None, sign_ins: SignIns) -> APIRouter:
 
     @router.get("/signed-in", operation_id="get_signed_in")
     def get_signed_in(request: Request) -> SignedIn:
+        """Whether this browser is signed in, and what it may do."""
         return SignedIn(shared=sharing is not None, may=may_of(request))
 
     @router.post("/sign-in", operation_id="sign_in")
     def sign_in(given: Passcode, request: Request, response: Response) -> SignedIn:
+        """Sign in by a passcode."""
         if sharing is None:
             return SignedIn(shared=False, may="all")
         address = request.client.host if request.client else "nowhere"
@@ -62,11 +64,13 @@ def sign_in_router(sharing: Sharing | None, sign_ins: SignIns) -> APIRouter:
 
     @router.post("/sign-everyone-out", operation_id="sign_everyone_out")
     def sign_everyone_out(response: Response) -> SignedOut:
+        """Sign everybody out."""
         response.delete_cookie(COOKIE)
         return SignedOut(signed_out=sign_ins.sign_everyone_out())
 
     @router.post("/sign-out", operation_id="sign_out", status_code=204)
     def sign_out(request: Request, response: Response) -> None:
+        """Sign this browser out."""
         token = request.cookies.get(COOKIE)
         if token is not None:
             sign_ins.sign_out(token)

@@ -5,10 +5,10 @@ from datetime import datetime
 from sqlalchemy.orm import Session
 
 from pellak.core.answer.working import Record, short
-from pellak.core.metal.alloy import family_name
 from pellak.core.model.kinds.unions import Job
 from pellak.core.run.procedure import LIKE_WITHIN, band_mm, is_like
 from pellak.core.tables import joints
+from pellak.core.tables.metal_families import family_name
 from pellak.store.procedures import Procedures
 from pellak.store.tables import ProcedureRow
 

@@ -45,10 +45,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Jobs */
+        /** The jobs, the newest change first, in pages */
         get: operations["list_jobs"];
         put?: never;
-        /** Add Job */
+        /** Add a job of any kind */
         post: operations["add_job"];
         delete?: never;
         options?: never;
@@ -63,7 +63,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Kinds */
+        /** The kinds of job there are */
         get: operations["list_kinds"];
         put?: never;
         post?: never;
@@ -80,7 +80,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Plan Marks */
+        /** What lists show beside each job: done, under way, not to be begun */
         get: operations["list_plan_marks"];
         put?: never;
         post?: never;
@@ -97,15 +97,15 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Open Job */
+        /** A job with its plan, and what its form asks */
         get: operations["open_job"];
         put?: never;
         post?: never;
-        /** Archive Job */
+        /** Take a job off the list; it can be restored */
         delete: operations["archive_job"];
         options?: never;
         head?: never;
-        /** Change Job */
+        /** Change fields of a job; the version says what they were changed from */
         patch: operations["change_job"];
         trace?: never;
     };
@@ -118,7 +118,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Preview Job */
+        /** What a change would make of the plan, kept nowhere */
         post: operations["preview_job"];
         delete?: never;
         options?: never;
@@ -135,7 +135,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Undo Job */
+        /** Take back the last change of a job */
         post: operations["undo_job"];
         delete?: never;
         options?: never;
@@ -150,7 +150,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Playback */
+        /** How each tack heats the seam, frame by frame */
         get: operations["play_tacks"];
         put?: never;
         post?: never;
@@ -169,7 +169,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Restore Job */
+        /** Put an archived job back on the list */
         post: operations["restore_job"];
         delete?: never;
         options?: never;
@@ -184,7 +184,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Print Job Card */
+        /** The job's card, PDF */
         get: operations["print_job_card"];
         put?: never;
         post?: never;
@@ -201,7 +201,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Print Tape */
+        /** A tape to mark the seam by, at full size, PDF */
         get: operations["print_tape"];
         put?: never;
         post?: never;
@@ -218,7 +218,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Draw Tape */
+        /** A tape to mark the seam by, SVG */
         get: operations["draw_tape"];
         put?: never;
         post?: never;
@@ -235,7 +235,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Marks */
+        /** Every mark of the seam with its distance, CSV */
         get: operations["list_marks"];
         put?: never;
         post?: never;
@@ -252,7 +252,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Print Shop Card */
+        /** The shop's card for the wall, PDF */
         get: operations["print_shop_card"];
         put?: never;
         post?: never;
@@ -271,7 +271,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Start Run */
+        /** Begin a run of a job's plan as it stands */
         post: operations["start_run"];
         delete?: never;
         options?: never;
@@ -286,7 +286,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Runs */
+        /** Runs, the newest first */
         get: operations["list_runs"];
         put?: never;
         post?: never;
@@ -303,14 +303,14 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Get Run Whole */
+        /** A run: its plan, its log and where it stands at the bench */
         get: operations["get_run_whole"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        /** Write Log */
+        /** Write into a run's log; the version says what it was written over */
         patch: operations["write_log"];
         trace?: never;
     };
@@ -323,7 +323,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Stand At */
+        /** Say at which step of the run somebody stands */
         post: operations["stand_at"];
         delete?: never;
         options?: never;
@@ -340,7 +340,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Begin */
+        /** Begin a run: the safe start is behind it */
         post: operations["begin"];
         delete?: never;
         options?: never;
@@ -357,7 +357,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Confirm Stop */
+        /** Confirm a step, or answer a stop, by whoever did it */
         post: operations["confirm_stop"];
         delete?: never;
         options?: never;
@@ -374,7 +374,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Report Backfire In Run */
+        /** Report a backfire or flash-back in a run: steps come up again, some things are barred */
         post: operations["report_backfire_in_run"];
         delete?: never;
         options?: never;
@@ -389,10 +389,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Corrective Actions */
+        /** What may be done about what went wrong in a run */
         get: operations["list_corrective_actions"];
         put?: never;
-        /** Report Corrective Action */
+        /** Report a corrective action done in a run */
         post: operations["report_corrective_action"];
         delete?: never;
         options?: never;
@@ -407,10 +407,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Signs Alone */
+        /** Signs that work of a kind and metal can show, without a run */
         get: operations["list_signs_alone"];
         put?: never;
-        /** Find Fault Alone */
+        /** Rank the causes of signs, without a run */
         post: operations["find_fault_alone"];
         delete?: never;
         options?: never;
@@ -425,10 +425,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Fault Signs */
+        /** Signs the run's work and metal can show, and what was tried */
         get: operations["list_fault_signs"];
         put?: never;
-        /** Find Fault */
+        /** Rank the causes of signs by what the run's plan and log tell */
         post: operations["find_fault"];
         delete?: never;
         options?: never;
@@ -445,7 +445,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Propose For Log */
+        /** What the log would say of how the run came out */
         post: operations["propose_for_log"];
         delete?: never;
         options?: never;
@@ -462,7 +462,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Report Remedy Tried */
+        /** Report a remedy tried in a run, and whether it helped */
         post: operations["report_remedy_tried"];
         delete?: never;
         options?: never;
@@ -479,7 +479,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Start Clock */
+        /** Start a clock of the run */
         post: operations["start_clock"];
         delete?: never;
         options?: never;
@@ -496,7 +496,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Undo Flame Out In Run */
+        /** Take back that the flame is out */
         post: operations["undo_flame_out_in_run"];
         delete?: never;
         options?: never;
@@ -513,7 +513,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Clear Clock */
+        /** Clear a clock of the run */
         post: operations["clear_clock"];
         delete?: never;
         options?: never;
@@ -530,7 +530,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Test Leaks */
+        /** Judge a leak test by its gauges, and keep it with the run */
         post: operations["test_leaks"];
         delete?: never;
         options?: never;
@@ -547,7 +547,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Report Act */
+        /** Report what this kind of work does at the bench: a tack, a round, a layer, a read */
         post: operations["report_act"];
         delete?: never;
         options?: never;
@@ -562,7 +562,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Fire Watches */
+        /** Fire watches under way, of every run */
         get: operations["list_fire_watches"];
         put?: never;
         post?: never;
@@ -579,7 +579,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Signs */
+        /** Signs a finished run can be logged with */
         get: operations["list_signs"];
         put?: never;
         post?: never;
@@ -596,7 +596,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Book Words */
+        /** Choices of the run book with their labels */
         get: operations["list_book_words"];
         put?: never;
         post?: never;
@@ -613,7 +613,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Find Runs */
+        /** Runs found by words and filters, in pages, with how many each filter leaves */
         get: operations["find_runs"];
         put?: never;
         post?: never;
@@ -630,7 +630,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Count Runs */
+        /** Counts of the runs found: by month, metal, sign, gas */
         get: operations["count_runs"];
         put?: never;
         post?: never;
@@ -647,7 +647,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Export Runs Csv */
+        /** The runs found, CSV */
         get: operations["export_runs_csv"];
         put?: never;
         post?: never;
@@ -664,7 +664,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Export Runs Json */
+        /** The runs found, whole, JSON */
         get: operations["export_runs_json"];
         put?: never;
         post?: never;
@@ -683,7 +683,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Import Runs */
+        /** Take in runs of another shop */
         post: operations["import_runs"];
         delete?: never;
         options?: never;
@@ -698,10 +698,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Photos */
+        /** Photos of a run */
         get: operations["list_photos"];
         put?: never;
-        /** Add Photo */
+        /** Add a photo to a run: JPEG, PNG or WebP */
         post: operations["add_photo"];
         delete?: never;
         options?: never;
@@ -716,11 +716,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Show Photo */
+        /** A photo, whole or small */
         get: operations["show_photo"];
         put?: never;
         post?: never;
-        /** Remove Photo */
+        /** Take a photo out of a run */
         delete: operations["remove_photo"];
         options?: never;
         head?: never;
@@ -735,7 +735,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Mark Photo */
+        /** Keep marks and lengths on a photo */
         put: operations["mark_photo"];
         post?: never;
         delete?: never;
@@ -751,7 +751,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Procedures */
+        /** Procedures, the newest version of each */
         get: operations["list_procedures"];
         put?: never;
         post?: never;
@@ -768,7 +768,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Get Procedure */
+        /** A procedure, the newest version or one by number */
         get: operations["get_procedure"];
         put?: never;
         post?: never;
@@ -785,7 +785,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Print Procedure */
+        /** A procedure's card, PDF */
         get: operations["print_procedure"];
         put?: never;
         post?: never;
@@ -802,10 +802,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Draft Procedure */
+        /** What a procedure of this run would say */
         get: operations["draft_procedure"];
         put?: never;
-        /** Sign Procedure */
+        /** Sign a procedure made of this run */
         post: operations["sign_procedure"];
         delete?: never;
         options?: never;
@@ -820,7 +820,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Print Run */
+        /** A finished run on paper, PDF */
         get: operations["print_run"];
         put?: never;
         post?: never;
@@ -837,7 +837,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Compare Runs */
+        /** Two runs of a kind, line by line */
         get: operations["compare_runs"];
         put?: never;
         post?: never;
@@ -854,12 +854,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Get Operator Factors */
+        /** What is known of hands, torches and tips: factors, drift, outliers */
         get: operations["get_operator_factors"];
         put?: never;
-        /** Enable Calibration */
+        /** Reckon with a person's own factor from now on */
         post: operations["enable_calibration"];
-        /** Disable Calibration */
+        /** Reckon without a person's own factor again */
         delete: operations["disable_calibration"];
         options?: never;
         head?: never;
@@ -875,7 +875,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Report Tip Cleaned */
+        /** Say a tip was cleaned: its drift is counted from here */
         post: operations["report_tip_cleaned"];
         delete?: never;
         options?: never;
@@ -890,14 +890,14 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Get Day */
+        /** The day as it stands: jobs, hours, people, the plan */
         get: operations["get_day"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        /** Change Day */
+        /** Change hours, people, torches, pins or what is left out */
         patch: operations["change_day"];
         trace?: never;
     };
@@ -910,7 +910,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Hold Day */
+        /** Go by the day's plan as it is now, or no longer */
         post: operations["hold_day"];
         delete?: never;
         options?: never;
@@ -925,7 +925,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Day Calendar */
+        /** The day for a calendar, ICS */
         get: operations["day_calendar"];
         put?: never;
         post?: never;
@@ -942,7 +942,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Print Day */
+        /** The day sheet for the wall, PDF */
         get: operations["print_day"];
         put?: never;
         post?: never;
@@ -959,7 +959,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Get Practice */
+        /** Exercises, who learns, and how they stand */
         get: operations["get_practice"];
         put?: never;
         post?: never;
@@ -976,7 +976,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Exercise For Job */
+        /** Exercises before a job: its flame, its sheet */
         get: operations["exercise_for_job"];
         put?: never;
         post?: never;
@@ -993,7 +993,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Get Practice Group */
+        /** Everybody who practises, by exercise */
         get: operations["get_practice_group"];
         put?: never;
         post?: never;
@@ -1012,7 +1012,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Say Of Practice */
+        /** Sign somebody off in an exercise, or take it back */
         post: operations["say_of_practice"];
         delete?: never;
         options?: never;
@@ -1027,10 +1027,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Flames To Read */
+        /** Flames to be read, drawn by a seed */
         get: operations["flames_to_read"];
         put?: never;
-        /** Judge Flames */
+        /** Judge flames that were read */
         post: operations["judge_flames"];
         delete?: never;
         options?: never;
@@ -1045,10 +1045,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Order To Put */
+        /** Cards to be put in order, drawn by a seed */
         get: operations["order_to_put"];
         put?: never;
-        /** Judge Order */
+        /** Judge the order of cards */
         post: operations["judge_order"];
         delete?: never;
         options?: never;
@@ -1065,7 +1065,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Pick Next Card */
+        /** Judge the next card picked */
         post: operations["pick_next_card"];
         delete?: never;
         options?: never;
@@ -1080,10 +1080,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Get Coupon */
+        /** What is looked at in a coupon */
         get: operations["get_coupon"];
         put?: never;
-        /** Judge Coupon */
+        /** Judge a coupon by what was seen of it */
         post: operations["judge_coupon"];
         delete?: never;
         options?: never;
@@ -1100,7 +1100,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Start Watch */
+        /** Start a watch of a job's temperatures */
         post: operations["start_watch"];
         delete?: never;
         options?: never;
@@ -1115,7 +1115,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Watches */
+        /** Watches, of all jobs or one */
         get: operations["list_watches"];
         put?: never;
         post?: never;
@@ -1132,7 +1132,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Get Watch */
+        /** A watch as it stands: channels, ending, events */
         get: operations["get_watch"];
         put?: never;
         post?: never;
@@ -1149,7 +1149,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Draw Watch */
+        /** The watch's curves from an entry on */
         get: operations["draw_watch"];
         put?: never;
         post?: never;
@@ -1168,7 +1168,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Report To Watch */
+        /** Report a temperature read by hand */
         post: operations["report_to_watch"];
         delete?: never;
         options?: never;
@@ -1185,7 +1185,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Mark Watch */
+        /** Mark that a phase has begun */
         post: operations["mark_watch"];
         delete?: never;
         options?: never;
@@ -1201,7 +1201,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Simulate Watch */
+        /** Simulate the watch's thermometer, or stop */
         put: operations["simulate_watch"];
         post?: never;
         delete?: never;
@@ -1219,7 +1219,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** End Watch */
+        /** End a watch */
         post: operations["end_watch"];
         delete?: never;
         options?: never;
@@ -1236,7 +1236,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Teach By Watch */
+        /** Learn flame, loss and medium from an ended watch */
         post: operations["teach_by_watch"];
         delete?: never;
         options?: never;
@@ -1253,7 +1253,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Preview Logger File */
+        /** What a logger's file holds, column by column; nothing is kept */
         post: operations["preview_logger_file"];
         delete?: never;
         options?: never;
@@ -1270,7 +1270,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Import Logger File */
+        /** Take a logger's file into a watch */
         post: operations["import_logger_file"];
         delete?: never;
         options?: never;
@@ -1285,7 +1285,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Export Watch */
+        /** The watch's readings, CSV or JSON */
         get: operations["export_watch"];
         put?: never;
         post?: never;
@@ -1302,7 +1302,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Milestones */
+        /** When the watch is expected to reach what, ICS */
         get: operations["list_milestones"];
         put?: never;
         post?: never;
@@ -1319,10 +1319,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Metals */
+        /** The metals: the catalogue and the shop's own heats */
         get: operations["list_metals"];
         put?: never;
-        /** Add Heat Lot */
+        /** Add a heat of the shop by its certificate */
         post: operations["add_heat_lot"];
         delete?: never;
         options?: never;
@@ -1337,7 +1337,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Export Heats */
+        /** The shop's own heats, CSV or JSON */
         get: operations["export_heats"];
         put?: never;
         post?: never;
@@ -1356,7 +1356,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Preview Certificate Import */
+        /** What a file of certificates holds; nothing is kept */
         post: operations["preview_certificate_import"];
         delete?: never;
         options?: never;
@@ -1373,7 +1373,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Import Certificates */
+        /** Take in a file of certificates */
         post: operations["import_certificates"];
         delete?: never;
         options?: never;
@@ -1388,11 +1388,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Get Metal */
+        /** A metal: analysis, equivalents, preheats, rods */
         get: operations["get_metal"];
         put?: never;
         post?: never;
-        /** Archive Heat Lot */
+        /** Take a heat of the shop off the list; it can be restored */
         delete: operations["archive_heat_lot"];
         options?: never;
         head?: never;
@@ -1408,7 +1408,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Restore Heat Lot */
+        /** Put an archived heat back on the list */
         post: operations["restore_heat_lot"];
         delete?: never;
         options?: never;
@@ -1423,10 +1423,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Rack */
+        /** What the shop has: tips, heads, torches, hoses, cylinders, lenses, stock */
         get: operations["list_rack"];
         put?: never;
-        /** Add Rack Item */
+        /** Add something to the rack */
         post: operations["add_rack_item"];
         delete?: never;
         options?: never;
@@ -1441,7 +1441,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Sum Gas */
+        /** Gas in the cylinders and gas wanted by the jobs */
         get: operations["sum_gas"];
         put?: never;
         post?: never;
@@ -1458,7 +1458,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Rack Forms */
+        /** What each kind of thing in the rack is asked for */
         get: operations["list_rack_forms"];
         put?: never;
         post?: never;
@@ -1475,7 +1475,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Export Rack */
+        /** The rack, CSV or JSON */
         get: operations["export_rack"];
         put?: never;
         post?: never;
@@ -1494,7 +1494,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Preview Rack Import */
+        /** What a file of the rack holds; nothing is kept */
         post: operations["preview_rack_import"];
         delete?: never;
         options?: never;
@@ -1511,7 +1511,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Import Rack */
+        /** Take in a file of the rack */
         post: operations["import_rack"];
         delete?: never;
         options?: never;
@@ -1529,11 +1529,11 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** Archive Rack Item */
+        /** Take something off the rack; it can be restored */
         delete: operations["archive_rack_item"];
         options?: never;
         head?: never;
-        /** Change Rack Item */
+        /** Change fields of something in the rack */
         patch: operations["change_rack_item"];
         trace?: never;
     };
@@ -1546,7 +1546,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Restore Rack Item */
+        /** Put something back on the rack */
         post: operations["restore_rack_item"];
         delete?: never;
         options?: never;
@@ -1561,7 +1561,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Get Basics */
+        /** Units, drills, signs of a flash-back and whatever the page needs once */
         get: operations["get_basics"];
         put?: never;
         post?: never;
@@ -1578,14 +1578,14 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Get Shop Schools */
+        /** The shop's choices between rival ways */
         get: operations["get_shop_schools"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        /** Set Shop Schools */
+        /** Change the shop's choices */
         patch: operations["set_shop_schools"];
         trace?: never;
     };
@@ -1598,7 +1598,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Find */
+        /** Find jobs, metals, runs and steps, or reckon a line typed */
         post: operations["find"];
         delete?: never;
         options?: never;
@@ -1613,15 +1613,15 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Get Backup State */
+        /** When the last backup was made, where, and what went wrong */
         get: operations["get_backup_state"];
         put?: never;
-        /** Back Up Now */
+        /** Make a backup now */
         post: operations["back_up_now"];
         delete?: never;
         options?: never;
         head?: never;
-        /** Keep Backups */
+        /** Set how many backups are kept */
         patch: operations["keep_backups"];
         trace?: never;
     };
@@ -1632,7 +1632,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** List Backups */
+        /** The backups, the newest first */
         get: operations["list_backups"];
         put?: never;
         post?: never;
@@ -1649,7 +1649,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Download Backup */
+        /** A backup, as a ZIP file */
         get: operations["download_backup"];
         put?: never;
         post?: never;
@@ -1666,7 +1666,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Preview Restore */
+        /** What a restore of this backup would change; nothing is done */
         get: operations["preview_restore"];
         put?: never;
         post?: never;
@@ -1685,7 +1685,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Restore Backup */
+        /** Restore a backup; the server begins anew */
         post: operations["restore_backup"];
         delete?: never;
         options?: never;
@@ -1700,7 +1700,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Get Signed In */
+        /** Whether this browser is signed in, and what it may do */
         get: operations["get_signed_in"];
         put?: never;
         post?: never;
@@ -1719,7 +1719,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Sign In */
+        /** Sign in by a passcode */
         post: operations["sign_in"];
         delete?: never;
         options?: never;
@@ -1736,7 +1736,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Sign Everyone Out */
+        /** Sign everybody out */
         post: operations["sign_everyone_out"];
         delete?: never;
         options?: never;
@@ -1753,7 +1753,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Sign Out */
+        /** Sign this browser out */
         post: operations["sign_out"];
         delete?: never;
         options?: never;
@@ -3436,20 +3436,11 @@ export interface components {
          * @description One field at fault: what was read and what is accepted.
          */
         FieldFault: {
-            /**
-             * Field
-             * @description Its name, with the names of what it lies in
-             */
+            /** Field */
             field: string;
-            /**
-             * Was Read
-             * @description What was sent, 80 signs of it at most
-             */
+            /** Was Read */
             was_read: string;
-            /**
-             * Accepted
-             * @description What would have been taken
-             */
+            /** Accepted */
             accepted: string;
         };
         /**
@@ -6034,35 +6025,21 @@ export interface components {
         Problem: {
             /**
              * Type
-             * @description A URI that names the kind of problem and never changes: urn:pellak:problem: and one of malformed, signed-out, not-allowed, not-found, not-this-method, too-slow, saved-elsewhere-first, too-large, wrong-host, refused, too-many-guesses, our-fault, not-by-this-server, busy, records-unusable
              * @default
              */
             type: string;
-            /**
-             * Title
-             * @description The kind of problem in words
-             */
+            /** Title */
             title: string;
-            /**
-             * Status
-             * @description The status of the answer
-             */
+            /** Status */
             status: number;
-            /**
-             * Detail
-             * @description What went wrong this time, in one or two sentences
-             */
+            /** Detail */
             detail: string;
             /**
              * Errors
-             * @description The fields at fault
              * @default []
              */
             errors: components["schemas"]["FieldFault"][];
-            /**
-             * Current
-             * @description Where somebody saved first: what stands there now
-             */
+            /** Current */
             current?: unknown;
         };
         /**
@@ -9159,7 +9136,9 @@ export interface operations {
     list_jobs: {
         parameters: {
             query?: {
+                /** @description The phase this one waits for; the one before where none is named. */
                 after?: string;
+                /** @description The most there is to get. */
                 most?: number;
             };
             header?: never;
@@ -9646,6 +9625,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the job. */
                 job_id: string;
             };
             cookie?: never;
@@ -9767,6 +9747,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the job. */
                 job_id: string;
             };
             cookie?: never;
@@ -9886,6 +9867,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the job. */
                 job_id: string;
             };
             cookie?: never;
@@ -10011,6 +9993,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the job. */
                 job_id: string;
             };
             cookie?: never;
@@ -10136,6 +10119,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the job. */
                 job_id: string;
             };
             cookie?: never;
@@ -10261,6 +10245,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the job. */
                 job_id: string;
             };
             cookie?: never;
@@ -10382,6 +10367,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the job. */
                 job_id: string;
             };
             cookie?: never;
@@ -10501,11 +10487,14 @@ export interface operations {
     print_job_card: {
         parameters: {
             query?: {
+                /** @description Size of the paper. */
                 paper?: "a4" | "letter";
+                /** @description Units to choose from. */
                 units?: "metric" | "inch";
             };
             header?: never;
             path: {
+                /** @description Id of the job. */
                 job_id: string;
             };
             cookie?: never;
@@ -10616,11 +10605,14 @@ export interface operations {
     print_tape: {
         parameters: {
             query?: {
+                /** @description Size of the paper. */
                 paper?: "a4" | "letter";
+                /** @description Units to choose from. */
                 units?: "metric" | "inch";
             };
             header?: never;
             path: {
+                /** @description Id of the job. */
                 job_id: string;
             };
             cookie?: never;
@@ -10731,10 +10723,12 @@ export interface operations {
     draw_tape: {
         parameters: {
             query?: {
+                /** @description Units to choose from. */
                 units?: "metric" | "inch";
             };
             header?: never;
             path: {
+                /** @description Id of the job. */
                 job_id: string;
             };
             cookie?: never;
@@ -10847,6 +10841,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the job. */
                 job_id: string;
             };
             cookie?: never;
@@ -10957,7 +10952,9 @@ export interface operations {
     print_shop_card: {
         parameters: {
             query?: {
+                /** @description Size of the paper. */
                 paper?: "a4" | "letter";
+                /** @description Units to choose from. */
                 units?: "metric" | "inch";
             };
             header?: never;
@@ -11072,6 +11069,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the job. */
                 job_id: string;
             };
             cookie?: never;
@@ -11191,8 +11189,11 @@ export interface operations {
     list_runs: {
         parameters: {
             query?: {
+                /** @description As it was before. */
                 before?: number | null;
+                /** @description In words. */
                 words?: string;
+                /** @description The most there is to get. */
                 most?: number;
             };
             header?: never;
@@ -11316,6 +11317,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -11437,6 +11439,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -11562,6 +11565,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -11687,6 +11691,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -11812,6 +11817,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -11937,6 +11943,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -12062,6 +12069,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -12183,6 +12191,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -12306,7 +12315,9 @@ export interface operations {
     list_signs_alone: {
         parameters: {
             query?: {
+                /** @description What kind it is; the choices are listed. */
                 kind?: string;
+                /** @description Family of metal. */
                 family?: ("carbon-steel" | "chromoly" | "alloy-steel" | "stainless" | "tool-steel" | "manganese-steel" | "cast-iron" | "aluminium" | "lead") | null;
             };
             header?: never;
@@ -12553,6 +12564,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -12674,6 +12686,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -12799,6 +12812,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -12924,6 +12938,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -13049,6 +13064,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -13174,6 +13190,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -13299,6 +13316,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -13424,6 +13442,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -13549,7 +13568,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
+                /** @description What was done, as its kind of work calls it. */
                 act: string;
             };
             cookie?: never;
@@ -14012,22 +14033,39 @@ export interface operations {
     find_runs: {
         parameters: {
             query?: {
+                /** @description In words. */
                 words?: string;
+                /** @description Added after the factor, where units have another zero; or how many lines were skipped. */
                 offset?: number;
+                /** @description The most there is to get. */
                 most?: number;
+                /** @description How many runs each further choice would leave. */
                 facets?: boolean;
+                /** @description Family of metal. */
                 family?: string[] | null;
+                /** @description Thickness, in words. */
                 thickness?: string[] | null;
+                /** @description Form of the joint. */
                 joint?: string[] | null;
+                /** @description Who. */
                 who?: string[] | null;
+                /** @description The tip. */
                 tip?: string[] | null;
+                /** @description What it was judged. */
                 verdict?: string[] | null;
+                /** @description The sign. */
                 sign?: string[] | null;
+                /** @description What kind it is; the choices are listed. */
                 kind?: string[] | null;
+                /** @description Thickness, at the least, mm. */
                 least_mm?: number | null;
+                /** @description Thickness, at the most, mm. */
                 most_mm?: number | null;
+                /** @description The first of two. */
                 first?: string | null;
+                /** @description The newest of it. */
                 last?: string | null;
+                /** @description What the list is ordered by. */
                 sort?: "newest" | "oldest" | "thinnest" | "thickest" | "slowest" | "quickest";
             };
             header?: never;
@@ -14131,19 +14169,33 @@ export interface operations {
     count_runs: {
         parameters: {
             query?: {
+                /** @description In words. */
                 words?: string;
+                /** @description Family of metal. */
                 family?: string[] | null;
+                /** @description Thickness, in words. */
                 thickness?: string[] | null;
+                /** @description Form of the joint. */
                 joint?: string[] | null;
+                /** @description Who. */
                 who?: string[] | null;
+                /** @description The tip. */
                 tip?: string[] | null;
+                /** @description What it was judged. */
                 verdict?: string[] | null;
+                /** @description The sign. */
                 sign?: string[] | null;
+                /** @description What kind it is; the choices are listed. */
                 kind?: string[] | null;
+                /** @description Thickness, at the least, mm. */
                 least_mm?: number | null;
+                /** @description Thickness, at the most, mm. */
                 most_mm?: number | null;
+                /** @description The first of two. */
                 first?: string | null;
+                /** @description The newest of it. */
                 last?: string | null;
+                /** @description What the list is ordered by. */
                 sort?: "newest" | "oldest" | "thinnest" | "thickest" | "slowest" | "quickest";
             };
             header?: never;
@@ -14247,19 +14299,33 @@ export interface operations {
     export_runs_csv: {
         parameters: {
             query?: {
+                /** @description In words. */
                 words?: string;
+                /** @description Family of metal. */
                 family?: string[] | null;
+                /** @description Thickness, in words. */
                 thickness?: string[] | null;
+                /** @description Form of the joint. */
                 joint?: string[] | null;
+                /** @description Who. */
                 who?: string[] | null;
+                /** @description The tip. */
                 tip?: string[] | null;
+                /** @description What it was judged. */
                 verdict?: string[] | null;
+                /** @description The sign. */
                 sign?: string[] | null;
+                /** @description What kind it is; the choices are listed. */
                 kind?: string[] | null;
+                /** @description Thickness, at the least, mm. */
                 least_mm?: number | null;
+                /** @description Thickness, at the most, mm. */
                 most_mm?: number | null;
+                /** @description The first of two. */
                 first?: string | null;
+                /** @description The newest of it. */
                 last?: string | null;
+                /** @description What the list is ordered by. */
                 sort?: "newest" | "oldest" | "thinnest" | "thickest" | "slowest" | "quickest";
             };
             header?: never;
@@ -14364,19 +14430,33 @@ export interface operations {
     export_runs_json: {
         parameters: {
             query?: {
+                /** @description In words. */
                 words?: string;
+                /** @description Family of metal. */
                 family?: string[] | null;
+                /** @description Thickness, in words. */
                 thickness?: string[] | null;
+                /** @description Form of the joint. */
                 joint?: string[] | null;
+                /** @description Who. */
                 who?: string[] | null;
+                /** @description The tip. */
                 tip?: string[] | null;
+                /** @description What it was judged. */
                 verdict?: string[] | null;
+                /** @description The sign. */
                 sign?: string[] | null;
+                /** @description What kind it is; the choices are listed. */
                 kind?: string[] | null;
+                /** @description Thickness, at the least, mm. */
                 least_mm?: number | null;
+                /** @description Thickness, at the most, mm. */
                 most_mm?: number | null;
+                /** @description The first of two. */
                 first?: string | null;
+                /** @description The newest of it. */
                 last?: string | null;
+                /** @description What the list is ordered by. */
                 sort?: "newest" | "oldest" | "thinnest" | "thickest" | "slowest" | "quickest";
             };
             header?: never;
@@ -14481,6 +14561,7 @@ export interface operations {
     import_runs: {
         parameters: {
             query?: {
+                /** @description Who in the file is who here, name by name. */
                 rename?: boolean;
             };
             header?: never;
@@ -14590,6 +14671,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -14709,10 +14791,12 @@ export interface operations {
     add_photo: {
         parameters: {
             query: {
+                /** @description What the photo shows. */
                 slot: "fit-up" | "flame" | "tip" | "front" | "back" | "colour" | "line" | "dressed";
             };
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -14836,10 +14920,12 @@ export interface operations {
     show_photo: {
         parameters: {
             query?: {
+                /** @description The photo at a small size. */
                 small?: boolean;
             };
             header?: never;
             path: {
+                /** @description Id of the photo. */
                 photo_id: string;
             };
             cookie?: never;
@@ -14961,6 +15047,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the photo. */
                 photo_id: string;
             };
             cookie?: never;
@@ -15080,6 +15167,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the photo. */
                 photo_id: string;
             };
             cookie?: never;
@@ -15313,10 +15401,12 @@ export interface operations {
     get_procedure: {
         parameters: {
             query?: {
+                /** @description How many times it was saved: a change names the one it was made from. */
                 version?: number | null;
             };
             header?: never;
             path: {
+                /** @description Its number. */
                 number: number;
             };
             cookie?: never;
@@ -15427,12 +15517,16 @@ export interface operations {
     print_procedure: {
         parameters: {
             query?: {
+                /** @description How many times it was saved: a change names the one it was made from. */
                 version?: number | null;
+                /** @description Size of the paper. */
                 paper?: "a4" | "letter";
+                /** @description Units to choose from. */
                 units?: "metric" | "inch";
             };
             header?: never;
             path: {
+                /** @description Its number. */
                 number: number;
             };
             cookie?: never;
@@ -15545,6 +15639,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -15657,6 +15752,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -15771,11 +15867,14 @@ export interface operations {
     print_run: {
         parameters: {
             query?: {
+                /** @description Size of the paper. */
                 paper?: "a4" | "letter";
+                /** @description Units to choose from. */
                 units?: "metric" | "inch";
             };
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
             };
             cookie?: never;
@@ -15888,7 +15987,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the run. */
                 run_id: string;
+                /** @description Id of the other run. */
                 other_id: string;
             };
             cookie?: never;
@@ -15999,6 +16100,7 @@ export interface operations {
     get_operator_factors: {
         parameters: {
             query?: {
+                /** @description Whose it is. */
                 person?: string | null;
             };
             header?: never;
@@ -16413,6 +16515,7 @@ export interface operations {
     get_day: {
         parameters: {
             query?: {
+                /** @description Look for the best day there is, for some seconds. */
                 exact?: boolean;
             };
             header?: never;
@@ -16825,7 +16928,9 @@ export interface operations {
     print_day: {
         parameters: {
             query?: {
+                /** @description Size of the paper. */
                 paper?: "a4" | "letter";
+                /** @description Units to choose from. */
                 units?: "metric" | "inch";
             };
             header?: never;
@@ -16929,6 +17034,7 @@ export interface operations {
     get_practice: {
         parameters: {
             query?: {
+                /** @description Who. */
                 who?: string;
             };
             header?: never;
@@ -17043,6 +17149,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the job. */
                 job_id: string;
             };
             cookie?: never;
@@ -17377,6 +17484,7 @@ export interface operations {
     flames_to_read: {
         parameters: {
             query: {
+                /** @description What chance is begun with: the same gives the same. */
                 seed: number;
             };
             header?: never;
@@ -17603,10 +17711,12 @@ export interface operations {
     order_to_put: {
         parameters: {
             query: {
+                /** @description What chance is begun with: the same gives the same. */
                 seed: number;
             };
             header?: never;
             path: {
+                /** @description Its name. */
                 name: string;
             };
             cookie?: never;
@@ -17719,6 +17829,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Its name. */
                 name: string;
             };
             cookie?: never;
@@ -17835,6 +17946,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Its name. */
                 name: string;
             };
             cookie?: never;
@@ -17951,6 +18063,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Its name. */
                 name: string;
             };
             cookie?: never;
@@ -18063,6 +18176,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Its name. */
                 name: string;
             };
             cookie?: never;
@@ -18179,6 +18293,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the job. */
                 job_id: string;
             };
             cookie?: never;
@@ -18298,6 +18413,7 @@ export interface operations {
     list_watches: {
         parameters: {
             query?: {
+                /** @description Id of the job. */
                 job_id?: string | null;
             };
             header?: never;
@@ -18421,6 +18537,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the watch. */
                 watch_id: string;
             };
             cookie?: never;
@@ -18540,10 +18657,12 @@ export interface operations {
     draw_watch: {
         parameters: {
             query?: {
+                /** @description The phase this one waits for; the one before where none is named. */
                 after?: number;
             };
             header?: never;
             path: {
+                /** @description Id of the watch. */
                 watch_id: string;
             };
             cookie?: never;
@@ -18665,6 +18784,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the watch. */
                 watch_id: string;
             };
             cookie?: never;
@@ -18790,6 +18910,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the watch. */
                 watch_id: string;
             };
             cookie?: never;
@@ -18915,6 +19036,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the watch. */
                 watch_id: string;
             };
             cookie?: never;
@@ -19040,6 +19162,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the watch. */
                 watch_id: string;
             };
             cookie?: never;
@@ -19161,6 +19284,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the watch. */
                 watch_id: string;
             };
             cookie?: never;
@@ -19405,6 +19529,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the watch. */
                 watch_id: string;
             };
             cookie?: never;
@@ -19530,6 +19655,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the watch. */
                 watch_id: string;
             };
             cookie?: never;
@@ -19652,6 +19778,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the watch. */
                 watch_id: string;
             };
             cookie?: never;
@@ -19997,6 +20124,7 @@ export interface operations {
     export_heats: {
         parameters: {
             query?: {
+                /** @description What kind it is; the choices are listed. */
                 kind?: "csv" | "json";
             };
             header?: never;
@@ -20340,6 +20468,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the metal. */
                 metal_id: string;
             };
             cookie?: never;
@@ -20452,6 +20581,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the metal. */
                 metal_id: string;
             };
             cookie?: never;
@@ -20562,6 +20692,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the metal. */
                 metal_id: string;
             };
             cookie?: never;
@@ -21154,6 +21285,7 @@ export interface operations {
     export_rack: {
         parameters: {
             query?: {
+                /** @description What kind it is; the choices are listed. */
                 kind?: "csv" | "json";
             };
             header?: never;
@@ -21524,6 +21656,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the thing in the rack. */
                 item_id: string;
             };
             cookie?: never;
@@ -21643,6 +21776,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the thing in the rack. */
                 item_id: string;
             };
             cookie?: never;
@@ -21768,6 +21902,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Id of the thing in the rack. */
                 item_id: string;
             };
             cookie?: never;
@@ -22711,6 +22846,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Its name. */
                 name: string;
             };
             cookie?: never;
@@ -22823,6 +22959,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Its name. */
                 name: string;
             };
             cookie?: never;
@@ -22935,6 +23072,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description Its name. */
                 name: string;
             };
             cookie?: never;

@@ -7,10 +7,11 @@ from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Working
 from pellak.core.ask.piece import OfShop, metal_in
 from pellak.core.catalogue.one_line import OneLineAnswer, reckon_by_name
-from pellak.core.metal.alloy import PLAIN_ALLOY, Metal, alloys
+from pellak.core.metal.alloy import Metal, alloys
 from pellak.core.metal.rod import flux_for, rod_schools, rods
 from pellak.core.preheat.metal_page import everyday_words
 from pellak.core.reading.quantity import read_quantity
+from pellak.core.tables.metal_families import traits_of
 
 
 def carbon_equivalent_line(text: str, shop: OfShop) -> OneLineAnswer:
@@ -82,7 +83,7 @@ def preheat_line(text: str, shop: OfShop) -> OneLineAnswer:
 def flux_line(text: str, shop: OfShop) -> OneLineAnswer:
     """Answer `flux for METAL`."""
     family, _ = metal_in(text)
-    metal = _alloy(text, shop) if family is None else alloys()[PLAIN_ALLOY[family]]
+    metal = _alloy(text, shop) if family is None else alloys()[traits_of(family).plain_alloy]
     flux = flux_for(metal)
     rod = next((rods()[school.id] for school in rod_schools(metal)), None)
     return OneLineAnswer(

@@ -16,6 +16,7 @@ from pellak.core.kinds.registry import KINDS
 from pellak.core.reading.quantity import QuantityValues, read_quantity
 from pellak.core.reading.units import display_units, kinds
 from pellak.core.tables import heat_families
+from pellak.core.tables.metal_families import traits_of
 
 LONGEST_QUESTION = 120
 
@@ -98,7 +99,7 @@ def _eyes(text: str, _shop: OfShop) -> OneLineAnswer:
             family=metal, thickness_mm=given["thickness_mm"], start_c=20.0, heat_paths=2
         ),
         "thickness_mm": given["thickness_mm"],
-        "flux": given["family"] == "aluminium",
+        "flux": traits_of(given["family"]).flux_glares,
     }
     answer = reckon_by_name("eyes", asked)
     mark = "a" if answer.values.glare_filter else ""

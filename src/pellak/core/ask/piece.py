@@ -25,9 +25,7 @@ class OfShop:
 @cache
 def _family_words() -> dict[str, Family]:
     return {
-        word: row["family"]  # type: ignore[misc]  # a word of the table, held by test_words
-        for row in rows("family_words.csv")
-        for word in row["words"].split(";")
+        word: row["family"] for row in rows("family_words.csv") for word in row["words"].split(";")
     }
 
 

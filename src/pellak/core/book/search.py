@@ -8,9 +8,9 @@ from pydantic import Field
 
 from pellak.core.answer.working import Number, Record
 from pellak.core.book.columns import Mask, RunColumns
-from pellak.core.metal.alloy import family_name
 from pellak.core.model.run_measures import VERDICTS
 from pellak.core.tables import joints
+from pellak.core.tables.metal_families import family_name
 
 FacetId = Literal["family", "thickness", "joint", "who", "tip", "verdict", "sign", "kind"]
 FACETS: dict[FacetId, str] = {

@@ -9,7 +9,7 @@ from pellak.core.answer.working import Record
 from pellak.core.book.columns import Mask, RunColumns
 from pellak.core.book.search import THICKNESS_ENDS_MM, band_label, thickness_bands
 from pellak.core.faults.tables import fault_causes
-from pellak.core.metal.alloy import family_name
+from pellak.core.tables.metal_families import family_name
 
 MM_PER_M = 1000.0
 GOOD = ("good",)

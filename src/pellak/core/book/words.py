@@ -4,9 +4,9 @@ from collections.abc import Iterable
 
 from pellak.core.answer.working import Record
 from pellak.core.book.search import SORTS
-from pellak.core.metal.alloy import FAMILY_NAMES
 from pellak.core.model.run_measures import PUDDLE_PLACES, VERDICTS
 from pellak.core.run.photo import SLOTS
+from pellak.core.tables.metal_families import family_traits
 
 
 class Word(Record):
@@ -33,7 +33,7 @@ def book_words() -> BookWords:
         puddle_places=_words(PUDDLE_PLACES.items()),
         slots=_words(SLOTS.items()),
         sorts=_words(SORTS.items()),
-        metals=_words(FAMILY_NAMES.items()),
+        metals=_words((f, one.name) for f, one in family_traits().items()),
     )
 
 

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from functools import cache
 
 from pellak.core.tables import rows
+from pellak.core.tables.metal_families import traits_of
 
 BARE_STEEL = "#9AA3AB"
 POOL = "#FFF6DC"
@@ -19,21 +20,16 @@ class HeatColour:
     hex: str
 
 
-COLOURLESS: frozenset[str] = frozenset({"aluminium", "lead"})
-"""Families that melt below a visible glow and keep no tint: no colour warns of their pool."""
-GRAINLESS: frozenset[str] = frozenset({"stainless"})
-"""Families that glow but do not change their grain on the way: only the tint tells how hot."""
-
-
 @cache
 def heat_colours(family: str = "carbon-steel") -> tuple[HeatColour, ...]:
     """Return the tints a family keeps, then its glows, each coldest first; none where it has none.
 
     Stainless steel's oxide is thinner: it tints from 290 °C and turns blue at 540 °C.
     """
-    if family in COLOURLESS:
+    tint = traits_of(family).oxide_tint
+    if not tint:
         return ()
-    kinds = ("stainless" if family == "stainless" else "temper", "incandescence")
+    kinds = (tint, "incandescence")
     table = [
         (kinds.index(row["kind"]), float(row["low_C"]), row)
         for row in rows("temper_colours.csv")

@@ -15,7 +15,7 @@ from pellak.core.answer.working import (
 from pellak.core.heat.case import HeatCase
 from pellak.core.heat.solve import HeatGiven, HeatOutcome, HeatSolution, solve_heat
 from pellak.core.heat.verdict import puddle_verdict
-from pellak.core.metal.alloy import HARDENABLE, metal_named
+from pellak.core.metal.alloy import metal_named
 from pellak.core.metal.composition import Composition
 from pellak.core.metal.hardness import FORMULA as HARDNESS_FORMULA
 from pellak.core.metal.hardness import SCATTER_HV as HARDNESS_SCATTER_HV
@@ -210,7 +210,7 @@ def _cautions(given: HeatGiven, solution: HeatSolution) -> list[Caution]:
                 source=SOURCE,
             )
         )
-    if case.family.family in ("aluminium", "lead") and case.hand_sigma is None:
+    if case.family.wide_until_logged and case.hand_sigma is None:
         cautions.append(
             Caution(
                 level="note",
@@ -282,7 +282,7 @@ def reckon_heat(given: HeatGiven) -> HeatAnswer:
     Raises Refused for a metal that would not be solid at the start.
     """
     metal = metal_named(given.alloy) if given.alloy is not None else None
-    analysis = metal.composition if metal is not None and metal.family in HARDENABLE else None
+    analysis = metal.composition if metal is not None and metal.traits.hardenable else None
     return heat_answer(given, solve_heat(given), analysis)
 
 

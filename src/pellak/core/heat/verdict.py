@@ -4,14 +4,11 @@ from functools import cache
 from typing import Literal
 
 from pellak.core.answer.working import Record
-from pellak.core.tables import Family, rows
+from pellak.core.tables import Family, heat_families, rows
 
 Verdict = Literal["too-fierce", "steerable", "slow", "too-cold"]
 
-FIERCE_STEEL_SHEET_S = 1.2
-"""On steel sheet a puddle quicker than this cannot be steered, whatever its ratio."""
 SHEET_UP_TO_MM = 3.2
-STEELS: tuple[Family, ...] = ("carbon-steel", "chromoly", "stainless")
 
 
 class VerdictBand(Record):
@@ -51,7 +48,8 @@ def puddle_verdict(
     fiercest, *_, coldest = verdict_bands()
     if puddle_s is None or matched_puddle_s is None:
         return coldest
-    if family in STEELS and thickness_mm <= SHEET_UP_TO_MM and puddle_s < FIERCE_STEEL_SHEET_S:
+    fierce_s = heat_families()[family].fierce_below_s
+    if fierce_s is not None and thickness_mm <= SHEET_UP_TO_MM and puddle_s < fierce_s:
         return fiercest
     ratio = puddle_s / matched_puddle_s
     return next(

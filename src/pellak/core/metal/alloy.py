@@ -3,47 +3,12 @@
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import cache
-from typing import get_args
 
 from pellak.core.answer.errors import Refused
 from pellak.core.metal.composition import Composition, composition_of_row
-from pellak.core.tables import Family, HeatFamily, MetalFamily, heat_families, rows
+from pellak.core.tables import HeatFamily, MetalFamily, heat_families, rows
+from pellak.core.tables.metal_families import FamilyTraits, family_traits, traits_of
 
-FAMILY_NAMES: Mapping[str, str] = {
-    "carbon-steel": "carbon steel",
-    "chromoly": "chromoly",
-    "alloy-steel": "alloy steel",
-    "stainless": "stainless steel",
-    "tool-steel": "tool steel",
-    "manganese-steel": "manganese steel",
-    "cast-iron": "cast iron",
-    "aluminium": "aluminium",
-    "lead": "lead",
-}
-
-
-def family_name(family: str) -> str:
-    """Return a family in words; one nobody knows as it is written."""
-    return FAMILY_NAMES.get(family, family)
-
-
-FERROUS: frozenset[str] = frozenset(get_args(MetalFamily)) - {"aluminium", "lead"}
-HARDENABLE: frozenset[str] = frozenset({"carbon-steel", "chromoly", "alloy-steel"})
-"""Families whose preheat goes by carbon equivalent."""
-HEATS_LIKE: Mapping[str, Family] = {"alloy-steel": "chromoly"}
-"""Low-alloy steels carry heat as chromoly does; their conductivities differ by a few per cent."""
-PLAIN_ALLOY: Mapping[str, str] = {
-    "carbon-steel": "a36",
-    "chromoly": "4130",
-    "alloy-steel": "8630",
-    "stainless": "304",
-    "tool-steel": "o1",
-    "manganese-steel": "mn-a128-b2",
-    "cast-iron": "gi-30",
-    "aluminium": "al-3003",
-    "lead": "pb-sheet",
-}
-"""What a piece is reckoned as while only its family is told: the common grade, said aloud."""
 UNKNOWN = "unknown"
 """In place of an alloy id: nobody knows what this metal is."""
 
@@ -69,6 +34,11 @@ class Metal:
     spans: Mapping[str, tuple[float, float]] = field(default_factory=dict)
 
     @property
+    def traits(self) -> FamilyTraits:
+        """What sets its family apart."""
+        return traits_of(self.family)
+
+    @property
     def advised_as(self) -> str:
         """The catalogue id its fusion advice is filed under."""
         return self.like or self.id
@@ -85,7 +55,7 @@ def alloys() -> Mapping[str, Metal]:
         row["id"]: Metal(
             id=row["id"],
             name=row["name"],
-            family=row["family"],  # type: ignore[arg-type]  # a word of the table, held by test_words
+            family=row["family"],
             standard=row["standard"],
             thermal_id=row["thermal_id"],
             composition=composition_of_row(row),
@@ -108,7 +78,8 @@ def metal_named(alloy: str, own: Metals | None = None) -> Metal:
 
 def heat_family_of(family: str) -> HeatFamily | None:
     """Return the heat constants a family is reckoned with, None where it is never fused."""
-    return heat_families().get(HEATS_LIKE.get(family, family))
+    traits = family_traits().get(family)
+    return heat_families().get((traits.heats_like if traits else "") or family)
 
 
 def heat_family(family: str | None, alloy: str | None) -> HeatFamily:
@@ -120,7 +91,7 @@ def heat_family(family: str | None, alloy: str | None) -> HeatFamily:
     """
     if alloy is not None:
         named = metal_named(alloy).family
-        if family is not None and family not in (named, HEATS_LIKE.get(named)):
+        if family is not None and family not in (named, traits_of(named).heats_like):
             raise Refused("family", family, f"{alloy} is {named}; leave the family out or match it")
         family = named
     if family is None:

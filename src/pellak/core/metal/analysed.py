@@ -4,8 +4,9 @@ from collections.abc import Mapping
 from dataclasses import replace
 
 from pellak.core.answer.errors import Refused
-from pellak.core.metal.alloy import PLAIN_ALLOY, Metal, alloys, metal_named
+from pellak.core.metal.alloy import Metal, alloys, metal_named
 from pellak.core.metal.composition import checked
+from pellak.core.tables.metal_families import traits_of
 
 
 def named_or_analysed(
@@ -25,7 +26,7 @@ def named_or_analysed(
     if family is None:
         raise Refused("family", None, "the family that goes with the composition")
     return replace(
-        alloys()[PLAIN_ALLOY[family]],
+        alloys()[traits_of(family).plain_alloy],
         id="",
         name=f"{family.replace('-', ' ')} of this analysis",
         composition=checked(composition or {}),

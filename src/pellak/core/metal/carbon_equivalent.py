@@ -1,7 +1,7 @@
 """The carbon-equivalent reckoner: how readily a steel hardens, or an iron chills."""
 
 import math
-from typing import Literal
+from typing import TYPE_CHECKING, Literal
 
 from pydantic import Field
 
@@ -17,13 +17,14 @@ from pellak.core.answer.working import (
     complaints,
     inserted,
 )
-from pellak.core.metal.alloy import FERROUS, metal_named
+from pellak.core.metal.alloy import metal_named
 from pellak.core.metal.composition import Composition, Percent, checked
+from pellak.core.tables.metal_families import family_traits, traits_of
 
-SteelOrIron = Literal[
-    "carbon-steel", "chromoly", "alloy-steel", "stainless", "tool-steel", "manganese-steel",
-    "cast-iron",
-]  # fmt: skip
+if TYPE_CHECKING:
+    SteelOrIron = str
+else:
+    SteelOrIron = Literal[tuple(f for f, one in family_traits().items() if one.ferrous)]
 FORMULAS = {
     "ce_iiw": "C + Mn / 6 + (Cr + Mo + V) / 5 + (Ni + Cu) / 15",
     "pcm": "C + Si / 30 + (Mn + Cu + Cr) / 20 + Ni / 60 + Mo / 15 + V / 10 + 5 * B",
@@ -142,7 +143,7 @@ def _told(given: CarbonEquivalentGiven) -> tuple[Composition, str]:
         raise Refused("composition", given.composition, "either a composition or an alloy id")
     if given.alloy is not None:
         metal = metal_named(given.alloy)
-        if metal.family not in FERROUS:
+        if not metal.traits.ferrous:
             raise Refused(
                 "alloy", given.alloy, f"a steel or an iron; {given.alloy} is {metal.family}"
             )
@@ -184,7 +185,7 @@ def reckon_carbon_equivalent(given: CarbonEquivalentGiven) -> CarbonEquivalentAn
     Raises Refused without carbon, without a family, for both a composition and an alloy.
     """
     composition, family = _told(given)
-    methods = IRON if family == "cast-iron" else STEEL
+    methods = IRON if traits_of(family).graphitic else STEEL
     found: dict[str, Number] = {name: rule(composition) for name, rule in methods.items()}
     cautions = []
     saturation = found.get("carbon_saturation")

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Number, Record
-from pellak.core.metal.alloy import FERROUS, Metal, alloys, metal_named
+from pellak.core.metal.alloy import Metal, alloys, metal_named
 from pellak.core.metal.composition import ELEMENTS, checked, element_named
 from pellak.core.reading.text import Cell
 
@@ -205,12 +205,12 @@ def checked_certificate(certificate: Certificate, field: str = "amounts") -> Cer
         checked(least)
     except Refused as refused:
         raise Refused(field, refused.was_read, refused.accepted) from None
-    balance = {"aluminium": "Al", "lead": "Pb"}.get(alloy.family, "Fe")
+    balance = alloy.traits.balance
     most = sum(a.high_pct for a in certificate.amounts.values())
     if balance in certificate.amounts and most < 95:
         raise Refused(field, f"{most:.2f} %", f"parts that add up to about 100 % with {balance}")
     carbon = certificate.amounts.get("C")
-    if alloy.family in FERROUS:
+    if alloy.traits.ferrous:
         if carbon is None:
             raise Refused(f"{field}, C", None, "the carbon content; nothing can be said without it")
         if carbon.high_pct > MOST_CARBON_IN_IRON:

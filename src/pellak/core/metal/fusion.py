@@ -5,7 +5,7 @@ from functools import cache
 from typing import Literal
 
 from pellak.core.answer.working import Caution
-from pellak.core.metal.alloy import FERROUS, Metal
+from pellak.core.metal.alloy import Metal
 from pellak.core.tables import rows
 
 Advice = Literal["fuse", "mind", "refuse"]
@@ -85,9 +85,9 @@ def _by_steel_analysis(metal: Metal) -> FusionAdvice | None:
 def fusion_advice(metal: Metal) -> FusionAdvice:
     """Return whether to fuse a metal: by its own analysis first, then as its alloy is known."""
     found = None
-    if metal.family == "aluminium":
+    if metal.traits.judged_by == "aluminium":
         found = _by_aluminium_analysis(metal)
-    elif metal.family in FERROUS and metal.family not in ("cast-iron", "stainless"):
+    elif metal.traits.judged_by == "steel":
         found = _by_steel_analysis(metal)
     filed = _filed().get(metal.advised_as, FusionAdvice("fuse"))
     if found is None or (filed.level == "refuse" and found.level != "refuse"):

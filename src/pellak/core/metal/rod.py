@@ -78,6 +78,4 @@ def _rod_schools(metal: Metal) -> list[School]:
 
 def flux_for(metal: Metal) -> str:
     """Return the flux this metal is welded with, empty where none is needed."""
-    if metal.family == "lead":
-        return ""
     return next((rods()[school.id].flux for school in rod_schools(metal)), "")

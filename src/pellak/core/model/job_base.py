@@ -10,11 +10,12 @@ from pellak.core.answer.quantity_kinds import QuantityKind
 from pellak.core.answer.working import Number, Record
 from pellak.core.gas.limits import LimitRegion
 from pellak.core.heat.gas_rule import Pace
-from pellak.core.metal.alloy import FAMILY_NAMES, PLAIN_ALLOY, UNKNOWN, Metal, Metals, metal_named
+from pellak.core.metal.alloy import UNKNOWN, Metal, Metals, metal_named
 from pellak.core.model.sequences import FireWatch, FuelSetting, ShutDownSchool
 from pellak.core.piece.questions import Closed, Coating, Fume, Held, Place, piece_questions
 from pellak.core.preheat.choose import PreheatSchool
 from pellak.core.tables import MetalFamily
+from pellak.core.tables.metal_families import traits_of
 from pellak.core.torch.mixer import Mixer
 
 
@@ -147,7 +148,7 @@ def metal_of(job: JobBase, own: Metals | None = None) -> Metal | None:
     """
     if job.alloy == UNKNOWN:
         return None
-    return metal_named(job.alloy or PLAIN_ALLOY[job.family], own)
+    return metal_named(job.alloy or traits_of(job.family).plain_alloy, own)
 
 
 def metal_words(job: JobBase, metal: Metal | None) -> str:
@@ -156,4 +157,4 @@ def metal_words(job: JobBase, metal: Metal | None) -> str:
         return "metal not known"
     if job.alloy is not None:
         return metal.name
-    return "low-carbon steel" if job.family == "carbon-steel" else FAMILY_NAMES[job.family]
+    return traits_of(job.family).sheet_name

@@ -89,7 +89,7 @@ def why_not(metal: Metal | None, group: Group | None, area_mm2: float) -> str:
     elif group is not None and metal is not None and {base.trait, metal.family} & group.refuses:
         words = f"Not {group.name} on {name}. {base.reason} " + (
             "Granule rod is laid on steel; on iron braze inserts on."
-            if metal.family == "cast-iron"
+            if metal.traits.graphitic
             else base.instead
         )
     return " ".join(words.split())
@@ -106,7 +106,7 @@ def body_preheat(metal: Metal, group: Group, thickness_mm: float) -> Working:
     Source: SOURCE; good to about 50 K either way.
     """
     base = base_of(metal)
-    ce = carbon_equivalent_iiw(metal.composition) if metal.family != "cast-iron" else LEAN_CE
+    ce = carbon_equivalent_iiw(metal.composition) if not metal.traits.graphitic else LEAN_CE
     rich = (ce - LEAN_CE) / (RICH_CE - LEAN_CE)
     thick = (thickness_mm - THIN_MM) / (THICK_MM - THIN_MM)
     share = min(1.0, max(0.0, rich, thick))

@@ -9,7 +9,7 @@ from pellak.core.heat.solve import HeatGiven
 from pellak.core.model.facts import Facts
 from pellak.core.practice.flame.flows import LEAST_BORE_MM, MOST_BORE_MM
 from pellak.core.practice.flame.targets import FLAME_TARGETS, RATIO_NONE, off_jet, off_ratio
-from pellak.core.practice.puddle.metal import PuddleFamily
+from pellak.core.practice.puddle.metal import puddle_metals
 from pellak.core.practice.puddle.tasks import (
     PUDDLE_TASKS,
     RANGE_WORDS,
@@ -45,9 +45,6 @@ def flame_for(facts: Facts | None) -> FlameFor | None:
     )
 
 
-MELTED: dict[str, PuddleFamily] = {
-    "carbon-steel": "carbon-steel", "chromoly": "chromoly", "aluminium": "aluminium",
-}  # fmt: skip
 BUTT_PATHS = 2
 
 
@@ -73,24 +70,23 @@ def puddle_for(facts: Facts | None) -> PuddleFor:
     if facts is None or facts.heat is None:
         return PuddleFor(why_not="a job whose plan has a sheet and a flame")
     heat = facts.heat
-    metal = heat.metal().family
-    if metal not in MELTED:
+    metal, melted = heat.metal().family, puddle_metals()
+    if metal not in melted:
         return PuddleFor(why_not="steel, chromoly or aluminium: nothing else is melted here")
     if not THINNEST_MM <= heat.thickness_mm <= THICKEST_MM:
         return PuddleFor(why_not=f"{RANGE_WORDS}: thicker is bevelled, thinner is not held here")
     if joints()[heat.joint].heat_paths != BUTT_PATHS:
         return PuddleFor(why_not="a joint with two paths for the heat: it is a butt that is played")
-    family = MELTED[metal]
     ours = [one for one in PUDDLE_TASKS if one.goal == "run" and one.piece == "sheet"]
     nearest = min(
         ours, key=lambda one: (
-            (one.family == "aluminium") != (family == "aluminium"), one.rod_mm is not None,
+            melted[one.family].task_metal != melted[metal].task_metal, one.rod_mm is not None,
             abs(math.log(one.thickness_mm / heat.thickness_mm)),
         )
     )  # fmt: skip
     task = nearest.model_copy(
         update={
-            "family": family, "thickness_mm": heat.thickness_mm,
+            "family": metal, "thickness_mm": heat.thickness_mm,
             "label": f"Your job’s sheet, {heat.thickness_mm:.2g} mm",
             "about": "Its metal, thickness and tip, as a tacked butt without a gap.",
         }

@@ -1,7 +1,6 @@
 """What the piece is owed after the seam: stress relief, slow cooling, and in what."""
 
 from pellak.core.answer.working import Record
-from pellak.core.metal.alloy import HARDENABLE
 from pellak.core.metal.carbon_equivalent import carbon_equivalent_iiw
 from pellak.core.metal.hardness import COLD_CRACKING_HV
 from pellak.core.preheat.case import SHEET_BELOW_MM, MethodAnswer, PreheatCase
@@ -87,13 +86,11 @@ def post_heat(
         temper_c: the temperature a quenched-and-tempered part was tempered at, where known.
         cold_hv: how hard the edge of the seam comes out when started cold, where it is known.
     """
-    family = case.metal.family
-    if family == "cast-iron":
+    traits = case.metal.traits
+    if traits.graphitic:
         return _iron(case, method)
-    if family == "aluminium":
-        return _still_air("strength lost beside the seam does not come back; take the flux off")
-    if family not in HARDENABLE and case.metal.thermal_id != "stainless-martensitic":
-        return _still_air("nothing is gained by heating it again")
+    if not traits.hardenable and case.metal.thermal_id != "stainless-martensitic":
+        return _still_air(traits.left_as_welded)
     ce = carbon_equivalent_iiw(case.metal.composition)
     hard = cold_hv is not None and cold_hv > COLD_CRACKING_HV
     if (case.wall_mm <= SHEET_BELOW_MM and not hard) or ce <= RELIEVED_ABOVE_CE:

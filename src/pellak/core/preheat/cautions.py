@@ -2,6 +2,7 @@
 
 from pellak.core.answer.working import Caution
 from pellak.core.metal.carbon_equivalent import carbon_saturation
+from pellak.core.metal.cautions import metal_cautions
 from pellak.core.preheat.case import METHOD_LABELS, PreheatCase
 from pellak.core.preheat.choose import Chosen
 from pellak.core.preheat.interpass import Interpass
@@ -55,9 +56,9 @@ def preheat_cautions(
                 source="range of the published methods",
             )
         )
-    if case.metal.family == "cast-iron":
+    if case.metal.traits.graphitic:
         cautions += _iron(case, chosen)
-    if case.metal.family == "aluminium" and joint in ("tee", "lap"):
+    if case.metal.traits.flux_corrodes and joint in ("tee", "lap"):
         cautions.append(
             Caution(
                 level="warn",
@@ -67,16 +68,7 @@ def preheat_cautions(
                 source="gas-welding practice for aluminium; flux makers' instructions on residue",
             )
         )
-    if case.metal.family == "manganese-steel":
-        cautions.append(
-            Caution(
-                level="stop",
-                text="Never soak austenitic manganese steel: keep the body below 260 °C.",
-                reason="Carbides form along its grain and it breaks like glass.",
-                source="ASTM A128 practice",
-            )
-        )
-    return cautions
+    return cautions + metal_cautions(case.metal, "body-preheat")
 
 
 def _iron(case: PreheatCase, chosen: Chosen) -> list[Caution]:

@@ -6,7 +6,6 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from pellak.core.heat.gas_rule import ROOM_C
-from pellak.core.metal.alloy import HARDENABLE
 from pellak.core.metal.hardness import COLD_CRACKING_HV
 from pellak.core.preheat.case import (
     METHOD_LABELS,
@@ -69,9 +68,9 @@ class Chosen:
 
 def every_method(case: PreheatCase, curve: Sequence[CoolingPoint]) -> list[MethodAnswer]:
     """Return every method's answer that has anything to say about this metal."""
-    if case.metal.family == "cast-iron":
+    if case.metal.traits.graphitic:
         return [soak(case), zone(case), warm_and_bury(case)]
-    if case.metal.family not in HARDENABLE:
+    if not case.metal.traits.hardenable:
         return [practice(case)]
     edge = en1011_b_edge(case)
     return [
@@ -102,7 +101,7 @@ def choose(
     if asked is not None:
         return _settled(case, asked, f"{METHOD_LABELS[asked.method]} by choice: {asked.why}", True)
     applies = school == "auto"
-    if case.metal.family == "cast-iron":
+    if case.metal.traits.graphitic:
         iron = by_id["zone" if case.restraint == "low" else "soak"]
         held = RESTRAINT_WORDS[case.restraint]
         return _settled(
@@ -150,7 +149,7 @@ def _thin_wall(
     if share <= 0:
         return replace(none, why=f"None: {none.why}")
     answer = by_id["warm-through"]
-    if case.metal.family == "chromoly":
+    if case.metal.traits.warmed_through:
         whole = answer.preheat_c or ROOM_C
     else:
         answer = by_id["cooling-time"]

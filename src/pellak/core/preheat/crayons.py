@@ -1,6 +1,7 @@
 """Temperature crayons: the two to buy, one either side of what is wanted."""
 
 from pellak.core.answer.working import Record, short
+from pellak.core.tables.metal_families import traits_of
 
 SOURCE = "crayons are stocked in steps of 25 °F to 600 °F and 50 °F above; makers differ a little"
 FIRST_F, FINE_UP_TO_F, LAST_F = 100, 600, 1250
@@ -50,14 +51,12 @@ def crayons_for(least_c: float, most_c: float, family: str, thickness_mm: float)
         f"Look {short(proved_at_mm(thickness_mm), 2)} mm from the seam and on the far face, "
         f"{short(settles_min(thickness_mm), 2)} min after the flame has moved off."
     )
-    if family == "aluminium":
-        how += (
-            " A contact thermometer does as well. Aluminium shows no colour, and soot that burns "
-            "off means 350–430 °C: annealed, far too hot."
-        )
+    note = traits_of(family).crayon_note
+    if note:
+        how += f" A contact thermometer does as well. {note}"
     return CheckWith(
         crayon_low_c=melts,
         crayon_high_c=not_yet,
-        contact_thermometer=family == "aluminium" or least_c <= CONTACT_UP_TO_C,
+        contact_thermometer=bool(note) or least_c <= CONTACT_UP_TO_C,
         how=how,
     )

@@ -3,7 +3,6 @@
 from dataclasses import dataclass
 
 from pellak.core.answer.working import Working, inserted
-from pellak.core.metal.alloy import HARDENABLE
 from pellak.core.preheat.after import UNDER_TEMPER_C
 from pellak.core.preheat.case import PreheatCase
 from pellak.core.preheat.choose import Chosen
@@ -39,7 +38,7 @@ def _line(value: float, formula: str, numbers: dict[str, float], source: str, no
 
 def interpass_for(case: PreheatCase, chosen: Chosen, temper_c: float | None) -> Interpass:
     """Return the interpass limits for a metal and the preheat chosen for it."""
-    if case.metal.family == "cast-iron":
+    if case.metal.traits.graphitic:
         row = iron_row(chosen.answer.method, case.metal.thermal_id)
         top = float(row["interpass_max_c"])
         return Interpass(
@@ -48,7 +47,7 @@ def interpass_for(case: PreheatCase, chosen: Chosen, temper_c: float | None) -> 
             _line(top, "row of the cast-iron table", {}, row["source"], "never let it fall below "
                   f"{row['interpass_min_c']} °C before the seam is done"),
         )  # fmt: skip
-    if case.metal.family not in HARDENABLE:
+    if not case.metal.traits.hardenable:
         keys = (case.metal.advised_as, case.metal.thermal_id, case.metal.family)
         limits = [
             (float(row["interpass_max_c"]), row["source"])

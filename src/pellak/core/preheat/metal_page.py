@@ -4,7 +4,7 @@ from pydantic import Field
 
 from pellak.core.answer.figure import Figure, JudgementScale, ScaleBand, figure_of
 from pellak.core.answer.working import Caution, Record, School
-from pellak.core.metal.alloy import FAMILY_NAMES, FERROUS, HARDENABLE, Metal
+from pellak.core.metal.alloy import Metal
 from pellak.core.metal.carbon_equivalent import (
     CarbonEquivalentGiven,
     reckon_carbon_equivalent,
@@ -89,7 +89,7 @@ def metal_line(metal: Metal) -> MetalLine:
         id=metal.id,
         name=metal.name,
         family=metal.family,
-        family_name=FAMILY_NAMES[metal.family],
+        family_name=metal.traits.name,
         standard=metal.standard,
         own=bool(metal.like),
         advice=fusion_advice(metal).level,
@@ -115,7 +115,7 @@ def _shop_scale() -> JudgementScale:
 
 
 def _equivalents(metal: Metal) -> list[Figure]:
-    if metal.family not in FERROUS:
+    if not metal.traits.ferrous:
         return []
     given = CarbonEquivalentGiven(composition=dict(metal.composition), family=metal.family)
     answer = reckon_carbon_equivalent(given)
@@ -144,7 +144,7 @@ def _meaning(metal: Metal, equivalents: list[Figure]) -> str:
             return "Turns grey if kept hot and cooled slowly; chills at the edge of a cold seam."
         return "Rich in carbon: sheds graphite as it freezes, and seldom chills."
     ce = values.get("ce_iiw")
-    if metal.family not in HARDENABLE or ce is None:
+    if not metal.traits.hardenable or ce is None:
         return metal.note
     if ce < 0.40:
         return "Does not harden beside a gas weld; thickness alone may ask for a little heat."

@@ -16,7 +16,6 @@ from pellak.core.answer.working import (
 from pellak.core.heat.case import HeatCase
 from pellak.core.heat.solve import PieceGiven
 from pellak.core.metal.alloy import (
-    HARDENABLE,
     Metal,
     heat_family_of,
 )
@@ -128,7 +127,7 @@ def _flame_case(question: PreheatQuestion) -> HeatCase | None:
 def _curve(question: PreheatQuestion) -> list[CoolingPoint]:
     case = _flame_case(question)
     lean = carbon_equivalent_iiw(question.metal.composition) < HARDENS_FROM_CE
-    if case is None or question.metal.family not in HARDENABLE or lean:
+    if case is None or not question.metal.traits.hardenable or lean:
         return []
     cases = [replace(case, start_c=start_c) for start_c in STARTS_C]
     return cooling_curve(question.metal.composition, cases)
@@ -154,7 +153,7 @@ def _window(case: PreheatCase, chosen: Chosen, top: Interpass) -> tuple[float | 
     if chosen.preheat_c is None:
         return None, None
     answer = chosen.answer
-    if case.metal.family not in HARDENABLE and answer.low_c is not None:
+    if not case.metal.traits.hardenable and answer.low_c is not None:
         return answer.low_c, answer.high_c
     most = chosen.preheat_c + WORKING_WINDOW_C
     return chosen.preheat_c, min(most, top.max_c) if top.max_c is not None else most
@@ -188,7 +187,7 @@ def answer_preheat(question: PreheatQuestion) -> PreheatAnswer:
     chosen = choose(case, answers, given.school, curve)
     top = interpass_for(case, chosen, given.temper_c)
     low_c, high_c = _window(case, chosen, top)
-    spread = spread_limit(case) if metal.family == "cast-iron" else None
+    spread = spread_limit(case) if metal.traits.graphitic else None
     cold = curve[0] if curve else None
     working = [_working(chosen, low_c, high_c)]
     if top.working is not None:

@@ -11,7 +11,7 @@ def warm_through(case: PreheatCase) -> MethodAnswer:
     return MethodAnswer(
         method="warm-through",
         preheat_c=LOW_C,
-        valid=case.metal.family == "chromoly",
+        valid=case.metal.traits.warmed_through,
         why="drives off damp and evens the node out; said for chromoly tube, harmless elsewhere",
         low_c=LOW_C,
         high_c=HIGH_C,

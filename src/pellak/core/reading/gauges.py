@@ -8,6 +8,7 @@ from functools import cache
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import short
 from pellak.core.tables import gauge_thicknesses_mm, rows
+from pellak.core.tables.metal_families import traits_of
 
 _GAUGE = re.compile(
     r"(?:no\.?\s*|#\s*)?(\d{1,2}|\d/0)\s*(ga|gauge|gage|g|swg|bwg|awg|b&s|msg)\.?(?:\s+(.+))?"
@@ -57,6 +58,10 @@ def _candidates(gauge: str) -> str:
     return ", ".join(named)
 
 
+def _by_code(family: str | None) -> bool:
+    return family is not None and traits_of(family).sheet_sold_by == "code"
+
+
 def read_gauge(text: str, family: str | None) -> tuple[float, str] | None:
     """Return thickness, mm, and how it was read, or None when the text is no gauge at all.
 
@@ -66,7 +71,7 @@ def read_gauge(text: str, family: str | None) -> tuple[float, str] | None:
     if lead := _LEAD_CODE.fullmatch(text):
         mm, _ = _look_up("lead-code", lead.group(1), "lead code", text)
         return mm, f"code {lead.group(1)} lead sheet"
-    if family == "lead" and (pounds := _LEAD_POUNDS.fullmatch(text)):
+    if _by_code(family) and (pounds := _LEAD_POUNDS.fullmatch(text)):
         mm, _ = _look_up("lead-lb-per-sqft", pounds.group(1), "lead in lb/ft²", text)
         return mm, f"{pounds.group(1)} lb/ft² lead sheet"
     match = _GAUGE.fullmatch(text)
@@ -79,7 +84,7 @@ def read_gauge(text: str, family: str | None) -> tuple[float, str] | None:
     if not named:
         named = [s for s in gauge_systems().values() if family and family in s.families]
     if len(named) != 1:
-        if family == "lead":
+        if _by_code(family):
             raise Refused("text", text, "lead goes by code, such as code 5, or by weight, 5 lb")
         known = _candidates(gauge)
         raise Refused(

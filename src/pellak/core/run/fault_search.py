@@ -11,9 +11,8 @@ from pellak.core.faults.given import FaultsGiven, RemedyTried
 from pellak.core.faults.tables import fault_causes, fault_signs
 from pellak.core.model.plan import Plan
 from pellak.core.model.run_log import MOST_TRIED, Helped, RunLog, TriedRemedy
+from pellak.core.tables.metal_families import traits_of
 from pellak.core.torch.candidates import usable_band
-
-FLUXED = ("aluminium", "stainless", "cast-iron")
 
 
 class FaultSign(Record):
@@ -50,7 +49,7 @@ def set_up_of(plan: Plan, log: RunLog) -> dict[str, Any]:
     found: dict[str, Any] = {
         "kind": plan.job.kind, "family": plan.job.family, "thickness_mm": plan.job.wall_mm,
         "place": job.get("place"), "restraint": job.get("restraint"),
-        "flux": "yes" if plan.job.family in FLUXED else "no",
+        "flux": "yes" if traits_of(plan.job.family).flux else "no",
     }  # fmt: skip
     if facts is not None:
         found["puddle_s"] = facts.puddle_s

@@ -5,13 +5,13 @@ from collections.abc import Mapping, Sequence
 from pydantic import Field
 
 from pellak.core.answer.working import Record, short
-from pellak.core.metal.alloy import family_name
 from pellak.core.model.job_base import JobBase
 from pellak.core.model.log_field import LoggedMeasure
 from pellak.core.model.plan import Plan
 from pellak.core.model.run_log import RunLog
 from pellak.core.model.run_measures import Used
 from pellak.core.tables import joints
+from pellak.core.tables.metal_families import family_name
 
 LIKE_WITHIN = 0.15
 """A job is like a procedure's piece while its thickness is within this share of it."""

@@ -5,7 +5,7 @@ from pydantic import Field
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Answer, Number, Reckoner, Record
 from pellak.core.heat.solve import HeatGiven, PieceGiven, solve_heat
-from pellak.core.metal.alloy import PLAIN_ALLOY, metal_named
+from pellak.core.metal.alloy import metal_named
 from pellak.core.metal.rod import NO_ROD, STRIP_UP_TO_MM, Rod, rod_schools, rods, strip_too_thick
 from pellak.core.seam.amounts import (
     RodTotal,
@@ -30,6 +30,7 @@ from pellak.core.seam.groove import (
 from pellak.core.seam.pace import Direction, Pools, paced_by_hand, pools_of, weld_pace
 from pellak.core.seam.pace_learning import RULE_SIGMA, paced_by_log
 from pellak.core.seam.passes import FlowSpan, WeldPass, open_sum, weld_passes
+from pellak.core.tables.metal_families import traits_of
 
 
 class FillerGiven(PieceGiven):
@@ -124,7 +125,9 @@ def _rod(given: FillerGiven) -> Rod | None:
     if given.rod == NO_ROD:
         return None
     family = given.metal().family
-    usual = rod_schools(metal_named(given.alloy or PLAIN_ALLOY[family]), given.thickness_mm)
+    usual = rod_schools(
+        metal_named(given.alloy or traits_of(family).plain_alloy), given.thickness_mm
+    )
     name = given.rod or usual[0].id
     if name not in rods():
         raise Refused("rod", name, "a rod id of the table, such as r45, or none")

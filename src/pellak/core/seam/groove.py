@@ -7,6 +7,7 @@ from pydantic import Field
 
 from pellak.core.answer.working import Number, Record
 from pellak.core.tables import Joint
+from pellak.core.tables.metal_families import traits_of
 
 EdgeForm = Literal["touching", "gapped", "tipped", "v", "double-v", "fillet", "corner"]
 ONE_POOL_UP_TO_MM = 3.2
@@ -94,7 +95,7 @@ def form_for(
         return "tipped"
     if joint == "outside-corner":
         return "corner"
-    if thickness_mm > ONE_POOL_UP_TO_MM and family != "lead":
+    if thickness_mm > ONE_POOL_UP_TO_MM and traits_of(family).bevelled:
         return "v"
     return "gapped" if root_gap_mm > 0 else "touching"
 

@@ -4,7 +4,7 @@ The whole weld's minutes are one figure (see `pace`); the passes share them by t
 and the gas each burns. One tip is used for all, and never turned down below its band."""
 
 import math
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
 from pellak.core.answer.working import Record
@@ -23,19 +23,15 @@ from pellak.core.seam.groove import (
 )
 from pellak.core.seam.pace import Direction, WeldPace
 from pellak.core.tables import HeatFamily
+from pellak.core.tables.metal_families import traits_of
 
 ROOT_SHARE, FILL_SHARE, COVER_SHARE = 0.9, 1.0, 1.1
 """Of the planned flow: the root a little less, the cover a little more, a wider and wetter pool."""
-HEAT_TO_MELT_J_PER_G: Mapping[str, float] = {
-    "carbon-steel": 1270.0, "chromoly": 1270.0, "stainless": 1250.0, "aluminium": 1080.0,
-    "lead": 64.0, "cast-iron": 1200.0,
-}  # fmt: skip
-"""From 20 °C to just molten: sensible heat and latent heat, handbook enthalpies."""
 ROD_SHARE_OF_HEAT = 0.5
 LOSS_SHARE = 0.05
 ROOT_ROD_OVER_GAP_MM = 0.8
 ROOT_ROD_SPAN_MM = (1.6, 3.2)
-THICKEST_ROD_MM, THICKEST_IRON_ROD_MM = 4.0, 6.0
+THICKEST_ROD_MM = 4.0
 NAMES = {"only": "one pass", "root": "root", "fill": "fill", "cover": "cover"}
 
 
@@ -139,7 +135,7 @@ def _how(name: str, groove: Groove, family: HeatFamily) -> str:
     if name == "root":
         if fillet:
             return "both walls wet into the corner, no weaving"
-        if family.family == "cast-iron":
+        if traits_of(family.family).graphitic:
             return "walls puddled well down, the last of the root just melted through"
         return "keyhole ahead of the pool, both root faces wet, worked from side to side"
     if name == "fill":
@@ -158,7 +154,7 @@ def pass_rod_mm(
     t = groove.leg_mm if groove.form == "fillet" else groove.thickness_mm
     more = 1.0 if direction == "forehand" else 0.0
     wanted = max(LEAST_DIAMETER_MM, t / 2 + more)
-    wanted = min(wanted, THICKEST_IRON_ROD_MM if family.family == "cast-iron" else THICKEST_ROD_MM)
+    wanted = min(wanted, family.thickest_rod_mm)
     if name == "root" and groove.form != "fillet":
         low, high = ROOT_ROD_SPAN_MM
         wanted = min(wanted, max(low, min(high, groove.root_gap_mm + ROOT_ROD_OVER_GAP_MM)))
@@ -171,7 +167,7 @@ def most_rod_g_per_min(case: HeatCase) -> float:
     metal = case.family
     enters_w = sum(case.power_w)
     warm = (metal.melting_c - case.start_c) / (metal.melting_c - ROOM_C)
-    return ROD_SHARE_OF_HEAT * enters_w * 60 / (HEAT_TO_MELT_J_PER_G[metal.family] * warm)
+    return ROD_SHARE_OF_HEAT * enters_w * 60 / (metal.heat_to_melt_j_per_g * warm)
 
 
 @dataclass(frozen=True)

@@ -7,13 +7,11 @@ from typing import Literal
 
 from pellak.core.answer.working import Record
 from pellak.core.tables import Family
+from pellak.core.tables.metal_families import traits_of
 
 TackSchool = Literal["halving", "march", "centre-out", "opposite"]
 PITCH_PER_THICKNESS = 25.0
 PITCH_SPAN_MM = (12.0, 75.0)
-CLOSER_SHARE = 0.8
-CLOSER = ("stainless", "aluminium")
-"""They expand more, stainless also holds its heat: tacks stand closer."""
 LEAST_ON_RING = 4
 COUPON_PITCHES = 3
 """So short a seam is held by its ends alone; a third tack only where the gap opens."""
@@ -32,7 +30,7 @@ def pitch_mm(thickness_mm: float, family: Family) -> float:
     """Return the widest spacing of tacks: 25 t, 12 to 75 mm; a fifth less where it walks more."""
     low, high = PITCH_SPAN_MM
     pitch = min(high, max(low, PITCH_PER_THICKNESS * thickness_mm))
-    return pitch * (CLOSER_SHARE if family in CLOSER else 1.0)
+    return pitch * traits_of(family).tack_pitch_share
 
 
 def _intervals(length_mm: float, pitch: float) -> int:

@@ -94,7 +94,9 @@ export function MetalView({ metalId, compared, onClose }: MetalViewProps) {
         {(page.equivalents ?? []).length > 0 && (
           <section className="panel p-4">
             <h3 className="font-narrow text-lg font-semibold">
-              {line.family === "cast-iron" ? "How readily it chills" : "How readily it hardens"}
+              {(page.equivalents ?? []).some((figure) => figure.id === "carbon_saturation")
+                ? "How readily it chills"
+                : "How readily it hardens"}
             </h3>
             {(page.equivalents ?? []).map((figure) => (
               <FigureBlock key={figure.id} figure={figure} of={compared ? line.name : undefined} />

@@ -83,12 +83,12 @@ def cool_station(
             Figure(
                 id="flux_off",
                 label="Flux afterwards",
-                text="all of it off, with proof" if metal.family == "aluminium" else "chip it off",
+                text="all of it off, with proof" if metal.traits.flux_corrodes else "chip it off",
                 detail=flux,
             )
         )
     bury = after.slowly
-    answer = "bury it" if bury else "flux off" if metal.family == "aluminium" else "still air"
+    answer = "bury it" if bury else "flux off" if metal.traits.flux_corrodes else "still air"
     if fall is not None:
         answer = f"{short(fall[2].hours_to_touch, 2)} h, {COOL_NAMES[fall[1]].split(',')[0]}"
     return Station(

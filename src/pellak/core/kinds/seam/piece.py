@@ -12,6 +12,7 @@ from pellak.core.piece.dimensions import dimension_rows, dimension_value, ring_l
 from pellak.core.piece.questions import question_cautions
 from pellak.core.seam.groove import ONE_POOL_UP_TO_MM
 from pellak.core.tables import joints
+from pellak.core.tables.metal_families import traits_of
 
 HOLDS = "Metal, thickness as it is named, joint, what it held, how it is coated and held."
 RODLESS_UP_TO_MM = 1.25
@@ -43,13 +44,14 @@ def fit_up(job: SeamJob) -> str:
     if job.joint not in ("butt", "pipe-butt", "outside-corner"):
         return joints()[job.joint].name
     assert job.thickness_mm is not None
+    traits = traits_of(job.family)
     bevelled = job.edge_form in ("v", "double-v") or job.edge_form is None
-    bevelled = bevelled and job.joint != "outside-corner" and job.family != "lead"
+    bevelled = bevelled and job.joint != "outside-corner" and traits.bevelled
     if job.thickness_mm > ONE_POOL_UP_TO_MM and bevelled:
         return "bevelled"
     if job.root_gap_mm:
         return "gapped, rod-fed"
-    rodless = job.thickness_mm <= RODLESS_UP_TO_MM and job.family == "carbon-steel"
+    rodless = job.thickness_mm <= RODLESS_UP_TO_MM and traits.fused_without_rod == "usual"
     return "edges touching, no rod" if rodless else "edges touching"
 
 

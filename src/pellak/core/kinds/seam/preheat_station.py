@@ -182,7 +182,9 @@ def preheat_station(
         )
     figures = [_heat(job, shop, answer)]
     figures += heating_figures(job, answer, casting, equipment)
-    if values.interpass_max_c is not None and (values.preheat_c or metal.family != "aluminium"):
+    if values.interpass_max_c is not None and (
+        values.preheat_c or not metal.traits.preheat_optional
+    ):
         least = (
             "" if values.interpass_min_c is None else f"never below {values.interpass_min_c:g} °C"
         )

@@ -9,7 +9,7 @@ from pellak.core.heat.solve import HeatGiven, HeatSolution, PieceGiven, solve_he
 from pellak.core.kinds.seam.casting_heat import CastingHeat
 from pellak.core.kinds.seam.decided import groove_for
 from pellak.core.kinds.stations.set_up import TorchSetUp, torch_set_up
-from pellak.core.metal.alloy import HARDENABLE, Metal, heat_family_of
+from pellak.core.metal.alloy import Metal, heat_family_of
 from pellak.core.metal.fusion import fusion_advice
 from pellak.core.model.job_base import ShopSchools, schools_of
 from pellak.core.model.kinds.seam.job import SeamJob
@@ -56,7 +56,7 @@ def preheat_of(job: SeamJob, metal: Metal, shop: ShopSchools, hand: HandFactor) 
         alloy=metal.id,
         thickness_mm=job.thickness_mm,
         joint=job.joint,
-        restraint=job.restraint or ("medium" if metal.family == "cast-iron" else "low"),
+        restraint=job.restraint or ("medium" if metal.traits.graphitic else "low"),
         acetylene_l_per_h=job.acetylene_l_per_h,
         temper_c=job.temper_c,
         school=schools_of(job, shop).preheat,
@@ -103,7 +103,7 @@ def reckon_job(
         orifice_mm=torch.whole_bore_mm,
     )
     solution = solve_heat(heat_given)
-    analysis = metal.composition if metal.family in HARDENABLE else None
+    analysis = metal.composition if metal.traits.hardenable else None
     heat = heat_answer(heat_given, solution, analysis)
     groove = groove_for(job, constants.family)
     pool_given, pool_solution, pool = heat_given, solution, heat

@@ -129,7 +129,7 @@ def rod_figures(reckoned: Reckoned, filler: FillerAnswer) -> list[Figure]:
                 label="Flux",
                 text=flux,
                 detail="mixed fresh in non-metal ware, on work and rod, both faces"
-                if metal.family in ("aluminium", "stainless")
+                if metal.traits.flux == "fluoride"
                 else "on the warm rod and into the groove",
             )
         )

@@ -31,11 +31,11 @@ def rod_choice(reckoned: Reckoned) -> tuple[str, list[School]]:
         label="no rod",
         why="edges touching, melted together and planished flat; to about 1.2 mm, or tipped edges",
     )
-    may_melt = metal.family in ("carbon-steel", "chromoly", "stainless", "aluminium")
+    may_melt = metal.traits.fused_without_rod != "no"
     if may_melt:
         schools = [*schools, rodless]
     thin = thickness_mm <= RODLESS_UP_TO_MM and not job.root_gap_mm and job.joint == "butt"
-    usual = NO_ROD if (thin and metal.family == "carbon-steel") or (
+    usual = NO_ROD if (thin and metal.traits.fused_without_rod == "usual") or (
         job.joint == "tipped-edge" and may_melt
     ) else schools[0].id  # fmt: skip
     known = [school.id for school in schools]

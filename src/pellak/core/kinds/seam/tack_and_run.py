@@ -2,7 +2,7 @@
 
 from pellak.core.answer.figure import Figure, Station, figure_of
 from pellak.core.answer.working import Working, inserted
-from pellak.core.heat.colour import COLOURLESS, GRAINLESS, blue_c
+from pellak.core.heat.colour import blue_c
 from pellak.core.heat.reckon import MODEL_SCATTER_RATIO
 from pellak.core.heat.reckon import SOURCE as HEAT_SOURCE
 from pellak.core.kinds.seam.closing import closing_figure
@@ -19,6 +19,7 @@ from pellak.core.kinds.seam.seam_work import ReckonedSeam
 from pellak.core.kinds.stations.set_up import line
 from pellak.core.metal.cautions import metal_cautions
 from pellak.core.model.kinds.seam.drawing import blue_band_mm
+from pellak.core.tables.metal_families import traits_of
 
 HOLDS = "Edges, tacks and their order, travel, pool and blue band, passes, rod, minutes, gas."
 BAND_FORMULA = "2 * y where max T(x, y, 0, 60 s) = T_blue"
@@ -52,12 +53,12 @@ def _blue_band(reckoned: Reckoned) -> Working:
 
 def _colours(reckoned: Reckoned) -> list[Figure]:
     """Return what colour and grain tell beside the seam, for metals that show any."""
-    if reckoned.constants.family in COLOURLESS:
+    if not traits_of(reckoned.constants.family).glows:
         return []
     band = figure_of(
         _blue_band(reckoned), "Blue band, edge to edge", detail="keep it equal both sides"
     )
-    if reckoned.constants.family in GRAINLESS:
+    if not traits_of(reckoned.constants.family).grain_changes:
         return [band]
     grain = figure_of(line(reckoned.pool.working, "haz_width_mm"), "Grain changed, each side")
     return [band, grain]

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from pellak.core.answer.figure import Choice, Curve, CurvePoint, Figure, MethodLine, figure_of
 from pellak.core.answer.working import School, short
 from pellak.core.body.media import insulations
-from pellak.core.body.metals import BodyFamily
+from pellak.core.body.metals import BodyFamily, body_metals
 from pellak.core.body.soak import SoakAnswer, SoakValues
 from pellak.core.body.soak_given import SoakGiven
 from pellak.core.kinds.stations.set_up import line
@@ -21,10 +21,6 @@ LAGGINGS = [
         for kind, f in insulations().items()
     ),
 ]  # fmt: skip
-_FAMILIES: dict[str, BodyFamily] = {
-    "carbon-steel": "carbon-steel", "chromoly": "chromoly", "alloy-steel": "alloy-steel",
-    "tool-steel": "alloy-steel", "stainless": "stainless", "aluminium": "aluminium",
-}  # fmt: skip
 _BY_THERMAL: dict[str, BodyFamily] = {
     "grey-iron": "grey-iron", "ductile-iron": "ductile-iron", "malleable-iron": "ductile-iron",
     "aluminium-cast-si": "aluminium-cast",
@@ -33,7 +29,8 @@ _BY_THERMAL: dict[str, BodyFamily] = {
 
 def body_family(metal: Metal) -> BodyFamily | None:
     """Return the metal as a body's heat sees it; None for one nobody has figures of."""
-    return _BY_THERMAL.get(metal.thermal_id) or _FAMILIES.get(metal.family)
+    found = _BY_THERMAL.get(metal.thermal_id)
+    return found or next((f for f in body_metals() if f == metal.traits.body_family), None)
 
 
 def soak_gas(answer: SoakAnswer, flow_l_per_h: float) -> JobGas:

@@ -5,11 +5,11 @@ from collections.abc import Mapping
 from pellak.core.gas.cylinders import CONTINUOUS_SHARE
 from pellak.core.model.facts import Facts
 from pellak.core.rig.equipment import Equipment
+from pellak.core.tables.metal_families import traits_of
 
 BIG_FLAME_L_PER_H = 800.0
 """Above this the flame's own fumes want extraction: oxides of nitrogen, carbon monoxide."""
 HOLLOW_JOINTS = ("cluster", "pipe-butt", "casting-crack")
-FLUORIDE_FLUX = ("aluminium", "stainless")
 
 
 def _draw_limit_l_per_h(equipment: Equipment) -> float:
@@ -42,7 +42,7 @@ def conditions_of(
     flow = facts.greatest_l_per_h or facts.acetylene_l_per_h or 0.0
     if joint == "casting-crack":
         found.add("casting")
-    if family in FLUORIDE_FLUX:
+    if traits_of(family).flux == "fluoride":
         found.add("flux:fluoride")
     if flow > BIG_FLAME_L_PER_H:
         found.add("big-flame")

@@ -176,7 +176,7 @@ def set_up_with(
             EyesGiven(
                 acetylene_l_per_h=flow,
                 thickness_mm=job.thickness_mm if thickness_mm is None else thickness_mm,
-                flux=metal.family == "aluminium",
+                flux=metal.traits.flux_glares,
             )
         ),
     )

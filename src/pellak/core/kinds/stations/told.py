@@ -2,11 +2,12 @@
 
 from pellak.core.answer.figure import Asks, Figure
 from pellak.core.answer.working import School, Working, short
-from pellak.core.metal.alloy import FAMILY_NAMES, Metal
+from pellak.core.metal.alloy import Metal
 from pellak.core.metal.fusion import fusion_advice
 from pellak.core.model.job_base import JobBase, metal_words
 from pellak.core.reading.gauges import gauge_systems
 from pellak.core.tables import gauge_thicknesses_mm, rows
+from pellak.core.tables.metal_families import traits_of
 
 NEAR_GAUGE_RATIO = 0.03
 
@@ -14,7 +15,7 @@ NEAR_GAUGE_RATIO = 0.03
 def gauge_beside(thickness_mm: float, family: str) -> str:
     """Return the gauge within 3 % of a thickness in the family's own system, or nothing."""
     system = next((s for s in gauge_systems().values() if family in s.families), None)
-    if family == "lead":
+    if traits_of(family).sheet_sold_by == "code":
         name, mm = _nearest("lead-code", thickness_mm)
         return f"code {name} lead" if abs(mm - thickness_mm) <= NEAR_GAUGE_RATIO * mm else ""
     if system is None:
@@ -87,7 +88,7 @@ def metal_figure(job: JobBase, metal: Metal | None, *, fused: bool = True) -> Fi
         id="metal",
         label="Metal",
         text=metal_words(job, metal),
-        detail=" · ".join(filter(None, [words or FAMILY_NAMES[metal.family], welds])),
+        detail=" · ".join(filter(None, [words or metal.traits.name, welds])),
         working=[plain],
         asks=asks,
     )

@@ -56,7 +56,7 @@ def _set_up(
     job: StraightenJob, asked: ShopAsked, schools: ShopSchools, metal: Metal | None
 ) -> TorchSetUp | None:
     """Return the torch: a welding tip for the wall, never a big head, which overshoots."""
-    if job.thickness_mm is None or metal is None or metal.family not in STEELS:
+    if job.thickness_mm is None or metal is None or not metal.traits.spot_heated_steel:
         return None
     hand = asked.hand("carbon-steel")
     piece = PieceGiven(
@@ -64,9 +64,6 @@ def _set_up(
         hand_sigma=hand.sigma,
     )  # fmt: skip
     return torch_set_up(job, schools, asked.rack, metal, piece, asked.equipment)
-
-
-STEELS = ("carbon-steel", "chromoly", "alloy-steel")
 
 
 def _with_flame(given: StraightenGiven, torch: TorchSetUp | None) -> StraightenGiven:

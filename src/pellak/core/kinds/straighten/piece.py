@@ -1,5 +1,7 @@
 """Station 1 of a member: section, length, bow, steel, and what may not be heated."""
 
+from typing import get_args
+
 from pellak.core.answer.figure import Figure, Station, figure_of
 from pellak.core.answer.working import Caution, short
 from pellak.core.kinds.stations.asked import question_figures
@@ -15,13 +17,6 @@ from pellak.core.piece.box import Box
 from pellak.core.piece.questions import question_cautions
 
 HOLDS = "Section, length, the bow along a line, steel, what is fixed to it."
-STEEL_OF_FAMILY: dict[str, Steel] = {
-    "carbon-steel": "carbon",
-    "chromoly": "low-alloy",
-    "alloy-steel": "low-alloy",
-    "stainless": "stainless",
-    "aluminium": "aluminium",
-}
 LABELS = {
     "depth_mm": ("Depth, in the plane of the bow", "depth?"),
     "width_mm": ("Width across", "width?"),
@@ -41,6 +36,12 @@ SOUND = Caution(
     reason="Heat spots straighten a bow. They make a crack longer and hide a tear.",
     source="FHWA heat-straightening guide",
 )
+
+
+def _steel_of(metal: Metal | None) -> Steel:
+    """Return the steel a metal is when it is straightened, while nobody stated another."""
+    known = metal.traits.straightened_as if metal else ""
+    return next((steel for steel in get_args(Steel) if steel == known), "unknown")
 
 
 def needs(job: StraightenJob) -> list[str]:
@@ -85,7 +86,7 @@ def spot_of(job: StraightenJob) -> float:
 
 def question(job: StraightenJob, metal: Metal | None) -> StraightenGiven:
     """Return what is asked of the reckoner; every measure is told."""
-    steel = job.steel or (STEEL_OF_FAMILY.get(metal.family, "unknown") if metal else "unknown")
+    steel = job.steel or _steel_of(metal)
     return StraightenGiven(
         section=section_of(job),
         length_mm=job.length_mm or 0.0,
@@ -169,7 +170,7 @@ def _pulled(job: StraightenJob) -> list[Figure]:
 def member_station(job: StraightenJob, metal: Metal | None) -> Station:
     """Return the Piece station of a member."""
     family = metal.family if metal else job.family
-    steel = job.steel or (STEEL_OF_FAMILY.get(family, "unknown") if metal else "unknown")
+    steel = job.steel or _steel_of(metal)
     figures = [
         metal_figure(job, metal),
         _chosen("section", "Section", "Which section is it?", job.section),

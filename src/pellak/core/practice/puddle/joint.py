@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from pellak.core.practice.puddle.conduction import Faces, Flags
-from pellak.core.practice.puddle.metal import SKIN_FROM_C, SKIN_WANTS_K, Floats
+from pellak.core.practice.puddle.metal import Floats
 from pellak.core.practice.puddle.pool import TrainerPool
 from pellak.core.practice.puddle.sheet import COLUMNS, Sheet
 from pellak.core.practice.puddle.torch import Held, PuddleTorch, cover_mm
@@ -83,7 +83,7 @@ def melted(
     edges[-1] = seen.back_w_per_m[sheet.columns, rows]
     coldest = edges.min(axis=2)
     liquid = coldest > liquid_w
-    broken = coldest > metal.flow_at_w_per_m(metal.liquidus_c + SKIN_WANTS_K[metal.family])
+    broken = coldest > metal.flow_at_w_per_m(metal.liquidus_c + metal.row.skin_breaks_over_k)
     both = np.where(joint.skin, broken, liquid)
     wants_metal = gap_open(sheet, joint, pool.widths_mm)
     fresh = both & ~joint.bridged & ~wants_metal
@@ -95,7 +95,7 @@ def melted(
     covered = np.hypot(sheet.column_x_mm - held.x_mm, held.y_mm) <= (
         cover_mm(torch, held.height_mm) if lit else 0.0
     )
-    hot = coldest[0] > metal.flow_at_w_per_m(SKIN_FROM_C[metal.family])
+    hot = coldest[0] > metal.flow_at_w_per_m(metal.row.skin_from_c)
     skin = skin | (hot & ~liquid[0] & ~covered & ~bridged[0])
     bare_s = np.where(liquid[0] & ~covered, joint.bare_s + dt_s, 0.0)
 

@@ -3,18 +3,18 @@
 The state of a cell is its heat by volume; everything else is read off tables of it, so that
 freezing gives back what melting took. Latent heat is spread over the freezing range."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
-from typing import Literal
+from typing import TYPE_CHECKING, Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
-from pellak.core.body.metals import BodyFamily, body_metals
-from pellak.core.tables import thermal_rows
+from pellak.core.body.metals import BodyMetal, body_metals
+from pellak.core.tables import ThermalRow, rows, thermal_rows
 
 Floats = NDArray[np.float64]
-PuddleFamily = Literal["carbon-steel", "chromoly", "aluminium"]
 ROWS = 8192
 COLDEST_C = -60.0
 AMBIENT_C = 20.0
@@ -22,24 +22,59 @@ STEFAN_W_PER_M2_K4 = 5.670e-8
 CONVECTION_W_PER_M2_K = 25.0
 STIRRED = 2.0
 """A pool stirs itself: it conducts as twice its metal. For teaching."""
-HOTTEST_C = {"carbon-steel": 3000.0, "chromoly": 3000.0, "aluminium": 2400.0}
 LIQUID_STEEL_W_PER_M_K = 33.0
 LEAST_FREEZING_K = 8.0
-TENSION_N_PER_M = {"carbon-steel": 1.7, "chromoly": 1.7, "aluminium": 2.0}
-"""Aluminium's own is 0.87: its skin carries more than the melt does. For teaching."""
-SKIN_FROM_C = {"carbon-steel": 1100.0, "chromoly": 1100.0, "aluminium": 560.0}
-SKIN_WANTS_K = {"carbon-steel": 120.0, "chromoly": 120.0, "aluminium": 300.0}
-"""Hotter than this bare metal grows a skin; so much over its melting breaks it. For teaching."""
-ROW_OF: dict[PuddleFamily, str] = {
-    "carbon-steel": "low-carbon-steel", "chromoly": "chromoly", "aluminium": "aluminium-3xxx",
-}  # fmt: skip
-BODY_OF: dict[PuddleFamily, BodyFamily] = {
-    "carbon-steel": "carbon-steel", "chromoly": "chromoly", "aluminium": "aluminium",
-}  # fmt: skip
 SOURCE = (
     "EN 1993-1-2 and EN 1999-1-2 for heat capacity and steel's conductivity; latent heat, "
     "freezing range and aluminium's conductivity as in the table of thermal properties"
 )
+
+
+if TYPE_CHECKING:
+    PuddleFamily = str
+else:
+    PuddleFamily = Literal[tuple(row["family"] for row in rows("puddle_metals.csv"))]
+    """Families the trainer melts."""
+
+
+@dataclass(frozen=True)
+class PuddleRow:
+    """What the trainer has to know of a metal beside its heat."""
+
+    thermal: ThermalRow
+    body: BodyMetal
+    task_metal: str
+    """Which exercises are nearest to it."""
+    hottest_c: float
+    tension_n_per_m: float
+    """What a film of melt and its skin is held by."""
+    skin_from_c: float
+    """Hotter than this bare metal grows a skin."""
+    skin_breaks_over_k: float
+    """So much over its melting breaks the skin."""
+    cell_mm: float
+    mean_conductivity: bool
+    """Solid, it conducts alike at every temperature."""
+
+
+@cache
+def puddle_metals() -> Mapping[str, PuddleRow]:
+    """Return the trainer's metals by family."""
+    bodies = {str(family): body for family, body in body_metals().items()}
+    return {
+        row["family"]: PuddleRow(
+            thermal=thermal_rows()[row["thermal_row"]],
+            body=bodies[row["body_family"]],
+            task_metal=row["task_metal"],
+            hottest_c=float(row["hottest_C"]),
+            tension_n_per_m=float(row["tension_N_m"]),
+            skin_from_c=float(row["skin_from_C"]),
+            skin_breaks_over_k=float(row["skin_breaks_over_K"]),
+            cell_mm=float(row["cell_mm"]),
+            mean_conductivity=row["conductivity"] == "mean",
+        )
+        for row in rows("puddle_metals.csv")
+    }
 
 
 @dataclass(frozen=True)
@@ -73,15 +108,20 @@ class MeltingMetal:
     @property
     def tension_n_per_m(self) -> float:
         """What a film of melt is held by, N/m."""
-        return TENSION_N_PER_M[self.family]
+        return self.row.tension_n_per_m
+
+    @property
+    def row(self) -> PuddleRow:
+        """What else the trainer knows of it."""
+        return puddle_metals()[self.family]
 
 
-def _conductivity(family: PuddleFamily, at_c: Floats, liquidus_c: float) -> Floats:
-    if family == "aluminium":
-        solid = np.full_like(at_c, thermal_rows()[ROW_OF[family]].conductivity_w_per_m_k)
+def _conductivity(metal: PuddleRow, at_c: Floats) -> Floats:
+    liquidus_c = metal.thermal.liquidus_c
+    if metal.mean_conductivity:
+        solid = np.full_like(at_c, metal.thermal.conductivity_w_per_m_k)
     else:
-        body = body_metals()[BODY_OF[family]]
-        cold = np.array([body.conductivity(float(min(t, 900.0))) for t in at_c])
+        cold = np.array([metal.body.conductivity(float(min(t, 900.0))) for t in at_c])
         share = np.clip((at_c - 900.0) / (liquidus_c - 900.0), 0, 1)
         solid = cold + share * (LIQUID_STEEL_W_PER_M_K - cold)
     return np.where(at_c >= liquidus_c, STIRRED * solid, solid)
@@ -90,16 +130,17 @@ def _conductivity(family: PuddleFamily, at_c: Floats, liquidus_c: float) -> Floa
 @cache
 def melting_metal(family: PuddleFamily) -> MeltingMetal:
     """Return a metal with its tables. Source: SOURCE."""
-    row, body = thermal_rows()[ROW_OF[family]], body_metals()[BODY_OF[family]]
+    metal = puddle_metals()[family]
+    row, body = metal.thermal, metal.body
     liquidus = row.liquidus_c
     solidus = min(row.solidus_c, liquidus - LEAST_FREEZING_K)
-    t = np.arange(COLDEST_C, HOTTEST_C[family] + 0.5, 0.5)
+    t = np.arange(COLDEST_C, metal.hottest_c + 0.5, 0.5)
     capacity = np.array([body.capacity(float(one)) for one in t])
     latent = row.latent_heat_j_per_kg / (liquidus - solidus)
     capacity = capacity + np.where((t > solidus) & (t <= liquidus), latent, 0.0)
     density = body.density_kg_per_m3
     heats = np.concatenate([[0.0], np.cumsum(density * 0.5 * (capacity[1:] + capacity[:-1]) / 2)])
-    k = _conductivity(family, t, liquidus)
+    k = _conductivity(metal, t)
     flows = np.concatenate([[0.0], np.cumsum(0.5 * (k[1:] + k[:-1]) / 2)])
     step = heats[-1] / (ROWS - 1)
     at_c = np.interp(np.arange(ROWS) * step, heats, t)

@@ -5,10 +5,11 @@ from itertools import pairwise
 import numpy as np
 from numpy.typing import NDArray
 
-from pellak.core.heat.colour import BARE_STEEL, COLOURLESS, POOL
+from pellak.core.heat.colour import BARE_STEEL, POOL
 from pellak.core.practice.puddle.conduction import Flags
 from pellak.core.practice.puddle.metal import Floats, MeltingMetal
 from pellak.core.practice.puddle.sheet import Sheet
+from pellak.core.tables.metal_families import traits_of
 
 Places = NDArray[np.uint8]
 FACE_ROWS, BACK_ROWS, BACK_EVERY = 50, 25, 2
@@ -40,7 +41,7 @@ def _solid_c(metal: MeltingMetal, place: int) -> float:
 def palette(metal: MeltingMetal) -> list[str]:
     """Return 256 colours as hex: solid from cold to melting, the pool, and a hole."""
     pool = range(LAST - FIRST_LIQUID + 1)
-    if metal.family in COLOURLESS:
+    if not traits_of(metal.family).glows:
         (cold, dull), (wet, hot) = BARE_ALUMINIUM
         solid = [_mixed(cold, dull, place / (FIRST_LIQUID - 1)) for place in range(FIRST_LIQUID)]
         liquid = [_mixed(wet, hot, place / pool[-1]) for place in pool]

@@ -18,7 +18,6 @@ GROWTH = 1.25
 GOES_ON_MM, COUPON_HALF_MM = 150.0, 25.0
 BEYOND_MM = 60.0
 """How far a sheet goes on past either end of the seam."""
-CELL_MM = {"carbon-steel": 0.75, "chromoly": 0.75, "aluminium": 1.0}
 THICK_MM = 2.5
 """Over this three layers are looked at, else two."""
 SAFE_SHARE = 0.9
@@ -51,7 +50,7 @@ class Sheet:
     @property
     def cell_mm(self) -> float:
         """Size of the cells along the seam, mm."""
-        return CELL_MM[self.metal.family]
+        return self.metal.row.cell_mm
 
     @property
     def seam_mm(self) -> float:

@@ -8,13 +8,13 @@ from pydantic import Field
 
 from pellak.core.answer.working import Record, short
 from pellak.core.heat.case import ENVELOPE_RADIUS_PER_BORE, HeatCase, HeatCases
-from pellak.core.heat.colour import COLOURLESS, GRAINLESS, blue_c, colour_at
+from pellak.core.heat.colour import blue_c, colour_at
 from pellak.core.heat.plate import NEAR_FACE, HeatingHistory
 from pellak.core.heat.solve import HeatSolution
 from pellak.core.heat.travel import PROFILE_Y_M, SETTLED_S, TravelResult
 from pellak.core.piece.joint_drawing import JointDrawing
+from pellak.core.tables.metal_families import traits_of
 
-ALUMINIUM_ANNEALS_C = 350.0
 """Where soot burns off and aluminium loses its work hardening."""
 STAND_OFF_MM = 3.0
 RUN_LEAN_DEG = 30.0
@@ -127,7 +127,7 @@ def _along(solution: HeatSolution, travel: TravelResult, back_mm: float) -> list
 
 
 def _glows(case: HeatCase) -> bool:
-    return case.family.family not in COLOURLESS
+    return traits_of(case.family.family).glows
 
 
 def empty_drawing(
@@ -161,8 +161,8 @@ def seam_drawing(
     """Return the drawing of a seam from its solved heat; `in_layers` has no single pool."""
     case = solution.expected.case
     travel = None if in_layers else solution.expected.travel
-    metal = case.family
-    glows = _glows(case)
+    metal, traits = case.family, traits_of(case.family.family)
+    glows = traits.glows
     band_mm = blue_band_mm(travel, metal.family) if glows else None
     pool_mm = root_mm = None
     if travel is not None and travel.pool_half_width_m is not None:
@@ -177,12 +177,12 @@ def seam_drawing(
     )
     molten = [point.at_mm for point in along if point.near_c >= metal.melting_c]
     lines = [HeatLine(label="melts", at_c=metal.melting_c)]
-    if metal.grain_change_c is not None and metal.family not in GRAINLESS:
+    if metal.grain_change_c is not None and traits.grain_changes:
         lines.append(HeatLine(label="changes grain", at_c=metal.grain_change_c))
     if glows:
         lines.append(HeatLine(label="blue", at_c=blue_c(metal.family)))
-    elif metal.family == "aluminium":
-        lines.append(HeatLine(label="anneals", at_c=ALUMINIUM_ANNEALS_C))
+    if traits.anneals_c is not None:
+        lines.append(HeatLine(label="anneals", at_c=traits.anneals_c))
     return SeamDrawing(
         thickness_mm=case.thickness_mm,
         root_gap_mm=root_gap_mm,

@@ -1,0 +1,145 @@
+"""The contract as it is read by people: what each operation, field and parameter is, with units."""
+
+import copy
+import csv
+import re
+from collections.abc import Iterator, Mapping
+from functools import cache
+from importlib.resources import files
+from typing import Any
+
+from fastapi import FastAPI
+
+from pellak.api.problems import SCHEMAS, Problem
+from pellak.shop.flame_session import FlameMessage
+from pellak.shop.puddle_session import PuddleMessage
+
+UNITS: Mapping[str, str] = {
+    "mm_per_min": "mm/min", "mm_per_s": "mm/s", "l_per_h_per_mm": "L/h per mm",
+    "l_per_h": "L/h", "c_per_h": "K/h", "k_per_h": "K/h", "m_per_s": "m/s",
+    "kj_per_mm": "kJ/mm", "g_per_min": "g/min", "l_per_m": "L/m", "mm4": "mm⁴", "mm2": "mm²",
+    "m2": "m²", "m3": "m³", "mm": "mm", "m": "m", "c": "°C", "k": "K", "s": "s", "min": "min",
+    "h": "h", "l": "L", "bar": "bar", "kg": "kg", "g": "g", "w": "W", "deg": "degrees",
+    "rad": "rad", "hv": "HV", "px": "pixels",
+}  # fmt: skip
+"""Units by how a name ends, the longer ending first."""
+BODIES: Mapping[tuple[str, str], tuple[str, ...]] = {
+    ("/api/jobs", "post"): ("SeamJob", "StraightenJob", "OverlayJob", "HeatJob"),
+    ("/api/metals", "post"): ("Certificate",),
+    ("/api/rack", "post"): (
+        "TipItem", "HeadItem", "TorchItem", "HoseItem", "ArrestorItem", "CylinderItem", "LensItem",
+        "StockItem",
+    ),
+    ("/api/day", "patch"): ("DayKept",),
+    ("/api/shop/schools", "patch"): ("ShopSchools",),
+}  # fmt: skip
+"""Bodies that are documents of one of several kinds, whole or, where they are patched, in part."""
+TYPED = "A measure may be text as it is typed, such as 16 ga or 3/32 in."
+Document = dict[str, Any]
+
+
+class Contract(FastAPI):
+    """The application, whose contract is described; written when first asked for."""
+
+    def openapi(self) -> Document:
+        """Return the OpenAPI document."""
+        fresh = self.openapi_schema is None
+        document = super().openapi()
+        if fresh:
+            schemas = document["components"]["schemas"]
+            # Sockets have no place in such a contract; what is sent over ours has.
+            for named in (Problem, FlameMessage, PuddleMessage):
+                schema = named.model_json_schema(ref_template=f"{SCHEMAS}{{model}}")
+                schemas.update({**schema.pop("$defs"), named.__name__: schema})
+            _name_bodies(document)
+            _describe(document)
+            document["components"]["schemas"] = dict(sorted(schemas.items()))
+        return document
+
+
+@cache
+def property_words() -> Mapping[str, str]:
+    """Return what a field or parameter is, by its name or by `Schema.name`."""
+    text = files(__name__.rpartition(".")[0]).joinpath("property_words.csv")
+    rows = csv.DictReader(text.read_text(encoding="utf-8").splitlines())
+    return {row["property"]: row["description"] for row in rows}
+
+
+def unit_of(name: str) -> str:
+    """Return the unit a field's name carries, empty where it carries none.
+
+    >>> unit_of("travel_mm_per_min"), unit_of("orifice_mm"), unit_of("touch_high_h"), unit_of("n")
+    ('mm/min', 'mm', 'h', '')
+    """
+    for ending, unit in UNITS.items():
+        if name == ending or name.endswith(f"_{ending}"):
+            return unit
+    return ""
+
+
+def described(schema: str, name: str) -> str:
+    """Return what a field of a schema is, with its unit; empty where nobody wrote it down."""
+    words = property_words()
+    found = words.get(f"{schema}.{name}") or words.get(name, "")
+    unit = unit_of(name)
+    if not found or not unit or re.search(rf"\W{re.escape(unit)}\W", found) or "since" in found:
+        return found
+    return f"{found.removesuffix('.')}, {unit}."
+
+
+def _operations(document: Document) -> Iterator[tuple[str, str, Document]]:
+    for path, methods in document["paths"].items():
+        for method, operation in methods.items():
+            yield path, method, operation
+
+
+def _describe(document: Document) -> None:
+    for name, schema in document["components"]["schemas"].items():
+        for field, about in schema.get("properties", {}).items():
+            _explain(about, described(name, field))
+    for _, _, operation in _operations(document):
+        about = operation.get("description", "")
+        if about:
+            # A docstring of one sentence is the summary; what goes on after it stays beside it.
+            first, _, rest = about.partition("\n")
+            operation["summary"] = first.strip().removesuffix(".")
+            if not rest.strip():
+                del operation["description"]
+        for parameter in operation.get("parameters", []):
+            _explain(parameter, described("", parameter["name"]))
+
+
+def _explain(part: Document, words: str) -> None:
+    if words and "description" not in part:
+        part["description"] = words
+
+
+def _name_bodies(document: Document) -> None:
+    """Say what the bodies hold that are taken as they come, and read by the shop."""
+    schemas = document["components"]["schemas"]
+    for path, method, operation in _operations(document):
+        names = BODIES.get((path, method), ())
+        for name in names:
+            schemas[f"{name}Typed"] = _typed(name, schemas[name], partly=method == "patch")
+        if names:
+            kinds = [{"$ref": f"{SCHEMAS}{name}Typed"} for name in names]
+            body = kinds[0] if len(kinds) == 1 else {"anyOf": kinds}
+            operation["requestBody"]["content"]["application/json"]["schema"] = body
+
+
+def _typed(name: str, schema: Document, *, partly: bool) -> Document:
+    """Return a document as it is sent: measures may be text as typed, what is usual left out."""
+    typed = copy.deepcopy(schema)
+    for field in typed["properties"].values():
+        number = {"number", "integer"} & {field.get("type"), *_types(field.get("anyOf", []))}
+        if number:
+            others = field.pop("anyOf", None) or [{"type": field.pop("type")}]
+            field["anyOf"] = [*others, {"type": "string"}]
+    typed.update(title=f"{name}Typed", description=f"{name} as sent. {TYPED}")
+    if partly:
+        typed.pop("required", None)
+    return typed
+
+
+def _types(kinds: list[Document]) -> set[str]:
+    return {kind.get("type", "") for kind in kinds}
