@@ -2,7 +2,7 @@
 import { queryOptions } from "@tanstack/react-query";
 
 import { answer, client, type MetalFamily } from "./client";
-import type { Wanted } from "../places/runbook/wanted";
+import type { Wanted } from "./wanted";
 
 /** What things of the book are called; said once by the server. */
 export const bookWordsQuery = queryOptions({

@@ -2,7 +2,7 @@ import type { ComponentType } from "react";
 
 import type { Changes, OpenJob, Plan, Run } from "../api/client";
 import type { Look } from "../figures/QuantityField";
-import type { ToolProps } from "../places/benchmode/tool";
+import type { ToolProps } from "../tools/tool";
 
 export interface BoardProps {
   jobId: string;

@@ -1,5 +1,5 @@
 import type { HeatedDrawing } from "../../api/client";
-import { HeatedPart } from "../../drawings/HeatedPart";
+import { HeatedPart } from "./HeatedPart";
 import { BoxList } from "../../figures/BoxList";
 import { useWidth } from "../../parts/useWidth";
 import type { BoardProps } from "../room";

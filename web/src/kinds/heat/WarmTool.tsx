@@ -1,8 +1,8 @@
 import { useId, useState } from "react";
 
 import { faultOf } from "../../api/client";
-import { Stopwatch } from "../../places/benchmode/Stopwatch";
-import type { ToolProps } from "../../places/benchmode/tool";
+import { Stopwatch } from "../../tools/Stopwatch";
+import type { ToolProps } from "../../tools/tool";
 import { useUnits } from "../../shell/settings";
 
 const KNOWN_BY = [

@@ -1,5 +1,5 @@
-import { Stopwatch } from "../../places/benchmode/Stopwatch";
-import type { ToolProps } from "../../places/benchmode/tool";
+import { Stopwatch } from "../../tools/Stopwatch";
+import type { ToolProps } from "../../tools/tool";
 import { useUnits } from "../../shell/settings";
 
 /** Layer by layer: the feather is looked at before each, the clock runs while it is laid. */

@@ -1,7 +1,7 @@
 import { useState } from "react";
 
-import { BigChoice } from "../../places/benchmode/BigChoice";
-import type { ToolProps } from "../../places/benchmode/tool";
+import { BigChoice } from "../../tools/BigChoice";
+import type { ToolProps } from "../../tools/tool";
 import { COLOUR, CRACKS, type Found, LIFTED, PORES } from "./found";
 
 /** What the overlay looks like as it cools, and what to do about it. */

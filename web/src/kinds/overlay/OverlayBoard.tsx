@@ -1,6 +1,6 @@
 import type { FacedDrawing } from "../../api/client";
-import { FeatherSide } from "../../drawings/FeatherSide";
-import { LayersAcross } from "../../drawings/LayersAcross";
+import { FeatherSide } from "./FeatherSide";
+import { LayersAcross } from "./LayersAcross";
 import { BoxList } from "../../figures/BoxList";
 import { useWidth } from "../../parts/useWidth";
 import type { BoardProps } from "../room";

@@ -1,6 +1,6 @@
-import type { ToolProps } from "../../places/benchmode/tool";
-import { PaceBar } from "../../places/benchmode/PaceBar";
-import { Stopwatch } from "../../places/benchmode/Stopwatch";
+import type { ToolProps } from "../../tools/tool";
+import { PaceBar } from "../../tools/PaceBar";
+import { Stopwatch } from "../../tools/Stopwatch";
 
 /** Seconds until the first puddle stands. */
 export const PuddleTool = (tool: ToolProps) => (

@@ -1,8 +1,8 @@
 import type { SeamDrawing } from "../../api/client";
-import { JointAcross } from "../../drawings/JointAcross";
-import { SeamAcross } from "../../drawings/SeamAcross";
-import { SeamAlong } from "../../drawings/SeamAlong";
-import { TemperatureStrip } from "../../drawings/TemperatureStrip";
+import { JointAcross } from "./JointAcross";
+import { SeamAcross } from "./SeamAcross";
+import { SeamAlong } from "./SeamAlong";
+import { TemperatureStrip } from "./TemperatureStrip";
 import { QuantityField } from "../../figures/QuantityField";
 import { faultOf } from "../../api/client";
 import { useWidth } from "../../parts/useWidth";

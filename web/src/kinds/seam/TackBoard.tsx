@@ -5,15 +5,15 @@ import { useEffect, useState } from "react";
 
 import { faultOf } from "../../api/client";
 import { playbackQuery } from "../../api/queries";
-import { GrooveSection } from "../../drawings/GrooveSection";
-import { SeamPath } from "../../drawings/SeamPath";
-import { TackStrip } from "../../drawings/TackStrip";
+import { GrooveSection } from "./GrooveSection";
+import { SeamPath } from "./SeamPath";
+import { TackStrip } from "./TackStrip";
 import { PaperLinks } from "../../parts/PaperLinks";
 import { clockWords } from "../../parts/useCounting";
 import { useWidth } from "../../parts/useWidth";
 import { useUnits } from "../../shell/settings";
 import type { WorkBoardProps } from "../room";
-import { PlacesField } from "../../places/bench/PlacesField";
+import { PlacesField } from "../../figures/PlacesField";
 import { DistortionDialog } from "../straighten/DistortionDialog";
 
 const PATH_PX = 190;

@@ -1,11 +1,11 @@
 import { useId, useRef, useState } from "react";
 
 import { faultOf } from "../../api/client";
-import { SeamPath } from "../../drawings/SeamPath";
+import { SeamPath } from "./SeamPath";
 import { useKeys } from "../../parts/useKeys";
 import { useUnits } from "../../shell/settings";
-import type { ToolProps } from "../../places/benchmode/tool";
-import { CountDown } from "../../places/benchmode/CountDown";
+import type { ToolProps } from "../../tools/tool";
+import { CountDown } from "../../tools/CountDown";
 
 const PATH_PX = 180;
 const AHEAD = 4;

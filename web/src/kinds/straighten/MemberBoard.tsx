@@ -1,10 +1,10 @@
 import { faultOf, type MemberDrawing } from "../../api/client";
-import { MemberSection, MemberSide } from "../../drawings/MemberSide";
+import { MemberSection, MemberSide } from "./MemberSide";
 import { BoxList } from "../../figures/BoxList";
 import { PaperLinks } from "../../parts/PaperLinks";
 import { useWidth } from "../../parts/useWidth";
 import { useUnits } from "../../shell/settings";
-import { PlacesField, SaidField } from "../../places/bench/PlacesField";
+import { PlacesField, SaidField } from "../../figures/PlacesField";
 import type { BoardProps } from "../room";
 
 const BESIDE_FROM_PX = 620;

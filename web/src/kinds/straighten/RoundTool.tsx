@@ -3,8 +3,8 @@ import { useId, useRef, useState } from "react";
 import { faultOf } from "../../api/client";
 import { useKeys } from "../../parts/useKeys";
 import { useUnits } from "../../shell/settings";
-import type { ToolProps } from "../../places/benchmode/tool";
-import { CountDown } from "../../places/benchmode/CountDown";
+import type { ToolProps } from "../../tools/tool";
+import { CountDown } from "../../tools/CountDown";
 
 /** Spot by spot, the wait to the touch, then the line: the next round is drawn from what it says. */
 export function RoundTool(tool: ToolProps) {

@@ -2,8 +2,8 @@ import { useInfiniteQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
 
 import { runsQuery } from "../../api/queries";
-import { BigChoice } from "./BigChoice";
-import type { ToolProps } from "./tool";
+import { BigChoice } from "../../tools/BigChoice";
+import type { ToolProps } from "../../tools/tool";
 import { STARTS } from "./phases";
 
 const MOST_NAMES = 6;

@@ -4,9 +4,9 @@ import { useNavigate } from "react-router";
 import { answer, client, type Run } from "../../api/client";
 import { Dialog } from "../../parts/Dialog";
 import { FaultLines } from "../../parts/FaultLines";
-import { BigChoice } from "./BigChoice";
+import { BigChoice } from "../../tools/BigChoice";
 import { STARTS } from "./phases";
-import type { Hand, Start } from "./useBenchRun";
+import type { Hand, Start } from "../../tools/useBenchRun";
 import type { Comfort } from "./useComfort";
 
 interface BenchMenuProps {

@@ -1,12 +1,12 @@
 import type { BenchCard } from "../../api/client";
 import { roomOf } from "../../kinds/rooms";
-import type { ToolProps } from "./tool";
+import type { ToolProps } from "../../tools/tool";
 import { BeginTool } from "./BeginTool";
-import { CountDown } from "./CountDown";
+import { CountDown } from "../../tools/CountDown";
 import { LeakTool } from "./LeakTool";
 import { NextUp } from "./NextUp";
 import { StandTool } from "./StandTool";
-import { Watch } from "./Watch";
+import { Watch } from "../../tools/Watch";
 
 /** What a card lets one do besides reading it: name, clocks, readings. */
 export function CardTools({ card, ...tool }: ToolProps & { card: BenchCard }) {

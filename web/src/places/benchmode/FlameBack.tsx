@@ -1,7 +1,7 @@
 import { useId, useState } from "react";
 
 import { faultOf } from "../../api/client";
-import type { ToolProps } from "./tool";
+import type { ToolProps } from "../../tools/tool";
 
 /** "Flame out" told by mistake: the flame still burns, so its watch goes and the run keeps why. */
 export function FlameBack({

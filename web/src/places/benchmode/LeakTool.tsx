@@ -2,9 +2,9 @@ import { useId, useState } from "react";
 
 import { faultOf } from "../../api/client";
 import { useUnits } from "../../shell/settings";
-import type { ToolProps } from "./tool";
-import { CountDown } from "./CountDown";
-import type { Readings } from "./useBenchRun";
+import type { ToolProps } from "../../tools/tool";
+import { CountDown } from "../../tools/CountDown";
+import type { Readings } from "../../tools/useBenchRun";
 
 const GASES = ["acetylene", "oxygen"] as const;
 const GAUGES = ["contents", "outlet"] as const;

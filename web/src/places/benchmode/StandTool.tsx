@@ -5,8 +5,8 @@ import { useQuery } from "@tanstack/react-query";
 import { faultOf } from "../../api/client";
 import { readingQuery } from "../../api/queries";
 import { useSettled } from "../../parts/useSettled";
-import type { ToolProps } from "./tool";
-import { CountDown } from "./CountDown";
+import type { ToolProps } from "../../tools/tool";
+import { CountDown } from "../../tools/CountDown";
 
 /** A cylinder that lay down: how long it lay, since when it stands, and the clock from there. */
 export function StandTool(tool: ToolProps) {

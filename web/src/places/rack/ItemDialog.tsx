@@ -1,19 +1,12 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 
-import {
-  answer,
-  client,
-  faultOf,
-  type OwnedItem,
-  ProblemError,
-  type RackForm,
-} from "../../api/client";
-import { rackQuery } from "../../api/queries";
+import { faultOf, type OwnedItem, ProblemError, type RackForm } from "../../api/client";
 import { Dialog } from "../../parts/Dialog";
 import { FormLine } from "../../parts/FormLine";
 import { useUnits } from "../../shell/settings";
-import type { Units } from "../../shell/units";
+import { type Chart, chartText } from "./chartText";
+import { ReadItNow } from "./ReadItNow";
+import { type CylinderRead, READ_IN, useSaveItem } from "./useSaveItem";
 
 interface ItemDialogProps {
   form: RackForm;
@@ -21,33 +14,9 @@ interface ItemDialogProps {
   onClose: () => void;
 }
 
-interface Chart {
-  thickness_low_mm: number;
-  thickness_high_mm: number;
-  acetylene_bar: number;
-  oxygen_bar: number;
-  acetylene_l_per_h?: number | null;
-}
-
-/** A maker's chart as it is typed, in the units the page shows. */
-const chartText = (rows: readonly Chart[], units: Units) =>
-  rows
-    .map((row) => {
-      const number = (value: number, unit: string) => units.show(value, unit, 4).number;
-      const wall = [row.thickness_low_mm, row.thickness_high_mm].map((mm) => number(mm, "mm"));
-      const bars = [row.acetylene_bar, row.oxygen_bar].map((bar) => number(bar, "bar"));
-      const flow = row.acetylene_l_per_h;
-      return `${wall.join("-")} ${units.symbol("mm")} ${bars.join("/")} ${units.symbol("bar")}${flow == null ? "" : ` ${units.measure(flow, "L/h", 4)}`}`;
-    })
-    .join("; ");
-
-/** How a form's field is counted where the table of fields names no unit of its own. */
-const UNITS: Record<string, string> = { weight_kg: "kg", gauge_bar: "bar", temperature_c: "°C" };
-
 /** One item of the rack: any unit may be typed; what was typed stays until it is taken. */
 export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
   const units = useUnits();
-  const cache = useQueryClient();
   const id = useId();
   const standing = (owned?.item ?? {}) as unknown as Record<string, unknown>;
   const first = (field: RackForm["fields"][number]): string => {
@@ -66,71 +35,19 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
     ...Object.fromEntries(asked.map((field) => [field.field, first(field)])),
   }));
   const [typed, setTyped] = useState(stood);
-  const [version, setVersion] = useState(owned?.version ?? 0);
-  const [misread, setMisread] = useState<{ field: string; error: unknown } | null>(null);
-  const [reading, setReading] = useState({ weight: "", gauge: "", temperature: "" });
-  const save = useMutation({
-    mutationFn: async () => {
-      setMisread(null);
-      // What nobody touched is not sent: shown in other units it would come back a hair off.
-      const told = Object.entries(typed)
-        .filter(([field, text]) => owned === null || text !== stood[field])
-        .map(([name, text]) => {
-          const unit = asked.find((one) => one.field === name)?.unit;
-          return [name, unit ? units.whole(text, unit) : text];
-        });
-      const document: Record<string, unknown> = { kind: form.kind, ...Object.fromEntries(told) };
-      if (reading.weight || reading.gauge) {
-        const read = async (
-          field: string,
-          typedIn: string,
-          kind: "mass" | "pressure" | "temperature",
-        ) => {
-          if (typedIn.trim() === "") return null;
-          const text = units.whole(typedIn, UNITS[field] ?? "");
-          try {
-            return (await answer(client.POST("/api/reckon/quantity", { body: { text, kind } })))
-              .values.value;
-          } catch (error) {
-            setMisread({ field, error });
-            throw error;
-          }
-        };
-        const now = new Date();
-        const local = new Date(now.getTime() - now.getTimezoneOffset() * 60_000);
-        const temperature = await read("temperature_c", reading.temperature, "temperature");
-        document["readings"] = [
-          ...((standing["readings"] as unknown[] | undefined) ?? []),
-          {
-            at: local.toISOString().slice(0, 16),
-            weight_kg: await read("weight_kg", reading.weight, "mass"),
-            gauge_bar: await read("gauge_bar", reading.gauge, "pressure"),
-            ...(temperature !== null && { temperature_c: temperature }),
-          },
-        ];
-      }
-      if (owned === null) return answer(client.POST("/api/rack", { body: document }));
-      return answer(
-        client.PATCH("/api/rack/{item_id}", {
-          params: { path: { item_id: owned.id } },
-          body: { version, changes: document },
-        }),
-      );
-    },
-    onError: (error) => {
-      // Saved elsewhere first: what was typed stays, and saving again puts it on top.
-      if (error instanceof ProblemError && error.problem.status === 409)
-        setVersion((error.problem.current as OwnedItem).version);
-    },
-    onSuccess: async () => {
-      await cache.invalidateQueries({ queryKey: rackQuery.queryKey });
-      await cache.invalidateQueries({ queryKey: ["job"] });
-      onClose();
-    },
+  const [reading, setReading] = useState<CylinderRead>({ weight: "", gauge: "", temperature: "" });
+  const { save, misread } = useSaveItem({
+    form,
+    owned,
+    asked,
+    typed,
+    stood,
+    reading,
+    onSaved: onClose,
   });
   const faults = save.error instanceof ProblemError ? (save.error.problem.errors ?? []) : [];
   const known = new Set([
-    ...["name", "note", ...Object.keys(UNITS)],
+    ...["name", "note", ...Object.keys(READ_IN)],
     ...asked.map((field) => field.field),
     ...(misread === null ? [] : ["text"]),
   ]);
@@ -215,31 +132,7 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
           </FormLine>
         ))}
         {form.kind === "cylinder" && (
-          <fieldset className="rounded-md border border-line p-3">
-            <legend className="px-1 font-semibold">Read it now</legend>
-            <div className="grid gap-3 sm:grid-cols-3">
-              {(
-                [
-                  ["weight", "weight_kg", "Weight", "47.3 kg"],
-                  ["gauge", "gauge_bar", "Contents gauge", "12 bar"],
-                  ["temperature", "temperature_c", "Temperature", "15 °C"],
-                ] as const
-              ).map(([name, field, label, asks]) => (
-                <FormLine key={name} id={`${id}-${name}`} label={label} fault={fault(field)}>
-                  <input
-                    id={`${id}-${name}`}
-                    className="field"
-                    placeholder={units.prose(asks)}
-                    value={reading[name]}
-                    onChange={(event) => setReading({ ...reading, [name]: event.target.value })}
-                  />
-                </FormLine>
-              ))}
-            </div>
-            <p className="mt-2 text-sm text-mute">
-              Weigh acetylene where you can: its gauge tells heat as much as gas.
-            </p>
-          </fieldset>
+          <ReadItNow reading={reading} onRead={setReading} fault={fault} />
         )}
         <FormLine id={`${id}-note`} label="Note (may stay empty)" fault={fault("note")}>
           <input

@@ -7,7 +7,7 @@ import { countedQuery } from "../../api/book_queries";
 import { signsQuery } from "../../api/queries";
 import { Away, Waiting } from "../../parts/States";
 import { useUnits } from "../../shell/settings";
-import { FACETS, wantedOf } from "./wanted";
+import { FACETS, wantedOf } from "../../api/wanted";
 
 /** What the book says of the runs that were chosen: how often it comes out, what goes wrong and
  *  what cured it, how near the puddles come to plan, what gas a metre takes. */

@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 import type { Facet } from "../../api/client";
-import type { FacetId } from "./wanted";
+import type { FacetId } from "../../api/wanted";
 
 interface FacetPanelProps {
   facets: readonly Facet[];

@@ -12,7 +12,7 @@ import { ExchangeLine } from "./ExchangeLine";
 import { FacetPanel } from "./FacetPanel";
 import { RunList } from "./RunList";
 import { useBookWords } from "./useBookWords";
-import { chosenCount, toggled, wantedOf, withEntry, type FacetId } from "./wanted";
+import { chosenCount, toggled, wantedOf, withEntry, type FacetId } from "../../api/wanted";
 
 const TWO = 2;
 

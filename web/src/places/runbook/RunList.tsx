@@ -4,7 +4,7 @@ import { useLayoutEffect, useRef, useState } from "react";
 
 import { runsAtQuery, RUNS_A_PAGE } from "../../api/book_queries";
 import { RunLineRow } from "./RunLineRow";
-import type { Wanted } from "./wanted";
+import type { Wanted } from "../../api/wanted";
 
 const ROW_PX = 62;
 

@@ -1,7 +1,7 @@
 import { useId, useState } from "react";
 
-import type { Changes } from "../../api/client";
-import { useUnits } from "../../shell/settings";
+import type { Changes } from "../api/client";
+import { useUnits } from "../shell/settings";
 
 interface PlacesFieldProps {
   label: string;

@@ -1,6 +1,6 @@
-import type { FacedDrawing } from "../api/client";
-import { useUnits } from "../shell/settings";
-import { flamePath, tipPath } from "./torch";
+import type { FacedDrawing } from "../../api/client";
+import { useUnits } from "../../shell/settings";
+import { flamePath, tipPath } from "../../drawings/torch";
 
 const HIGH_PX = 250;
 const MARGIN_PX = 18;

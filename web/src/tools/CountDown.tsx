@@ -1,7 +1,7 @@
 import { useEffect, useRef } from "react";
 
-import { clockWords, useCounting } from "../../parts/useCounting";
-import { useKeys } from "../../parts/useKeys";
+import { clockWords, useCounting } from "../parts/useCounting";
+import { useKeys } from "../parts/useKeys";
 import type { ToolProps } from "./tool";
 import type { ClockId } from "./useBenchRun";
 import { useClock } from "./useClock";

@@ -1,4 +1,4 @@
-import type { Run } from "../../api/client";
+import type { Run } from "../api/client";
 import type { Bench } from "./useBenchRun";
 
 /** What every tool at the bench is given. */

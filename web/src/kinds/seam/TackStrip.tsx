@@ -1,7 +1,7 @@
 // The seam rolled out straight, tacks at their places, the sheet in its own heat colours.
 import { useEffect, useId, useRef } from "react";
 
-import type { TackPlayback, TacksValues } from "../api/client";
+import type { TackPlayback, TacksValues } from "../../api/client";
 
 const SIDE_PX = 30;
 const HALF_PX = 44;

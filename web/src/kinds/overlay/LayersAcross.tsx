@@ -1,5 +1,5 @@
-import type { FacedDrawing } from "../api/client";
-import { useUnits } from "../shell/settings";
+import type { FacedDrawing } from "../../api/client";
+import { useUnits } from "../../shell/settings";
 
 const MOST_PX = 250;
 const LEAST_PX = 170;

@@ -1,4 +1,4 @@
-import { useUnits } from "../../shell/settings";
+import { useUnits } from "../shell/settings";
 import type { ToolProps } from "./tool";
 import type { ClockId } from "./useBenchRun";
 import { Watch } from "./Watch";

@@ -2,11 +2,11 @@
 import { scaleLinear } from "d3-scale";
 import { type ReactNode, useId } from "react";
 
-import type { SeamDrawing } from "../api/client";
-import { useUnits } from "../shell/settings";
-import { ScaleMark } from "./ScaleMark";
-import { flamePath, TIP_MM, tipPath } from "./torch";
-import { HeatGradient } from "./colours";
+import type { SeamDrawing } from "../../api/client";
+import { useUnits } from "../../shell/settings";
+import { ScaleMark } from "../../drawings/ScaleMark";
+import { flamePath, TIP_MM, tipPath } from "../../drawings/torch";
+import { HeatGradient } from "../../drawings/colours";
 import { spread } from "./spread";
 
 interface SeamAcrossProps {

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from "react";
 
-import { useCounting } from "../../parts/useCounting";
-import { useUnits } from "../../shell/settings";
+import { useCounting } from "../parts/useCounting";
+import { useUnits } from "../shell/settings";
 import type { ToolProps } from "./tool";
 
 const TICK_MM = 10;

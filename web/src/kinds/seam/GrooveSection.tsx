@@ -1,6 +1,6 @@
 // The prepared edges to scale, each pass as a layer.
-import type { GrooveDrawing } from "../api/client";
-import { ScaleMark } from "./ScaleMark";
+import type { GrooveDrawing } from "../../api/client";
+import { ScaleMark } from "../../drawings/ScaleMark";
 
 const MARGIN_PX = 10;
 const TALLEST_PX = 110;

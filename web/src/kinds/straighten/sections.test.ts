@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 
-import type { MemberDrawing } from "../api/client";
+import type { MemberDrawing } from "../../api/client";
 import { sectionPath } from "./sections";
 
 const KINDS = ["rect-tube", "round-tube", "flat", "angle", "tee", "i", "channel"] as const;

@@ -1,7 +1,7 @@
 // A member from the side: its bow drawn larger by a stated factor, spots and brackets on it; and
 // its section with what goes red.
-import type { MemberDrawing } from "../api/client";
-import { useUnits } from "../shell/settings";
+import type { MemberDrawing } from "../../api/client";
+import { useUnits } from "../../shell/settings";
 import { sectionPath } from "./sections";
 
 const SECTION_PX = 150;

@@ -1,7 +1,7 @@
 import { useState } from "react";
 
-import type { Run } from "../../api/client";
-import type { Counted } from "../../parts/useCounting";
+import type { Run } from "../api/client";
+import type { Counted } from "../parts/useCounting";
 import type { Bench, ClockId } from "./useBenchRun";
 
 /** One clock of the run: what the server told of it, or that it was just pressed here. */

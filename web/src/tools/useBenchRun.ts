@@ -2,9 +2,9 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
 
-import { answer, client, ProblemError, type Run, type RunNow } from "../../api/client";
-import { runQuery } from "../../api/queries";
-import { useTurns } from "../../parts/useTurns";
+import { answer, client, ProblemError, type Run, type RunNow } from "../api/client";
+import { runQuery } from "../api/queries";
+import { useTurns } from "../parts/useTurns";
 
 type Entries = Record<string, unknown>;
 /** Something done at the bench, to be written on top of a version of the run. */

@@ -2,9 +2,9 @@
 import { scaleLinear } from "d3-scale";
 import { useId } from "react";
 
-import type { SeamDrawing } from "../api/client";
-import { useUnits } from "../shell/settings";
-import { HeatGradient } from "./colours";
+import type { SeamDrawing } from "../../api/client";
+import { useUnits } from "../../shell/settings";
+import { HeatGradient } from "../../drawings/colours";
 
 interface SeamAlongProps {
   drawing: SeamDrawing;

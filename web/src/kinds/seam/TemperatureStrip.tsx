@@ -2,10 +2,10 @@
 import { scaleLinear } from "d3-scale";
 import { useId } from "react";
 
-import type { SeamDrawing } from "../api/client";
-import { useUnits } from "../shell/settings";
-import { significant } from "../shell/units";
-import { HeatGradient } from "./colours";
+import type { SeamDrawing } from "../../api/client";
+import { useUnits } from "../../shell/settings";
+import { significant } from "../../shell/units";
+import { HeatGradient } from "../../drawings/colours";
 
 const HEIGHT = 134;
 const TOP = 34;

@@ -1,5 +1,5 @@
-import type { HeatedDrawing } from "../api/client";
-import { useUnits } from "../shell/settings";
+import type { HeatedDrawing } from "../../api/client";
+import { useUnits } from "../../shell/settings";
 
 const HIGH_PX = 230;
 const EDGE_PX = 18;

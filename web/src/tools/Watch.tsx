@@ -1,6 +1,6 @@
-import { clockWords, useCounting } from "../../parts/useCounting";
-import { useKeys } from "../../parts/useKeys";
-import { significant } from "../../shell/units";
+import { clockWords, useCounting } from "../parts/useCounting";
+import { useKeys } from "../parts/useKeys";
+import { significant } from "../shell/units";
 import type { ToolProps } from "./tool";
 import { useClock } from "./useClock";
 import type { ClockId } from "./useBenchRun";

@@ -1,5 +1,5 @@
 // Outlines of common sections, drawn to scale into a square.
-import type { MemberDrawing } from "../api/client";
+import type { MemberDrawing } from "../../api/client";
 
 export interface SectionShape {
   path: string;

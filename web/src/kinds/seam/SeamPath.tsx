@@ -1,5 +1,5 @@
 // The seam as it lies, seen from above: a ring or a line with corners, tacks numbered in order.
-import type { TacksValues } from "../api/client";
+import type { TacksValues } from "../../api/client";
 
 const MARGIN_PX = 18;
 

@@ -1,0 +1,32 @@
+import { useMutation } from "@tanstack/react-query";
+import { useNavigate } from "react-router";
+
+import { answer, client, type OpenJob } from "../../api/client";
+import { useNotify } from "../../parts/Notices";
+import type { usePutAway } from "./usePutAway";
+
+/** What is done with a whole job: taken to the bench, watched, put away. */
+export function useJobActs(job: OpenJob, away: ReturnType<typeof usePutAway>) {
+  const notify = useNotify();
+  const navigate = useNavigate();
+  const onError = (error: Error) => notify(error.message);
+  const params = { path: { job_id: job.id } };
+  const start = useMutation({
+    mutationFn: () => answer(client.POST("/api/jobs/{job_id}/runs", { params })),
+    onSuccess: (run) => navigate(`/runs/${run.line.id}/bench`),
+    onError,
+  });
+  const watch = useMutation({
+    mutationFn: () => answer(client.POST("/api/jobs/{job_id}/watches", { params })),
+    onSuccess: (started) => navigate(`/watches/${started.line.id}`),
+    onError,
+  });
+  const bringBack = () => away.bringBack(job.id).catch(onError);
+  const putAway = useMutation({
+    mutationFn: () => away.putAway(job.id),
+    onSuccess: () =>
+      notify(`“${job.plan.job.name}” was put away.`, { label: "Bring it back", run: bringBack }),
+    onError,
+  });
+  return { start, watch, putAway };
+}
