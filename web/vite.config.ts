@@ -1,6 +1,6 @@
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
-import { defineConfig } from "vite";
+import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
@@ -9,6 +9,20 @@ export default defineConfig({
     assetsInlineLimit: 0,
     modulePreload: { polyfill: false },
     reportCompressedSize: false,
+  },
+  test: {
+    projects: [
+      { extends: true, test: { name: "rules", include: ["src/**/!(*.hook).test.ts"] } },
+      {
+        extends: true,
+        test: {
+          name: "hooks",
+          include: ["src/**/*.hook.test.ts"],
+          environment: "jsdom",
+          setupFiles: "src/testing/server.ts",
+        },
+      },
+    ],
   },
   server: { proxy: { "/api": "http://127.0.0.1:8140" } },
 });
