@@ -62,11 +62,12 @@ def test_every_body_says_what_it_holds(contract):
     jobs = contract["paths"]["/api/jobs"]["post"]["requestBody"]["content"]["application/json"]
     assert len(jobs["schema"]["anyOf"]) == 4
     schemas = contract["components"]["schemas"]
-    wall = schemas["SeamJobTyped"]["properties"]["thickness_mm"]["anyOf"]
-    assert {"type": "string"} in wall
-    assert schemas["SeamJobTyped"]["required"] == schemas["SeamJob"]["required"]
-    assert "closes" in schemas["DayKeptTyped"]["properties"]
-    assert "required" not in schemas["DayKeptTyped"]
+    bore = schemas["TipItemTyped"]["properties"]["orifice_mm"]["anyOf"]
+    assert {"type": "string"} in bore
+    assert schemas["TipItemTyped"]["required"] == schemas["TipItem"]["required"]
+    assert "line" in schemas["CertificateTyped"]["properties"]
+    assert "closes" in schemas["DayKeptChanges"]["properties"]
+    assert "required" not in schemas["DayKeptChanges"]
 
 
 def test_no_word_is_kept_for_a_field_there_is_not(contract):

@@ -23,18 +23,27 @@ UNITS: Mapping[str, str] = {
     "rad": "rad", "hv": "HV", "px": "pixels",
 }  # fmt: skip
 """Units by how a name ends, the longer ending first."""
-BODIES: Mapping[tuple[str, str], tuple[str, ...]] = {
+Door = tuple[str, str]
+DOCUMENTS: Mapping[Door, tuple[str, ...]] = {
     ("/api/jobs", "post"): ("SeamJob", "StraightenJob", "OverlayJob", "HeatJob"),
+}
+"""Bodies that are a document of one of several kinds."""
+TYPED: Mapping[Door, tuple[str, ...]] = {
     ("/api/metals", "post"): ("Certificate",),
     ("/api/rack", "post"): (
         "TipItem", "HeadItem", "TorchItem", "HoseItem", "ArrestorItem", "CylinderItem", "LensItem",
         "StockItem",
     ),
+}  # fmt: skip
+"""The same, whose measures may be text."""
+CHANGES: Mapping[Door, tuple[str, ...]] = {
     ("/api/day", "patch"): ("DayKept",),
     ("/api/shop/schools", "patch"): ("ShopSchools",),
-}  # fmt: skip
-"""Bodies that are documents of one of several kinds, whole or, where they are patched, in part."""
-TYPED = "A measure may be text as it is typed, such as 16 ga or 3/32 in."
+}
+"""Bodies that are some fields of a document."""
+BODIES = DOCUMENTS.keys() | TYPED.keys() | CHANGES.keys()
+AS_TYPED = "A measure may be text as it is typed, such as 16 ga or 3/32 in."
+PASTED = {"type": "string", "description": "An analysis on one line, as pasted."}
 Document = dict[str, Any]
 
 
@@ -118,28 +127,34 @@ def _name_bodies(document: Document) -> None:
     """Say what the bodies hold that are taken as they come, and read by the shop."""
     schemas = document["components"]["schemas"]
     for path, method, operation in _operations(document):
-        names = BODIES.get((path, method), ())
-        for name in names:
-            schemas[f"{name}Typed"] = _typed(name, schemas[name], partly=method == "patch")
+        names = DOCUMENTS.get((path, method), ())
+        for name in TYPED.get((path, method), ()):
+            schemas[f"{name}Typed"] = _typed(name, schemas[name])
+            names += (f"{name}Typed",)
+        for name in CHANGES.get((path, method), ()):
+            schemas[f"{name}Changes"] = _some_of(name, schemas[name])
+            names += (f"{name}Changes",)
         if names:
-            kinds = [{"$ref": f"{SCHEMAS}{name}Typed"} for name in names]
+            kinds = [{"$ref": SCHEMAS + name} for name in names]
             body = kinds[0] if len(kinds) == 1 else {"anyOf": kinds}
             operation["requestBody"]["content"]["application/json"]["schema"] = body
 
 
-def _typed(name: str, schema: Document, *, partly: bool) -> Document:
-    """Return a document as it is sent: measures may be text as typed, what is usual left out."""
+def _some_of(name: str, schema: Document) -> Document:
+    some = {key: what for key, what in copy.deepcopy(schema).items() if key != "required"}
+    return some | {"title": f"{name}Changes", "description": f"Some fields of {name}."}
+
+
+def _typed(name: str, schema: Document) -> Document:
+    """Return a document as a form sends it."""
     typed = copy.deepcopy(schema)
     for field in typed["properties"].values():
-        number = {"number", "integer"} & {field.get("type"), *_types(field.get("anyOf", []))}
-        if number:
-            others = field.pop("anyOf", None) or [{"type": field.pop("type")}]
-            field["anyOf"] = [*others, {"type": "string"}]
-    typed.update(title=f"{name}Typed", description=f"{name} as sent. {TYPED}")
-    if partly:
-        typed.pop("required", None)
-    return typed
-
-
-def _types(kinds: list[Document]) -> set[str]:
-    return {kind.get("type", "") for kind in kinds}
+        kinds = field.get("anyOf", [field])
+        if {"number", "integer"} & {kind.get("type") for kind in kinds}:
+            numbers = field.pop("anyOf", None) or [{"type": field.pop("type")}]
+            field["anyOf"] = [*numbers, {"type": "string"}]
+    if name == "Certificate":
+        amounts = {"type": "object", "additionalProperties": {"type": "string"}}
+        typed["properties"] |= {"amounts": amounts, "line": PASTED}
+        typed["required"] = ["heat", "alloy"]
+    return typed | {"title": f"{name}Typed", "description": f"{name} as typed. {AS_TYPED}"}

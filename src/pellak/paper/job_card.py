@@ -183,7 +183,7 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
         lines = ", ".join(
             word
             for word in [
-                next(f.text or "" for f in piece.figures if f.id == "metal"),
+                next((f.text or "" for f in piece.figures if f.id == "metal"), ""),
                 measure(job.wall_mm, "mm", system) if job.wall_mm else "thickness?",
                 next((f.text or "" for f in piece.figures if f.id in PIECE_IS), ""),
                 *(
