@@ -6,6 +6,7 @@ import subprocess
 import sys
 from pathlib import Path
 
+import grimp
 import pytest
 
 from pellak.core.model.sequences import every_step
@@ -35,6 +36,18 @@ def test_imports_point_down_only() -> None:
     )
     assert done.returncode == 0, done.stdout
     assert "6 kept, 0 broken" in done.stdout
+
+
+def test_no_module_stands_in_a_circle_of_imports() -> None:
+    graph = grimp.build_graph("pellak")
+    below = {one: graph.find_modules_directly_imported_by(one) for one in graph.modules}
+    # A package's own file gathers its modules; what is left once the lowest are taken away goes
+    # round in a circle.
+    left = dict(below)
+    while lowest := [one for one, under in left.items() if not under & left.keys()]:
+        for one in lowest:
+            del left[one]
+    assert sorted(left) == []
 
 
 def test_no_module_has_a_name_that_says_nothing() -> None:
@@ -118,6 +131,7 @@ def test_every_kind_of_step_has_its_tool_at_the_bench() -> None:
 
 OPENED_IN = {
     "src/pellak/api/app.py": "the built page",
+    "src/pellak/api/contract.py": "its words, shipped beside it",
     "src/pellak/cli/reckoning.py": "a job file somebody names",
     "src/pellak/shop/backup_parcel.py": "a backup, which nobody writes",
     "src/pellak/shop/clock.py": "the machine's boot",

@@ -6,11 +6,13 @@ import re
 from collections.abc import Iterator, Mapping
 from functools import cache
 from importlib.resources import files
-from typing import Any
+from typing import Any, get_args
 
 from fastapi import FastAPI
 
 from pellak.api.problems import SCHEMAS, Problem
+from pellak.core.model.kinds.unions import Job
+from pellak.core.rig.items import RackItem
 from pellak.shop.flame_session import FlameMessage
 from pellak.shop.puddle_session import PuddleMessage
 
@@ -24,17 +26,19 @@ UNITS: Mapping[str, str] = {
 }  # fmt: skip
 """Units by how a name ends, the longer ending first."""
 Door = tuple[str, str]
-DOCUMENTS: Mapping[Door, tuple[str, ...]] = {
-    ("/api/jobs", "post"): ("SeamJob", "StraightenJob", "OverlayJob", "HeatJob"),
-}
+
+
+def _kinds_of(union: Any) -> tuple[str, ...]:
+    """Return the schemas' names of a union told apart by `kind`."""
+    return tuple(kind.__name__ for kind in get_args(get_args(union)[0]))
+
+
+DOCUMENTS: Mapping[Door, tuple[str, ...]] = {("/api/jobs", "post"): _kinds_of(Job)}
 """Bodies that are a document of one of several kinds."""
 TYPED: Mapping[Door, tuple[str, ...]] = {
     ("/api/metals", "post"): ("Certificate",),
-    ("/api/rack", "post"): (
-        "TipItem", "HeadItem", "TorchItem", "HoseItem", "ArrestorItem", "CylinderItem", "LensItem",
-        "StockItem",
-    ),
-}  # fmt: skip
+    ("/api/rack", "post"): _kinds_of(RackItem),
+}
 """The same, whose measures may be text."""
 CHANGES: Mapping[Door, tuple[str, ...]] = {
     ("/api/day", "patch"): ("DayKept",),

@@ -3,10 +3,9 @@
 import math
 from functools import lru_cache
 
-from pellak.core.answer.working import Answer, Reckoner, Record
+from pellak.core.answer.working import Answer, Reckoner
 from pellak.core.body.media import insulations
 from pellak.core.body.pace import (
-    RampStep,
     core_lag_c,
     dwell_max_s,
     hold_min,
@@ -15,8 +14,6 @@ from pellak.core.body.pace import (
     wall_lag_c,
 )
 from pellak.core.body.reach import (
-    HeldBack,
-    Remedy,
     ceiling_c,
     held_back_by,
     hold_spread_c,
@@ -30,6 +27,7 @@ from pellak.core.body.soak_given import (
     SoakGiven,
     soaking_of,
 )
+from pellak.core.body.soak_values import SoakValues
 from pellak.core.body.soak_working import soak_working
 from pellak.core.body.soaking import Soaking, SoakRun, run_soak, tubes_c
 from pellak.core.body.spans import span_of
@@ -38,50 +36,6 @@ from pellak.core.body.spread import spread_limit_c, wall_limit_c
 OXYGEN_RATIO = 1.1
 """A head burns a little over neutral: it is not to soot the work."""
 CURVE_STEPS = 8
-
-
-class SoakValues(Record):
-    """The soak. Minutes and gas are null where the target is not reached; `limited_by` says why,
-    `remedies` what would help. `curve` is minutes and mean temperature."""
-
-    mass_kg: float
-    area_m2: float
-    envelope_m2: float
-    capture: float
-    reaches: bool
-    limited_by: HeldBack | None
-    minutes: float | None
-    minutes_low: float | None
-    minutes_high: float | None
-    minutes_full_flame: float | None
-    acetylene_m3: float | None
-    acetylene_low_m3: float | None
-    acetylene_high_m3: float | None
-    oxygen_m3: float | None
-    ceiling_c: float
-    ceiling_low_c: float
-    ceiling_high_c: float
-    needed_l_per_h: float | None
-    needed_swept_fraction: float | None
-    remedies: list[Remedy]
-    absorbed_w: float
-    loss_w: float
-    max_rate_c_per_h: float | None
-    rate_governed_by: str | None
-    wall_lag_c: float
-    core_lag_c: float
-    wall_limit_c: float
-    spread_max_c: float | None
-    spread_full_flame_c: float | None
-    spread_hold_c: float | None
-    spread_limit_c: float | None
-    hold_min: float | None
-    biot: float
-    dwell_max_s: float
-    tube_50mm_c: float | None
-    tube_100mm_c: float | None
-    ramp: list[RampStep]
-    curve: list[list[float]]
 
 
 class SoakAnswer(Answer):

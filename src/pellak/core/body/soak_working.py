@@ -1,17 +1,14 @@
 """How the figures of a soak came about, for the person who wants to follow them."""
 
 import math
-from typing import TYPE_CHECKING
 
 from pellak.core.answer.working import ValidRange, Working, complaints, inserted, short
 from pellak.core.body.bare_loss import SOURCE as LOSS_SOURCE
 from pellak.core.body.body import SHAPE_SOURCE
 from pellak.core.body.soak_given import SPREAD_SIGMA, SoakGiven
+from pellak.core.body.soak_values import SoakValues
 from pellak.core.body.soaking import GAS_C, HEAT_W_PER_L_PER_H, UPTAKE, Soaking
 from pellak.core.body.spread import LIMIT_SOURCE, RESTRAINT_SHARE
-
-if TYPE_CHECKING:
-    from pellak.core.body.soak import SoakValues
 
 THICKNESS = ValidRange("thickness", 3, 200, "mm")
 TAKEN_FORMULA = "x * (Tg - T) / (1 + x * a / (s * k * A))"
@@ -23,7 +20,7 @@ RUN_SOURCE = "lumped body with a lag over its depth and a spread along it, held 
 LIMIT_FORMULA = "UTS / (2 * r * E * alpha)"
 
 
-def soak_working(given: SoakGiven, of: Soaking, values: "SoakValues") -> list[Working]:
+def soak_working(given: SoakGiven, of: Soaking, values: SoakValues) -> list[Working]:
     """Return the lines of working behind a soak's figures."""
     note = complaints(
         (THICKNESS, ValidRange("target", 20, of.body.metal.top_c, "°C")),
@@ -90,7 +87,7 @@ def _learnt(given: SoakGiven) -> str:
     return f"your flame gives {short(given.flame_factor, 3)} of the usual, fitted to your log"
 
 
-def _taken(given: SoakGiven, of: Soaking, values: "SoakValues") -> Working:
+def _taken(given: SoakGiven, of: Soaking, values: SoakValues) -> Working:
     numbers = {
         "x": of.film_w_per_k, "Tg": GAS_C, "T": given.target_c, "a": of.depth_m,
         "s": of.body.shape_factor, "k": of.body.metal.conductivity(given.target_c),
@@ -103,7 +100,7 @@ def _taken(given: SoakGiven, of: Soaking, values: "SoakValues") -> Working:
     )  # fmt: skip
 
 
-def _spread(of: Soaking, values: "SoakValues", spread_c: float) -> Working:
+def _spread(of: Soaking, values: SoakValues, spread_c: float) -> Working:
     return Working(
         name="spread_max_c", value=spread_c, unit="°C", low=spread_c * math.exp(-SPREAD_SIGMA),
         high=spread_c * math.exp(SPREAD_SIGMA),
@@ -115,7 +112,7 @@ def _spread(of: Soaking, values: "SoakValues", spread_c: float) -> Working:
     )  # fmt: skip
 
 
-def _limit(given: SoakGiven, of: Soaking, values: "SoakValues") -> Working:
+def _limit(given: SoakGiven, of: Soaking, values: SoakValues) -> Working:
     metal = of.body.metal
     numbers = {
         "UTS": metal.uts_pa / 1e6, "r": RESTRAINT_SHARE[given.restraint],

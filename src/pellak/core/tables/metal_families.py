@@ -29,8 +29,8 @@ class FamilyTraits:
     """What a piece is reckoned as while only its family is stated: the common grade."""
     body_family: str
     """The metal it is in the heat of a whole body; empty where nobody has figures."""
-    straightened_as: str
-    """The steel it is when it is straightened by heat; empty where it is not."""
+    member_steel: str
+    """The class of steel a bent member of it is; empty where heat spots are not for it."""
     oxide_tint: str
     """Whose temper colours it keeps; empty where it neither tints nor glows before it melts."""
     grain_changes: bool
@@ -73,8 +73,8 @@ class FamilyTraits:
 
     @property
     def spot_heated_steel(self) -> bool:
-        """Whether it is straightened by red heat under a welding tip."""
-        return self.hardenable and bool(self.straightened_as)
+        """Whether red spots under a welding tip upset it as they do carbon steel."""
+        return self.hardenable and bool(self.member_steel)
 
 
 @cache
@@ -91,7 +91,7 @@ def family_traits() -> Mapping[str, FamilyTraits]:
             heats_like=row["heats_like"],
             plain_alloy=row["plain_alloy"],
             body_family=row["body_family"],
-            straightened_as=row["straightened_as"],
+            member_steel=row["member_steel"],
             oxide_tint=row["oxide_tint"],
             grain_changes=row["grain_changes"] == YES,
             anneals_c=float(row["anneals_C"]) if row["anneals_C"] else None,

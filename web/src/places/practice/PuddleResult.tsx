@@ -3,7 +3,7 @@ import { useEffect, useRef, useState, type RefObject } from "react";
 import type { PuddleHello, PuddleScore } from "../../api/client";
 import { useUnits } from "../../shell/settings";
 import { PuddleCanvas, type PuddlePainter } from "./PuddleCanvas";
-import type { KeptFrame } from "./PuddleTrainer";
+import type { KeptFrame } from "./puddleWire";
 import { ScoreTable } from "./ScoreTable";
 import { SeamChart } from "./SeamChart";
 import { usePuddle } from "./usePuddle";

@@ -6,7 +6,7 @@ import { useUnits } from "../../shell/settings";
 import { PracticeHead } from "./PracticeHead";
 import { PuddleCanvas, type PuddlePainter, type SheetPoint } from "./PuddleCanvas";
 import { BesidePlan, FaultTimes, PuddleWorth } from "./PuddleResult";
-import type { PuddleFrame } from "./puddleWire";
+import type { KeptFrame } from "./puddleWire";
 import { MOST_HEIGHT_MM, MOST_LEAN_DEG, usePuddle } from "./usePuddle";
 import { Valve } from "./Valve";
 
@@ -25,11 +25,6 @@ type Finger = Pick<SheetPoint, "pointer" | "xMm" | "yMm">;
 
 const apartMm = (one: Finger, other: Finger) =>
   Math.hypot(one.xMm - other.xMm, one.yMm - other.yMm);
-
-export interface KeptFrame {
-  frame: PuddleFrame;
-  hello: PuddleHello;
-}
 
 interface PuddleTrainerProps {
   query: string;

@@ -36,6 +36,12 @@ export interface PuddleFrame {
   back: Uint8Array;
 }
 
+/** A frame kept of a try, with how its bytes were to be read. */
+export interface KeptFrame {
+  frame: PuddleFrame;
+  hello: PuddleHello;
+}
+
 /** Reads a frame as it was told to lie; null where it is none. */
 export function readPuddle(bytes: ArrayBuffer, hello: PuddleHello): PuddleFrame | null {
   const { columns, face_rows: faceRows, back_rows: backRows, back_every: every } = hello;

@@ -6,8 +6,9 @@ from pellak.core.answer.figure import Choice, Curve, CurvePoint, Figure, MethodL
 from pellak.core.answer.working import School, short
 from pellak.core.body.media import insulations
 from pellak.core.body.metals import BodyFamily, body_metals
-from pellak.core.body.soak import SoakAnswer, SoakValues
+from pellak.core.body.soak import SoakAnswer
 from pellak.core.body.soak_given import SoakGiven
+from pellak.core.body.soak_values import SoakValues
 from pellak.core.kinds.stations.set_up import line
 from pellak.core.metal.alloy import Metal
 from pellak.core.model.job_base import JobBase

@@ -2,8 +2,8 @@
 
 from pellak.core.body.cool import CoolValues
 from pellak.core.body.cool_given import CoolIn
-from pellak.core.body.soak import SoakValues
 from pellak.core.body.soak_given import SoakGiven
+from pellak.core.body.soak_values import SoakValues
 from pellak.core.kinds.stations.body_cooling import COOL_NAMES, cool_given_of
 from pellak.core.model.watch_plan import WatchPlan
 

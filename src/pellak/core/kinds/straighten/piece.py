@@ -40,7 +40,7 @@ SOUND = Caution(
 
 def _steel_of(metal: Metal | None) -> Steel:
     """Return the steel a metal is when it is straightened, while nobody stated another."""
-    known = metal.traits.straightened_as if metal else ""
+    known = metal.traits.member_steel if metal else ""
     return next((steel for steel in get_args(Steel) if steel == known), "unknown")
 
 

@@ -8,8 +8,8 @@ from pellak.core.answer.working import Number, Record
 from pellak.core.body.cool import CoolValues
 from pellak.core.body.cool_given import CoolIn
 from pellak.core.body.free import FreeValues
-from pellak.core.body.soak import SoakValues
 from pellak.core.body.soak_given import SoakGiven
+from pellak.core.body.soak_values import SoakValues
 
 KIND: Literal["heat"] = "heat"
 
