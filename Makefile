@@ -12,7 +12,7 @@ TWO_AT_ONCE := -n 2 --dist worksteal --timeout 600
 export PIP_DISABLE_PIP_VERSION_CHECK := 1
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/tsconfig.json
 
-.PHONY: demo test hours sweep build check check-fast types bench pictures lock clean
+.PHONY: demo test hours sweep faults build check check-fast types bench pictures lock clean
 
 demo: .stamps/run .stamps/page ## install, build, load demo data, serve, print the address
 	@$(VENV)/bin/pellak serve --demo --data $(DATA) --host $(HOST) --port $(PORT)
@@ -22,6 +22,9 @@ test: check ## install what tests need, Chromium included, then run everything
 
 sweep: check ## the same with every sweep whole: the catalogue at every joint and wall, 20 000 requests
 	PELLAK_SWEEP=full $(PY) -m pytest $(TWO_AT_ONCE) tests/core tests/api/test_contract.py
+
+faults: .stamps/dev .stamps/node ## plant 200 faults and see which the tests let live, by layer
+	$(PY) scripts/faults/plant.py $(FAULTS)
 
 hours: check ## every test that lives by a clock, at the hours, days and in the zones that once told
 	sh scripts/hours.sh $(PY) -m pytest $(TWO_AT_ONCE) -q

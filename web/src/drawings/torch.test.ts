@@ -40,4 +40,16 @@ describe("torch", () => {
     const [first] = places(tipPath(torch, turned));
     expect(first).toEqual([8, 0.4]);
   });
+
+  it("narrows the cone towards its tip: shoulders at six tenths, the tip at fifteen hundredths", () => {
+    expect(places(flamePath(10, 0.5, 20, plain))).toEqual([
+      [-0.5, 20], [-0.5, 14], [-0.12, 11.5], [0, 10], [0.12, 11.5], [0.5, 14], [0.5, 20],
+    ]); // prettier-ignore
+  });
+
+  it("gives the tip walls of 1.1 mm at the mouth, wider above, the same on both sides", () => {
+    const found = places(tipPath(torch, plain));
+    expect(found.slice(0, 4)).toEqual([[-0.4, 8], [-1.5, 8], [-2, 10.6], [-0.4, 10.6]]); // prettier-ignore
+    expect(found.slice(4)).toEqual(found.slice(0, 4).map(([x, y]) => [-(x ?? 0), y]));
+  });
 });

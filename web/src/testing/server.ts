@@ -1,4 +1,5 @@
 // A server inside the test: what the page sends reaches it by the same door as the real one.
+import { cleanup } from "@testing-library/react";
 import { setupServer } from "msw/node";
 import { afterAll, afterEach } from "vitest";
 
@@ -12,5 +13,8 @@ globalThis.Request = class extends Plain {
 
 export const server = setupServer();
 server.listen({ onUnhandledRequest: "error" });
-afterEach(() => server.resetHandlers());
+afterEach(() => {
+  cleanup();
+  server.resetHandlers();
+});
 afterAll(() => server.close());

@@ -54,4 +54,36 @@ describe("a joint laid out", () => {
     for (const one of tall.placed) expect(one.top).toBeLessThan(tall.height);
     expect(tall.height).toBeGreaterThan(jointLayout(COLD, joint(2), 320).height);
   });
+
+  it("leans the torch about the place it points at, the way the joint says", () => {
+    const upright = jointLayout(TORCH, joint(3, 0), 700);
+    expect(upright.at(0, 5)).toBe(`${upright.sx(0)},${upright.sy(6)}`);
+    // By a right angle to the right its top lies beside that place.
+    const flat = jointLayout(TORCH, joint(3, 90), 700);
+    const [x, y] = flat.at(0, 5).split(",").map(Number);
+    expect(x).toBeCloseTo(flat.sx(5));
+    expect(y).toBeCloseTo(flat.sy(1));
+    const half = jointLayout(TORCH, joint(3, 45), 700);
+    const [leanX, leanY] = half.at(0, 4).split(",").map(Number);
+    expect(leanX).toBeCloseTo(half.sx(4 * Math.SQRT1_2));
+    expect(leanY).toBeCloseTo(half.sy(1 + 4 * Math.SQRT1_2));
+  });
+
+  it("makes room for the whole torch, and none for one there is not", () => {
+    // Cone, stand-off and tip: 5 + 2 + 2.6 mm over the place at 1 mm, 50 px of words above.
+    const tall = jointLayout(TORCH, joint(), 5000);
+    expect(tall.sy(1 + 9.6)).toBeCloseTo(50);
+    expect(tall.pxPerMm).toBeCloseTo(240 / (10.6 + 4));
+    expect(tall.foot).toBeCloseTo(290);
+    const cold = jointLayout(COLD, joint(), 5000);
+    expect(cold.torch).toBeNull();
+    expect(cold.sy(4)).toBeCloseTo(50);
+    expect(jointLayout(TORCH, joint(3, 80), 300).sx(0 + 9.6)).toBeLessThanOrEqual(300);
+  });
+
+  it("stands in the middle of its width", () => {
+    const { sx } = jointLayout(COLD, joint(), 640);
+    expect(sx(0)).toBeCloseTo(320);
+    expect((sx(-20) + sx(20)) / 2).toBeCloseTo(320);
+  });
 });

@@ -39,4 +39,54 @@ describe("what goes over the socket", () => {
     expect(readFrame(new ArrayBuffer(112), told)).toBeNull();
     expect(readFrame(new ArrayBuffer(4), told)).toBeNull();
   });
+
+  it("keeps a hand inside what its bytes hold", () => {
+    const at = (acetylene_open: number) =>
+      new DataView(
+        writeHands({ acetylene_open, oxygen_open: 0, acetylene_bar: 0, oxygen_bar: 0 }, 0, 0, told),
+      ).getUint16(8, true);
+    expect([at(-0.5), at(0), at(0.25), at(3)]).toEqual([0, 0, 16384, 65535]);
+  });
+
+  const frame = () => {
+    const view = new DataView(new ArrayBuffer(110));
+    view.setUint16(0, 0x4c50, true);
+    view.setUint8(2, 1);
+    return view;
+  };
+  it.each([
+    [1, [true, false, false]],
+    [2, [false, true, false]],
+    [4, [false, false, true]],
+    [7, [true, true, true]],
+    [8, [false, false, false]],
+  ] as const)("flags %s are read bit by bit", (flags, [lit, stopped, split]) => {
+    const view = frame();
+    view.setUint8(3, flags);
+    expect(readFrame(view.buffer, told)).toMatchObject({ lit, stopped, split });
+  });
+
+  it("reads three colours and every number where it lies", () => {
+    const view = frame();
+    [1, 2, 3, 4, 5, 6, 7, 8, 9].forEach((part, at) => view.setUint8(100 + at, part));
+    view.setFloat32(12, 120, true);
+    view.setFloat32(16, 1.5, true);
+    expect(readFrame(view.buffer, told)).toMatchObject({
+      numbers: { acetylene_l_per_h: 120, ratio: 1.5 },
+      cone: "1, 2, 3",
+      feather: "4, 5, 6",
+      envelope: "7, 8, 9",
+    });
+  });
+
+  it.each([
+    ["another kind", 2, 3],
+    ["another sender", 0, 0x11],
+  ])("refuses %s", (_why, at, byte) => {
+    const view = frame();
+    view.setUint8(at, byte);
+    expect(readFrame(view.buffer, told)).toBeNull();
+    expect(readFrame(frame().buffer.slice(0, 109), told)).toBeNull();
+    expect(readFrame(frame().buffer, told)).not.toBeNull();
+  });
 });

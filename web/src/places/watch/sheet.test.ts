@@ -51,3 +51,29 @@ test("a reading that came late is put in its place", () => {
     ],
   ]);
 });
+
+test("a silence counts from where each place was last read, three minutes and no less", () => {
+  const sheet = emptySheet();
+  addTo(sheet, [near([0, 180], [20, 21]), foot([100], [19])]);
+  expect(sheet.at_s).toEqual([0, 100, 180]);
+  addTo(sheet, [foot([281], [18])]);
+  // The place itself was silent for 181 s, though the other was read in between.
+  expect([sheet.at_s, sheet.c[1]]).toEqual([
+    [0, 100, 180, 190.5, 281],
+    [undefined, 19, undefined, null, 18],
+  ]);
+});
+
+test("readings of one moment share a row, and none is sorted that came in time", () => {
+  const sheet = emptySheet();
+  addTo(sheet, [near([1, 2, 3], [1, 2, 3])]);
+  const first = sheet.c[0];
+  addTo(sheet, [near([3.5], [4])]);
+  expect(sheet.c[0]).toBe(first);
+  expect(sheet.at_s).toEqual([1, 2, 3, 3.5]);
+  addTo(sheet, [near([3.4], [9])]);
+  expect([sheet.at_s, sheet.c[0]]).toEqual([
+    [1, 2, 3, 3.4, 3.5],
+    [1, 2, 3, 9, 4],
+  ]);
+});
