@@ -65,7 +65,7 @@ def main() -> None:
 
 def _measured(tree: Path, layer: Layer, count: int, seed: int) -> bool:
     """Plant a layer's faults; return whether enough of them were killed."""
-    if said := _failure(tree, layer, layer.tests):
+    if said := _failure(tree, layer.tests):
         sys.exit(f"The tests fail with no fault planted: nothing can be measured.\n{said}")
     files = {file for room in layer.rooms for file in tree.glob(room)}
     every = [
@@ -93,7 +93,8 @@ def _killed(tree: Path, layer: Layer, fault: Fault) -> bool:
     file.write_text(planted(text, fault), encoding="utf-8")
     try:
         # Its own tests first: most faults fall to them in seconds.
-        return _failure(tree, layer, [*_near(tree, layer, fault.path), *layer.tests]) != ""
+        near = _near(tree, layer, fault.path)
+        return _failure(tree, [*near, *layer.tests], fault.path) != ""
     finally:
         file.write_text(text, encoding="utf-8")
 
@@ -105,10 +106,13 @@ def _near(tree: Path, layer: Layer, path: Path) -> list[str]:
     return [str(one.relative_to(tree)) for one in tests if module in one.read_text("utf-8")]
 
 
-def _failure(tree: Path, layer: Layer, tests: Sequence[str]) -> str:
-    """Return the end of what failing tests of the copy print, nothing where they pass."""
+def _failure(tree: Path, tests: Sequence[str], path: Path | None = None) -> str:
+    """Return the end of what failing tests of the copy print, nothing where they pass.
+
+    The page's are asked where `tests` names none: all, or those a module of it can change."""
     python = ["-m", "pytest", "-x", "-q", "-p", "no:cacheprovider", "--no-header", *tests]
-    page = ["npx", "--no-install", "vitest", "run", "--bail", "1"]
+    which = ["run"] if path is None else ["related", str(path.relative_to("web")), "--run"]
+    page = ["npx", "--no-install", "vitest", *which, "--passWithNoTests", "--bail", "1"]
     try:
         done = subprocess.run(
             [sys.executable, *python] if tests else page,
