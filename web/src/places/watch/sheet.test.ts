@@ -77,3 +77,15 @@ test("readings of one moment share a row, and none is sorted that came in time",
     [1, 2, 3, 9, 4],
   ]);
 });
+
+test("what came mixed up is put in order, moment by moment", () => {
+  const sheet = emptySheet();
+  addTo(sheet, [near([5, 9], [25, 29]), foot([7, 3], [17, 13])]);
+  expect([sheet.at_s, sheet.c]).toEqual([
+    [3, 5, 7, 9],
+    [
+      [undefined, 25, undefined, 29],
+      [13, undefined, 17, undefined],
+    ],
+  ]);
+});
