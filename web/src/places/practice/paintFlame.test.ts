@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 
+import { recorder } from "../../testing/recorder";
 import { paintFlame, type PaintedFlame } from "./paintFlame";
 
 const WIDTH = 1000;
@@ -120,5 +121,81 @@ describe("a flame", () => {
     expect(painted(NEUTRAL).puffs).toHaveLength(0);
     expect(painted({ ...NEUTRAL, soot: 0.5 }).puffs.length).toBeGreaterThan(0);
     expect(painted(null).drops).toHaveLength(0);
+  });
+});
+
+describe("the whole flame, ten dots to a millimetre", () => {
+  // 1,660 dots for 166 mm at the left; what follows the first restore is the close view.
+  const whole = (more: Partial<PaintedFlame> = {}, jets = 1) => {
+    const { context, strokes } = recorder();
+    const flame = { ...NEUTRAL, orificeMm: 1, ...more };
+    paintFlame(context, 2767, 400, flame, { jets, steel: "gray" });
+    const left = strokes.slice(
+      0,
+      strokes.findIndex(({ call }) => call === "restore"),
+    );
+    const of = (call: string) => left.filter((one) => one.call === call);
+    return { of, left };
+  };
+  const coneOf = (of: ReturnType<typeof whole>["of"]) =>
+    of("bezierCurveTo").filter(({ fill }) => String(fill).startsWith("rgba(236, 248, 255"));
+
+  it("draws a tip eight millimetres across, tapered at its end", () => {
+    const { of } = whole();
+    const tip = [of("moveTo").at(-1), ...of("lineTo")].map((one) => one?.args);
+    expect(tip).toEqual([[0, 160], [112, 160], [160, 180], [160, 220], [112, 240], [0, 240]]); // prettier-ignore
+  });
+
+  it("makes the tip of a head as much wider as its bores stand apart", () => {
+    const tip = whole({}, 3).of("moveTo").at(-1);
+    expect(tip?.args).toEqual([0, 200 - 90 - 40]);
+    const crowded = whole({}, 5).of("moveTo").at(-1);
+    expect(crowded?.args[1]).toBeCloseTo(200 - 2 * (400 / 6) - 40);
+  });
+
+  it("draws the cone as long as it is and a little wider than the bore, level where nothing bends it", () => {
+    const [upper, lower] = coneOf(whole().of);
+    expect(upper?.args.slice(4)).toEqual([220, 200]);
+    expect(lower?.args[4]).toBe(160);
+    const half = 11;
+    expect(upper?.args.slice(0, 4)).toEqual([175, 200 - 1.3 * half, 202, 200 - 0.8 * half]);
+    expect((lower?.args[5] as number) - 200).toBeCloseTo(0.35 * half);
+  });
+
+  it("leans the cone of a foul tip by its length, and parts it to both sides", () => {
+    const [leant] = coneOf(whole({ lean: 0.25 }).of);
+    expect(leant?.args[5]).toBe(200 + 15);
+    const ends = coneOf(whole({ split: true }).of).filter((_, at) => at % 2 === 0);
+    expect(ends.map(({ args }) => args[5])).toEqual([200 - 22, 200 + 22]);
+  });
+
+  it("shows the cone as strong as it is, a blunt one fainter", () => {
+    const fill = (more: Partial<PaintedFlame>) => coneOf(whole(more).of)[0]?.fill;
+    expect(fill({})).toBe("rgba(236, 248, 255, 1)");
+    expect(fill({ sharp: 0 })).toBe("rgba(236, 248, 255, 0.6)");
+    expect(fill({ sharp: 0.5, inner: 0.5 })).toBe("rgba(236, 248, 255, 0.4)");
+  });
+
+  it("lays the envelope in nine layers, each shorter, all bent by the air", () => {
+    const { of } = whole({ draught: 0.4 });
+    const layers = of("bezierCurveTo").filter(({ fill }) => typeof fill === "object");
+    const ends = layers.filter((_, at) => at % 2 === 0).map(({ args }) => args);
+    expect(ends).toHaveLength(9);
+    expect(ends[0]?.slice(4)).toEqual([160 + 800, 200 + 20]);
+    expect(ends[8]?.[4]).toBeCloseTo(160 + 800 * (1 - 5.6 / 9));
+    expect(ends[8]?.[5]).toBeCloseTo(200 + 20 * (1 - 5.6 / 9));
+    // A sixth of its length to either side.
+    expect(ends[0]?.[3]).toBeCloseTo(200 - 0.8 * 128 + 10);
+    const least = whole({ envelopeMm: 1 }).of("bezierCurveTo")[0];
+    expect(least?.args[4]).toBe(160 + 40);
+  });
+
+  it("smokes at the envelope's end, six puffs that grow, rise and fade", () => {
+    const { of } = whole({ soot: 1, draught: 0.5 });
+    const puffs = of("arc").map(({ args, fill }) => [...args.slice(0, 3), fill]);
+    expect(puffs).toHaveLength(6);
+    expect(puffs[0]).toEqual([960 - 120, 215, 20, "rgba(40, 38, 36, 0.5)"]);
+    expect(puffs[5]?.slice(0, 3)).toEqual([960 + 180, 215 - 110, 90]);
+    expect(puffs[5]?.[3]).toMatch(/^rgba\(40, 38, 36, 0\.14/);
   });
 });
