@@ -86,4 +86,14 @@ describe("a joint laid out", () => {
     expect(sx(0)).toBeCloseTo(320);
     expect((sx(-20) + sx(20)) / 2).toBeCloseTo(320);
   });
+
+  it("keeps a leaning tip's both corners, three millimetres to either side, in the picture", () => {
+    const narrow = { ...joint(3, 45), view: { left: -1, bottom: -1, right: 1, top: 1 } };
+    const laid = jointLayout(TORCH, narrow, 400);
+    const corners = [laid.at(-3, 9.6), laid.at(3, 9.6)].map((place) => Number(place.split(",")[0]));
+    expect(Math.max(...corners)).toBeLessThanOrEqual(400 - SIDE_PX + 1e-9);
+    const upright = jointLayout(TORCH, { ...narrow, torch_deg: 0 }, 20 + 2 * SIDE_PX);
+    expect(upright.sx(-3)).toBeCloseTo(SIDE_PX);
+    expect(upright.sx(3)).toBeCloseTo(20 + SIDE_PX);
+  });
 });

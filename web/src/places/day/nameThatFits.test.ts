@@ -23,4 +23,14 @@ describe("a name in a block", () => {
     expect(nameThatFits("mmmmmm", 70)).toBe("");
     expect(nameThatFits("iiiiii", 70)).toBe("iiiiii");
   });
+
+  it("needs room for its letters and twelve dots beside them, and not a dot more", () => {
+    // Seven for a letter, ten and a half for a wide one, 4.2 for a narrow one.
+    expect(nameThatFits("Rope", 12 + 4 * 7)).toBe("Rope");
+    expect(nameThatFits("Rope", 12 + 4 * 7 - 0.1)).toBe("");
+    expect(nameThatFits("Mwm", 12 + 3 * 10.5)).toBe("Mwm");
+    expect(nameThatFits("Mwm", 12 + 3 * 10.5 - 0.1)).toBe("");
+    expect(nameThatFits("till", 12 + 4 * 4.2 + 0.01)).toBe("till");
+    expect(nameThatFits("till", 12 + 4 * 4.2 - 0.1)).toBe("");
+  });
 });

@@ -139,4 +139,29 @@ describe("a cylinder that is read", () => {
     expect(now().misread?.field).toBe("gauge_bar");
     expect(onSaved).not.toHaveBeenCalled();
   });
+
+  it("is dated by the clock on the wall, wherever that is", async () => {
+    const sent: { changes: { readings: { at: string }[] } }[] = [];
+    server.use(
+      reads(() => 47.3),
+      http.patch("*/api/rack/i1", async ({ request }) => {
+        sent.push((await request.json()) as (typeof sent)[number]);
+        return HttpResponse.json({});
+      }),
+    );
+    // Half past five in the afternoon where it is noon in Greenwich.
+    vi.useFakeTimers({ toFake: ["Date"], now: new Date("2026-11-25T12:00:00Z") });
+    vi.spyOn(Date.prototype, "getTimezoneOffset").mockReturnValue(-330);
+    const { save } = saving({
+      owned,
+      reading: { ...NONE, weight: "47.3 kg", temperature: "12 °C" },
+    });
+    await save();
+    vi.restoreAllMocks();
+    vi.useRealTimers();
+    expect(sent[0]?.changes.readings[1]).toMatchObject({
+      at: "2026-11-25T17:30",
+      temperature_c: 47.3,
+    });
+  });
 });
