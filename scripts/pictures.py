@@ -76,12 +76,10 @@ def tacks(page: Page, served: Served) -> None:
     page.mouse.click(box["x"] + SLID_PX, box["y"] + box["height"] / 2)
 
 
-def plate(page: Page, served: Served) -> None:
-    """A plate too thick for one pass, which no job of the demo is."""
-    hinge = {"name": "Ramp hinge plate", "alloy": "s235jr", "thickness_mm": 9.5, "length_mm": 320.0}
-    made = served.ask("POST", "/api/jobs", hinge)["id"]
-    page.goto(f"{served.url}/jobs/{made}?at=tack-and-run")
-    expect(page.get_by_label("Name of the job")).to_have_value("Ramp hinge plate")
+def settings(page: Page, served: Served) -> None:
+    """A backup just made by hand."""
+    served.ask("POST", "/api/shop/backups")
+    at("/settings")(page, served)
 
 
 def metals(page: Page, served: Served) -> None:
@@ -162,13 +160,13 @@ PICTURES: dict[str, tuple[tuple[int, int], Take]] = {
     "bench-day": (DESK, at_job("Funnel casing patch", "torch")),
     "bench-hood": (DESK, hood),
     "tacks": (DESK, tacks),
-    "plate": (DESK, plate),
     "straighten": (DESK, at_job("Gangway handrail", "piece")),
     "hard-face": (DESK, at_job("Winch pawls", "piece")),
     "heat-part": (DESK, at_job("Stern-gland nut", "warm")),
     "casting-preheat": (DESK, at_job("Bilge-pump body", "preheat")),
     "metals": (DESK, metals),
     "rack": (DESK, at("/rack")),
+    "settings": (DESK, settings),
     "run-book": (DESK, at("/runs")),
     "hand": (DESK, at("/runs/hand")),
     "day": (DESK, at("/day")),

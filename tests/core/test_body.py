@@ -99,7 +99,9 @@ def test_in_air_it_falls_as_the_plain_balance_says():
         return [-of.body.area_m2 * of.air_w_per_m2(t[0])[0] / of.body.mass_kg
                 / of.body.metal.capacity(t[0])]  # fmt: skip
 
-    reached = lambda _, t: t[0] - 50  # noqa: E731
+    def reached(_, t):
+        return t[0] - 50
+
     reached.terminal = True
     wanted = solve_ivp(fall, (0, 40_000), [600.0], events=reached, rtol=1e-7).t_events[0][0]
     assert run_cooling(of).hours[-1] * 3600 == pytest.approx(wanted, rel=2e-3)

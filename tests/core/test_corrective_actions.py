@@ -21,15 +21,16 @@ def plan_of(**told):
 @pytest.mark.parametrize("kind", [kind.id for kind in KINDS])
 def test_every_kind_says_what_goes_wrong_with_it_and_each_says_all_of_it(kind):
     plan = compose_plan(job_from({"name": "Piece", "kind": kind}), ShopSchools())
-    mends = corrective_actions_for(plan)
-    assert len({mend.id for mend in mends}) == len(mends) >= 4
-    for mend in mends:
-        assert min(len(text) for text in (mend.do, mend.go_on, mend.reason, mend.source)) > 10
+    actions = corrective_actions_for(plan)
+    assert len({action.id for action in actions}) == len(actions) >= 4
+    for action in actions:
+        said = (action.do, action.go_on, action.reason, action.source)
+        assert min(len(text) for text in said) > 10
 
 
 def test_a_metal_has_its_own_troubles_and_not_anothers():
     steel, aluminium, lead = (
-        {mend.id for mend in corrective_actions_for(plan_of(family=family))}
+        {action.id for action in corrective_actions_for(plan_of(family=family))}
         for family in ("carbon-steel", "aluminium", "lead")
     )
     assert "no-warning" in aluminium - steel

@@ -39,10 +39,10 @@ def test_a_job_is_planned_with_the_heats_own_analysis(shop):
 def test_a_heat_put_away_still_serves_its_jobs_and_comes_back(shop):
     own = shop.metals.add(HEAT)
     job = shop.patch(thickness_mm=6.0, alloy=own.id)
-    shop.metals.put_away(own.id)
+    shop.metals.archive(own.id)
     assert own.id not in [line.id for line in shop.metals.lines()]
     assert "H-77" in shop.bench.open(job.id).plan.stations[0].figures[0].text
-    assert shop.metals.bring_back(own.id) == own
+    assert shop.metals.restore(own.id) == own
     assert shop.metals.lines()[0] == own
 
 
@@ -98,7 +98,7 @@ def test_a_bad_entry_is_refused_by_field(shop, document, field):
 
 
 def test_a_metal_that_is_not_there_is_said_so(shop):
-    for ask in (shop.metals.page, shop.metals.put_away, shop.metals.bring_back):
+    for ask in (shop.metals.page, shop.metals.archive, shop.metals.restore):
         with pytest.raises(NotFound):
             ask("heat-none")
 

@@ -41,11 +41,11 @@ def test_two_of_one_name_are_refused_but_a_tip_may_share_a_hoses_name(shop):
         shop.rack.add(TIP)
     assert refused.value.field == "name"
     shop.rack.add({"kind": "hose", "name": "7", "bore_mm": "6.3 mm", "length_m": "10"})
-    shop.rack.put_away(tip.id)
+    shop.rack.archive(tip.id)
     assert [owned.item.kind for owned in shop.rack.items()] == ["hose"]
     shop.rack.add(TIP)
     with pytest.raises(Refused):
-        shop.rack.bring_back(tip.id)
+        shop.rack.restore(tip.id)
 
 
 def test_an_import_adds_changes_and_leaves_the_same(shop):
@@ -124,7 +124,7 @@ def test_a_date_to_come_is_refused(shop):
 
 
 def test_what_is_not_there_is_said_so(shop):
-    for ask in (shop.rack.put_away, shop.rack.bring_back):
+    for ask in (shop.rack.archive, shop.rack.restore):
         with pytest.raises(NotFound):
             ask("nothing")
 

@@ -125,11 +125,11 @@ def test_a_preview_saves_nothing(shop):
 
 def test_a_job_put_away_can_be_brought_back(shop):
     job = shop.patch()
-    shop.bench.put_away(job.id)
+    shop.bench.archive(job.id)
     assert shop.bench.tickets().tickets == []
     with pytest.raises(NotFound):
         shop.bench.open(job.id)
-    assert shop.bench.bring_back(job.id).plan == job.plan
+    assert shop.bench.restore(job.id).plan == job.plan
     assert [ticket.line for ticket in shop.bench.tickets().tickets] == ["low-carbon 1.2 mm · butt"]
 
 
@@ -198,7 +198,7 @@ def test_two_tablets_at_one_run_do_not_overwrite_each_other(shop):
     assert stale.value.current.log.who == "Brit"
 
 
-@pytest.mark.parametrize("call", ["open", "undo", "put_away", "bring_back"])
+@pytest.mark.parametrize("call", ["open", "undo", "archive", "restore"])
 def test_an_unknown_job_is_not_found(shop, call):
     arguments = ("nowhere", 1) if call == "undo" else ("nowhere",)
     with pytest.raises(NotFound):

@@ -99,11 +99,11 @@ def bench_router(bench: Bench) -> APIRouter:
     @router.delete("/{job_id}", operation_id="archive_job", status_code=204)
     def archive_job(job_id: str) -> None:
         """Take a job off the list; it can be restored."""
-        bench.put_away(job_id)
+        bench.archive(job_id)
 
     @router.post("/{job_id}/restore", operation_id="restore_job", response_model=OpenJob)
     def restore_job(job_id: str) -> Response:
         """Put an archived job back on the list."""
-        return written(bench.bring_back(job_id))
+        return written(bench.restore(job_id))
 
     return router

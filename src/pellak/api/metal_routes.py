@@ -49,11 +49,11 @@ def metal_router(metals: Metals) -> APIRouter:
     @router.delete("/{metal_id}", operation_id="archive_heat_lot", status_code=204)
     def archive_heat_lot(metal_id: str) -> None:
         """Take a heat of the shop off the list; it can be restored."""
-        metals.put_away(metal_id)
+        metals.archive(metal_id)
 
     @router.post("/{metal_id}/restore", operation_id="restore_heat_lot")
     def restore_heat_lot(metal_id: str) -> MetalLine:
         """Put an archived heat back on the list."""
-        return metals.bring_back(metal_id)
+        return metals.restore(metal_id)
 
     return router

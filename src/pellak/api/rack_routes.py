@@ -68,11 +68,11 @@ def rack_router(rack: RackBook, gas: GasBook) -> APIRouter:
     @router.delete("/{item_id}", operation_id="archive_rack_item", status_code=204)
     def archive_rack_item(item_id: str) -> None:
         """Take something off the rack; it can be restored."""
-        rack.put_away(item_id)
+        rack.archive(item_id)
 
     @router.post("/{item_id}/restore", operation_id="restore_rack_item")
     def restore_rack_item(item_id: str) -> OwnedItem:
         """Put something back on the rack."""
-        return rack.bring_back(item_id)
+        return rack.restore(item_id)
 
     return router

@@ -27,8 +27,9 @@ class _Passing(io.RawIOBase):
         return True
 
     def write(self, content: object) -> int:
-        self._held += memoryview(content)  # type: ignore[arg-type]  # any buffer, as its library says
-        return memoryview(content).nbytes  # type: ignore[arg-type]
+        given = memoryview(content)  # type: ignore[arg-type]  # any buffer, as its library says
+        self._held += given
+        return given.nbytes
 
     def handed_on(self) -> bytes:
         content = bytes(self._held)

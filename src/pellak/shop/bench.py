@@ -210,12 +210,12 @@ class Bench:
             raise Stale("job", version, standing.version, opened)
         return opened
 
-    def put_away(self, job_id: str) -> None:
-        """Take a job off the bench. `bring_back` undoes it."""
+    def archive(self, job_id: str) -> None:
+        """Take a job off the bench. `restore` undoes it."""
         with self._database.transaction() as session:
             _get(session, job_id).deleted_at = self._clock()
 
-    def bring_back(self, job_id: str) -> OpenJob:
+    def restore(self, job_id: str) -> OpenJob:
         """Put a job that was put away back on the bench."""
         with self._database.transaction() as session:
             row = Jobs(session).find(job_id)

@@ -108,12 +108,12 @@ class Metals:
             kept = [Certificate.model_validate(r.certificate) for r in HeatLots(session).kept()]
         return write_file(kept, kind)
 
-    def put_away(self, metal_id: str) -> None:
-        """Take a heat out of the list; jobs that name it keep it. `bring_back` undoes it."""
+    def archive(self, metal_id: str) -> None:
+        """Take a heat out of the list; jobs that name it keep it. `restore` undoes it."""
         with self._database.transaction() as session:
             _row(session, metal_id).deleted_at = self._clock()
 
-    def bring_back(self, metal_id: str) -> MetalLine:
+    def restore(self, metal_id: str) -> MetalLine:
         """Put a heat that was put away back in the list."""
         with self._database.transaction() as session:
             row = _row(session, metal_id)

@@ -165,12 +165,12 @@ class RackBook:
             row.version += 1
             return self._shown(row)
 
-    def put_away(self, item_id: str) -> None:
-        """Take an item out of the rack. `bring_back` undoes it."""
+    def archive(self, item_id: str) -> None:
+        """Take an item out of the rack. `restore` undoes it."""
         with self._database.transaction() as session:
             _row(session, item_id).deleted_at = self._clock()
 
-    def bring_back(self, item_id: str) -> OwnedItem:
+    def restore(self, item_id: str) -> OwnedItem:
         """Put an item that was taken out back in."""
         with self._database.transaction() as session:
             row = _row(session, item_id)

@@ -10,6 +10,7 @@ export function useSettled<T>(value: T, ms = 30): T {
     const now = performance.now();
     const calm = now - changedAt.current > AT_ONCE_AFTER_MS;
     changedAt.current = now;
+    // Not told by a timer alone: whatever comes in between begins the wait anew.
     const timer = setTimeout(() => setSettled(value), calm ? 0 : ms);
     return () => clearTimeout(timer);
   }, [value, ms]);

@@ -22,6 +22,7 @@ export function useTurns(onWaits: (why: Waits) => void) {
         } catch (error) {
           if (!(error instanceof AwayError)) throw error;
           onWaits(error instanceof BusyError ? "busy" : "away");
+          // The server is asked again, not waited for: nobody says when it is back.
           await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
         }
       }

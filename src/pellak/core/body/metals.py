@@ -30,6 +30,10 @@ def _steel_c(t: float) -> float:
     return 545 + 17820 / (t - 731) if t < 900 else 650.0
 
 
+def _low_alloy_w_per_m_k(t: float) -> float:
+    return max(43.5 - 0.018 * t, 27.0)
+
+
 def _iron_c(t: float) -> float:
     return 450 + 0.37 * t + 1100 * math.exp(-(((t - 770) / 30) ** 2))
 
@@ -108,12 +112,13 @@ def _made(
 def body_metals() -> Mapping[BodyFamily, BodyMetal]:
     """Return the metals by family. Formulas of the standards named in `source`, strengths of
     `thermal.csv`; a stainless skin that never glowed is brighter than an oxidised one."""
-    low_alloy: Callable[[float], float] = lambda t: max(43.5 - 0.018 * t, 27.0)  # noqa: E731
     made = (
         _made("carbon-steel", 7850, "low-carbon-steel", 720, STEEL_SOURCE,
               lambda t: 54 - 0.0333 * t if t < 800 else 27.36, _steel_c),
-        _made("chromoly", 7850, "chromoly", 720, STEEL_SOURCE, low_alloy, _steel_c),
-        _made("alloy-steel", 7850, "alloy-steel", 720, STEEL_SOURCE, low_alloy, _steel_c),
+        _made("chromoly", 7850, "chromoly", 720, STEEL_SOURCE, _low_alloy_w_per_m_k,
+              _steel_c),
+        _made("alloy-steel", 7850, "alloy-steel", 720, STEEL_SOURCE, _low_alloy_w_per_m_k,
+              _steel_c),
         _made("stainless", 7900, "stainless-austenitic", 720, STAINLESS_SOURCE,
               lambda t: 14.6 + 0.0127 * t,
               lambda t: 450 + 0.28 * t - 2.91e-4 * t**2 + 1.34e-7 * t**3, 0.45),

@@ -7,7 +7,7 @@ from pellak.core.answer.working import Caution, School
 from pellak.core.body.metals import BodyFamily
 from pellak.core.body.purposes import OPENED_BY_HEAT, purposes
 from pellak.core.kinds.stations.asked import question_figures
-from pellak.core.kinds.stations.told import listed_figure, metal_figure, typed_line
+from pellak.core.kinds.stations.piece_figures import listed_figure, metal_figure, typed_line
 from pellak.core.metal.alloy import Metal
 from pellak.core.model.kinds.heat.job import HeatJob
 from pellak.core.piece.box import Box, BoxKind

@@ -3,8 +3,8 @@
 from pellak.core.answer.figure import Choice, Figure, Station, figure_of
 from pellak.core.answer.working import Caution, School, short
 from pellak.core.kinds.stations.asked import question_figures
+from pellak.core.kinds.stations.piece_figures import listed_figure, metal_figure, typed_line
 from pellak.core.kinds.stations.set_up import line
-from pellak.core.kinds.stations.told import listed_figure, metal_figure, typed_line
 from pellak.core.metal.alloy import Metal
 from pellak.core.model.kinds.overlay.job import OverlayJob
 from pellak.core.overlay.base import base_of

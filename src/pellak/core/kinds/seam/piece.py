@@ -3,7 +3,7 @@
 from pellak.core.answer.figure import Asks, Figure, Station
 from pellak.core.answer.working import Caution, School, Working, short
 from pellak.core.kinds.stations.asked import question_figures
-from pellak.core.kinds.stations.told import gauge_beside, metal_figure, typed_line
+from pellak.core.kinds.stations.piece_figures import gauge_beside, metal_figure, typed_line
 from pellak.core.metal.alloy import Metal
 from pellak.core.metal.cautions import metal_cautions
 from pellak.core.metal.fusion import fusion_cautions

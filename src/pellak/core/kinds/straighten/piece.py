@@ -5,7 +5,7 @@ from typing import get_args
 from pellak.core.answer.figure import Figure, Station, figure_of
 from pellak.core.answer.working import Caution, short
 from pellak.core.kinds.stations.asked import question_figures
-from pellak.core.kinds.stations.told import listed_figure, metal_figure, typed_line
+from pellak.core.kinds.stations.piece_figures import listed_figure, metal_figure, typed_line
 from pellak.core.member.kink import MOST_FACE_SHARE, heated_face_mm
 from pellak.core.member.limits import Steel
 from pellak.core.member.section import NEEDS, Section

@@ -1,4 +1,4 @@
-"""What a person told of a piece of any kind: its metal, its measures, the gauge beside one."""
+"""Figures of a piece of any kind: its metal, its measures as typed, the gauge beside one."""
 
 from pellak.core.answer.figure import Asks, Figure
 from pellak.core.answer.working import School, Working, short
