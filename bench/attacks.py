@@ -98,17 +98,17 @@ def attacks() -> None:
             body = made()
             with looked_at(served.memory_mb) as seen:
                 path = f"/api/runs/{run}/photos?slot=front"
-                told = at_once(AT_ONCE, lambda _, b=body, p=path: send(served, p, b, FILE))
+                result = at_once(AT_ONCE, lambda _, b=body, p=path: send(served, p, b, FILE))
             print(
-                f"{AT_ONCE} x {name} ({len(body) / 1e3:.0f} kB): {told}, "
+                f"{AT_ONCE} x {name} ({len(body) / 1e3:.0f} kB): {result}, "
                 f"{max(seen) - rest:.0f} MB above rest at most"
             )
         for name, body in (("zeros", b"[" + b"0," * 9_900_000 + b"0]"),
                            ("{}", b"[" + b"{}," * 6_600_000 + b"{}]")):  # fmt: skip
             before = served.memory_mb()
             with looked_at(served.memory_mb) as seen:
-                told = at_once(1, lambda _, b=body: send(served, "/api/book/import", b, FILE))
-            print(f"import of 20 MB of {name}: {told}, {max(seen) - before:.0f} MB at most")
+                result = at_once(1, lambda _, b=body: send(served, "/api/book/import", b, FILE))
+            print(f"import of 20 MB of {name}: {result}, {max(seen) - before:.0f} MB at most")
         jobs = [{**LONG_JOB, "id": f"j{n}"} for n in range(12)]
         day = {
             "jobs": jobs, "people": ["a", "b"], "torches": ["x"], "opens_min": 420.0,
@@ -122,13 +122,13 @@ def attacks() -> None:
 
         body = json.dumps(day).encode()
         with looked_at(list_s) as seen:
-            told = at_once(
+            result = at_once(
                 AT_ONCE,
                 lambda _: send(
                     served, "/api/reckon/day", body, {"content-type": "application/json"}
                 ),
             )
-        print(f"{AT_ONCE} days of 30 s at once: {told}; a list took {max(seen):.2f} s at most")
+        print(f"{AT_ONCE} days of 30 s at once: {result}; a list took {max(seen):.2f} s at most")
 
 
 if __name__ == "__main__":

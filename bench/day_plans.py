@@ -32,7 +32,7 @@ def day(count: int, exact: bool) -> DayGiven:
     )  # fmt: skip
 
 
-def told(what: str, taken_s: float, plan: DayPlan, asked: str = "") -> None:
+def print_taken(what: str, taken_s: float, plan: DayPlan, asked: str = "") -> None:
     worth = plan.worth()
     print(f"{what:34}{taken_s:7.2f} s   ends {worth[2]:6.0f} min, {worth[3]:2.0f} changes  {asked}")
 
@@ -42,10 +42,10 @@ def main() -> None:
         given = day(count, exact=False)
         start = time.perf_counter()
         plan = plan_greedily(given)
-        told(f"{count} jobs by list", time.perf_counter() - start, plan, asked)
+        print_taken(f"{count} jobs by list", time.perf_counter() - start, plan, asked)
         start = time.perf_counter()
         plan = search_locally(given, plan)
-        told(f"{count} jobs, small moves", time.perf_counter() - start, plan)
+        print_taken(f"{count} jobs, small moves", time.perf_counter() - start, plan)
     for count in (6, 12):
         start = time.perf_counter()
         answer = plan_day(day(count, exact=True))

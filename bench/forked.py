@@ -20,9 +20,9 @@ _FORKED = multiprocessing.get_context("forkserver")
 _FORKED.set_forkserver_preload(["bench.loaded"])
 
 
-def forked(does: Callable[..., None], *told: Any) -> ForkServerProcess:
+def forked(does: Callable[..., None], *given: Any) -> ForkServerProcess:
     """Return a process in which a function of a module runs, with everything loaded already."""
-    process = _FORKED.Process(target=does, args=told, daemon=True)
+    process = _FORKED.Process(target=does, args=given, daemon=True)
     process.start()
     return process
 

@@ -62,9 +62,9 @@ def page_clock(later_s: float = 0.0) -> str:
     return f"""{{
         const Real = Date, behind = {1000 * (behind_s() + later_s):.0f};
         globalThis.Date = class extends Real {{
-            constructor(...told) {{
-                if (told.length === 0) super(Real.now() + behind);
-                else super(...told);
+            constructor(...given) {{
+                if (given.length === 0) super(Real.now() + behind);
+                else super(...given);
             }}
             static now() {{ return Real.now() + behind; }}
         }};

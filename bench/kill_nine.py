@@ -1,4 +1,4 @@
-"""Rounds of kill -9 under writers: `python -m bench.kill_nine 200`. No told save may be lost."""
+"""Rounds of kill -9 under writers, for acknowledged saves: `python -m bench.kill_nine 200`."""
 
 import http.client
 import random
@@ -16,10 +16,10 @@ WRITERS = 8
 
 @dataclass
 class Writer:
-    """One window that saves one job again and again; `told` is the last version told as saved."""
+    """One window that saves one job again and again; `version` is the last one acknowledged."""
 
     job_id: str
-    told: int = 1
+    version: int = 1
     lengths: dict[int, float] = field(default_factory=dict)
 
 
@@ -32,14 +32,14 @@ class Report:
 
 def _write(served: Served, writer: Writer) -> None:
     while True:
-        length = 100.0 + (writer.told % 40_000)
-        writer.lengths[writer.told + 1] = length
-        changes = {"version": writer.told, "changes": {"length_mm": length}}
+        length = 100.0 + (writer.version % 40_000)
+        writer.lengths[writer.version + 1] = length
+        changes = {"version": writer.version, "changes": {"length_mm": length}}
         try:
             saved = served.ask("PATCH", f"/api/jobs/{writer.job_id}", changes)
         except (OSError, http.client.HTTPException):
             return
-        writer.told = saved["version"]
+        writer.version = saved["version"]
 
 
 def kill_rounds(folder: Path, rounds: int, seed: int = 1, *, quickly: bool = False) -> Report:
@@ -56,19 +56,19 @@ def kill_rounds(folder: Path, rounds: int, seed: int = 1, *, quickly: bool = Fal
             job = {"name": f"Job {number}", "thickness_mm": 1.2, "length_mm": 100.0}
             writers.append(Writer(served.ask("POST", "/api/jobs", job)["id"]))
         _check(served, writers, report)
-        before = sum(writer.told for writer in writers)
+        before = sum(writer.version for writer in writers)
         threads = [threading.Thread(target=_write, args=(served, w)) for w in writers]
         for thread in threads:
             thread.start()
         wanted, until = before + chance.randint(1, 3 * WRITERS), time.monotonic() + 30
-        while sum(writer.told for writer in writers) < wanted and time.monotonic() < until:
+        while sum(writer.version for writer in writers) < wanted and time.monotonic() < until:
             time.sleep(0.005)  # between two looks
         threads[0].join(chance.uniform(0.0, 0.1))
         served.kill()
         for thread in threads:
             thread.join()
         report.rounds += 1
-        report.acknowledged += sum(writer.told for writer in writers) - before
+        report.acknowledged += sum(writer.version for writer in writers) - before
     with Served(folder, quickly=quickly) as served:
         _check(served, writers, report)
     return report
@@ -79,17 +79,17 @@ def _check(served: Served, writers: list[Writer], report: Report) -> None:
         found = served.ask("GET", f"/api/jobs/{writer.job_id}")
         version, length = found["version"], found["plan"]["job"]["length_mm"]
         # One more save may have reached the disk without its word reaching us.
-        if version not in (writer.told, writer.told + 1):
-            report.lost.append(f"{writer.job_id}: told {writer.told}, found {version}")
+        if version not in (writer.version, writer.version + 1):
+            report.lost.append(f"{writer.job_id}: acknowledged {writer.version}, found {version}")
         if version > 1 and length != writer.lengths[version]:
             report.lost.append(f"{writer.job_id}: version {version} holds {length}")
-        writer.told = version
+        writer.version = version
 
 
 if __name__ == "__main__":
     with tempfile.TemporaryDirectory() as name:
-        told = kill_rounds(Path(name), int(sys.argv[1]))
-    print(f"{told.rounds} rounds, {told.acknowledged} acknowledged writes, {len(told.lost)} lost")
-    for lost in told.lost:
+        done = kill_rounds(Path(name), int(sys.argv[1]))
+    print(f"{done.rounds} rounds, {done.acknowledged} acknowledged writes, {len(done.lost)} lost")
+    for lost in done.lost:
         print(lost)
-    sys.exit(bool(told.lost))
+    sys.exit(bool(done.lost))

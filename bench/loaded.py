@@ -29,8 +29,8 @@ LOADED = [
     pellak.cli.serving,
     pellak.demo.ferry,
     form_of(newest_revision()),
-    *(compose_plan(demo_job(told), ShopSchools()) for told in JOBS),
-    *(compose_plan(demo_job(told), ShopSchools(), equipment=_EQUIPMENT) for told in JOBS),
+    *(compose_plan(demo_job(row), ShopSchools()) for row in JOBS),
+    *(compose_plan(demo_job(row), ShopSchools(), equipment=_EQUIPMENT) for row in JOBS),
 ]
 # What is loaded by now stays: no process forked from here looks through it again.
 gc.collect()

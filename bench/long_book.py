@@ -118,16 +118,16 @@ def times_ms(served: Served) -> dict[str, Times]:
 
 
 if __name__ == "__main__":
-    told = []
+    taken = []
     for jobs, runs in ((50, 1000), (5000, 100_000)):
         with tempfile.TemporaryDirectory() as name:
             folder = Path(name)
             fill(folder, jobs, runs)
             with Served(folder) as served:
-                told.append(times_ms(served))
+                taken.append(times_ms(served))
                 print(f"{jobs} jobs, {runs} runs: memory {served.memory_mb():.0f} MB (limit 400)")
-    for what, (small, small_95) in told[0].items():
-        large, large_95 = told[1][what]
+    for what, (small, small_95) in taken[0].items():
+        large, large_95 = taken[1][what]
         print(
             f"{what:<22} {small:6.1f} p95 {small_95:6.1f} ms  {large:6.1f} p95 {large_95:6.1f} ms"
             f"   x {large / small:.1f} (limit 50 ms, x 3)"

@@ -38,20 +38,20 @@ class Told:
         return answer
 
 
-def _client(served: Served, job_ids: list[str], until: float, told: Told, seed: int) -> None:
+def _client(served: Served, job_ids: list[str], until: float, given: Told, seed: int) -> None:
     chance = random.Random(seed)
     while time.monotonic() < until:
         job_id = chance.choice(job_ids)
-        job = told.timed(told.reads, served, "GET", f"/api/jobs/{job_id}")
+        job = given.timed(given.reads, served, "GET", f"/api/jobs/{job_id}")
         if chance.random() < 0.3 and isinstance(job, dict):
             change = {"version": job["version"], "changes": {"length_mm": chance.uniform(50, 900)}}
-            told.timed(told.saves, served, "PATCH", f"/api/jobs/{job_id}", change)
+            given.timed(given.saves, served, "PATCH", f"/api/jobs/{job_id}", change)
         if chance.random() < 0.1:
-            told.timed(told.reads, served, "GET", "/api/rack")
+            given.timed(given.reads, served, "GET", "/api/rack")
 
 
 def many_clients(folder: Path, seconds: float) -> Told:
-    told = Told()
+    load = Told()
     with Served(folder) as served:
         ready = {"thickness_mm": 1.2, "length_mm": 640.0}
         ids = [
@@ -60,13 +60,13 @@ def many_clients(folder: Path, seconds: float) -> Told:
         ]
         until = time.monotonic() + seconds
         clients = [
-            threading.Thread(target=_client, args=(served, ids, until, told, seed))
+            threading.Thread(target=_client, args=(served, ids, until, load, seed))
             for seed in range(CLIENTS)
         ]
 
         def dearest() -> None:
             while time.monotonic() < until:
-                told.timed([], served, "GET", "/api/rack/gas")
+                load.timed([], served, "GET", "/api/rack/gas")
 
         clients.append(threading.Thread(target=dearest))
         for client in clients:
@@ -74,7 +74,7 @@ def many_clients(folder: Path, seconds: float) -> Told:
         for client in clients:
             client.join()
         print(f"memory of the server              {served.memory_mb():8.0f} MB")
-    return told
+    return load
 
 
 def p95_ms(seconds: list[float]) -> float:
@@ -83,12 +83,12 @@ def p95_ms(seconds: list[float]) -> float:
 
 if __name__ == "__main__":
     with tempfile.TemporaryDirectory() as name:
-        told = many_clients(Path(name), float(sys.argv[1]) if len(sys.argv) > 1 else 60.0)
-    print(f"reads {len(told.reads)}, p95                     {p95_ms(told.reads):8.0f} ms")
+        load = many_clients(Path(name), float(sys.argv[1]) if len(sys.argv) > 1 else 60.0)
+    print(f"reads {len(load.reads)}, p95                     {p95_ms(load.reads):8.0f} ms")
     print(
-        f"saves {len(told.saves)}, p95                     {p95_ms(told.saves):8.0f} ms (limit 500)"
+        f"saves {len(load.saves)}, p95                     {p95_ms(load.saves):8.0f} ms (limit 500)"
     )
-    print(f"failures                          {len(told.failures):8d}")
-    for failure in told.failures[:10]:
+    print(f"failures                          {len(load.failures):8d}")
+    for failure in load.failures[:10]:
         print(failure)
-    sys.exit(bool(told.failures))
+    sys.exit(bool(load.failures))

@@ -47,8 +47,8 @@ def many_requests() -> None:
 
             def send(count: int) -> None:
                 for method, path, body in itertools.islice(itertools.cycle(round_), count):
-                    told = None if body is None else json.dumps(body)
-                    line.request(method, path, told, {"content-type": "application/json"})
+                    result = None if body is None else json.dumps(body)
+                    line.request(method, path, result, {"content-type": "application/json"})
                     answer = line.getresponse()
                     answer.read()
                     statuses[answer.status] = statuses.get(answer.status, 0) + 1

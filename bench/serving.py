@@ -36,11 +36,11 @@ class Served:
         self.process: subprocess.Popen[bytes] | ForkServerProcess | None = None
 
     def __enter__(self) -> "Served":
-        told = ["serve", "--data", str(self.folder), "--port", str(self.port)]
+        listed = ["serve", "--data", str(self.folder), "--port", str(self.port)]
         if self._quickly:
-            self.process = forked(command, told, {}, self._later_s)
+            self.process = forked(command, listed, {}, self._later_s)
         else:
-            self.process = subprocess.Popen([PELLAK, *told], stdout=subprocess.DEVNULL)
+            self.process = subprocess.Popen([PELLAK, *listed], stdout=subprocess.DEVNULL)
         end = time.monotonic() + 120
         while time.monotonic() < end:
             try:

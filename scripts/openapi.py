@@ -26,9 +26,11 @@ def document() -> dict[str, Any]:
 def page_part(whole: dict[str, Any]) -> dict[str, Any]:
     """Return the contract without what the page never asks, and without what only that names."""
     paths = {
-        path: {method: _free(path, method, told) for method, told in methods.items()}
+        path: {method: _free(path, method, row) for method, row in offered.items()}
         for path, methods in whole["paths"].items()
-        if path not in CABLES_ASK and (not path.startswith("/api/reckon") or path in PAGE_ASKS)
+        if (offered := {m: row for m, row in methods.items() if not row.get("deprecated")})
+        and path not in CABLES_ASK
+        and (not path.startswith("/api/reckon") or path in PAGE_ASKS)
     }
     schemas = whole["components"]["schemas"]
     wanted: set[str] = set()

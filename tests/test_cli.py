@@ -198,13 +198,13 @@ def test_a_cables_lines_are_given_the_moment_they_were_read():
 
 
 @pytest.mark.parametrize(
-    ("to", "watch_id", "told"), [("ftp://x", "a", "--to"), (None, "nowhere", "watch")]
+    ("to", "watch_id", "given"), [("ftp://x", "a", "--to"), (None, "nowhere", "watch")]
 )
-def test_a_cable_with_nowhere_to_go_says_so_in_a_line(run, tmp_path, to, watch_id, told):
+def test_a_cable_with_nowhere_to_go_says_so_in_a_line(run, tmp_path, to, watch_id, given):
     with Served(tmp_path, later_s=0.0) as served:
         status, _, err = run("watch", watch_id, "--to", to or served.url, given="near 20\n")
     assert status == 2
-    assert told in err
+    assert given in err
     assert len(err.splitlines()) == 1
 
 

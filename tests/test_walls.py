@@ -99,24 +99,24 @@ PICTURES = "src/pellak/paper/pictures.py"
 )
 def test_a_kind_is_known_by_name_in_its_rooms_alone(kind: str, picture: str) -> None:
     word = re.compile(rf"(?<!Radix\.)\b{kind}", re.I)
-    told = {
+    listed = {
         str(path.relative_to(ROOT))
         for path in tracked("src/*.py", "src/*.toml", "web/src/*.ts", "web/src/*.tsx")
         if path.name != "schema.ts" and word.search(path.read_text(encoding="utf-8"))
     }
-    outside = {name for name in told if not name.startswith(ROOMS)}
+    outside = {name for name in listed if not name.startswith(ROOMS)}
     assert outside == REGISTRIES | {PICTURES, picture}
 
 
 def test_what_kinds_share_names_no_kind_by_its_tag() -> None:
     """Nothing outside the rooms asks which kind a job is: it asks its kind."""
     asks = re.compile(r"\b(job|drawing|work)\??\.kind\s*[!=]==?")
-    told = [
+    listed = [
         str(path.relative_to(ROOT))
         for path in tracked("src/*.py", "web/src/*.ts", "web/src/*.tsx")
         if asks.search(path.read_text(encoding="utf-8"))
     ]
-    assert [name for name in told if not name.startswith(ROOMS)] == []
+    assert [name for name in listed if not name.startswith(ROOMS)] == []
 
 
 def test_every_kind_of_step_has_its_tool_at_the_bench() -> None:

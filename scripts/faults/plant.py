@@ -50,15 +50,15 @@ def main() -> None:
     asked.add_argument("count", type=int, nargs="?", default=200)
     asked.add_argument("seed", type=int, nargs="?", default=1)
     asked.add_argument("layer", nargs="?", choices=[layer.name for layer in LAYERS])
-    told = asked.parse_args()
-    layers = [layer for layer in LAYERS if told.layer in (None, layer.name)]
+    result = asked.parse_args()
+    layers = [layer for layer in LAYERS if result.layer in (None, layer.name)]
     with tempfile.TemporaryDirectory() as name:
         tree = Path(name) / "tree"
         _copy_tracked(tree)
         short = False
         for layer in layers:
-            share = layer.share if told.layer is None else 1.0
-            short |= not _measured(tree, layer, max(1, round(share * told.count)), told.seed)
+            share = layer.share if result.layer is None else 1.0
+            short |= not _measured(tree, layer, max(1, round(share * result.count)), result.seed)
     if short:
         sys.exit("Fewer faults were killed than are asked for.")
 

@@ -179,9 +179,9 @@ def bodies() -> Iterator[tuple[str, str, dict[str, Any]]]:
         yield "PATCH", "/api/shop/backups", {"kept": value}
         yield "POST", "/api/runs/{run}/clocks", {"version": 2, "clock": "leak", "ago": value}
         yield "POST", "/api/runs/{run}/leak-test", {"version": 2, "readings": value}
-        yield "POST", "/api/runs/{run}/acts/tacks", {"version": 2, "told": {"done": value}}
-        yield "POST", "/api/runs/{run}/acts/measured", {"version": 2, "told": {"gap": value}}
-        yield "POST", "/api/runs/{run}/acts/tacks", {"version": 2, "told": value}
+        yield "POST", "/api/runs/{run}/acts/tacks", {"version": 2, "report": {"done": value}}
+        yield "POST", "/api/runs/{run}/acts/measured", {"version": 2, "report": {"gap": value}}
+        yield "POST", "/api/runs/{run}/acts/tacks", {"version": 2, "report": value}
         yield "POST", "/api/reckon/quantity", {"text": value, "kind": "length"}
         yield (
             "POST",

@@ -11,8 +11,8 @@ def run(client, job):
 
 
 def post(client, run, way, **body):
-    told = {"version": run["version"], **body}
-    return client.post(f"/api/runs/{run['line']['id']}/{way}", json=told)
+    document = {"version": run["version"], **body}
+    return client.post(f"/api/runs/{run['line']['id']}/{way}", json=document)
 
 
 def fields(answer):
@@ -67,10 +67,10 @@ def test_a_stale_tablet_gets_what_stands(client, run):
 
 def test_no_is_an_answer_and_a_pop_is_told(client, run):
     there = post(client, run, "stand", step="clear-vessel").json()
-    told = post(client, there, "confirm", step="clear-vessel", answer="no").json()
-    assert told["log"]["confirmations"][0]["answer"] == "no"
-    assert told["bench"]["open_stop"] == "clear-vessel"
-    popped = post(client, told, "backfires", what="flash-back").json()
+    answer = post(client, there, "confirm", step="clear-vessel", answer="no").json()
+    assert answer["log"]["confirmations"][0]["answer"] == "no"
+    assert answer["bench"]["open_stop"] == "clear-vessel"
+    popped = post(client, answer, "backfires", what="flash-back").json()
     assert popped["bench"]["at"] == "close-cylinders"
     assert "flash-back" in popped["bench"]["barred"]
     assert post(client, popped, "stand", step="light").status_code == 422
@@ -129,8 +129,8 @@ def test_a_seam_without_length_has_no_tacks_to_give(client, way):
     assert "tacked" in answer.json()["detail"]
 
 
-def act(client, run, name, **told):
-    return post(client, run, f"acts/{name}", told=told)
+def act(client, run, name, **given):
+    return post(client, run, f"acts/{name}", report=given)
 
 
 def test_what_is_measured_between_tacks_changes_the_rest(client, run):
@@ -138,13 +138,13 @@ def test_what_is_measured_between_tacks_changes_the_rest(client, run):
     made = act(client, run, "tacks", done=6).json()
     assert made["log"]["work"]["done"] == 6
     plain = len(made["bench"]["work"]["tacks"]["tacks"])
-    told = act(client, made, "measured", rise="0.9 mm").json()
-    assert len(told["bench"]["work"]["tacks"]["tacks"]) > plain
-    assert "level it cold" in told["bench"]["work"]["tacks"]["adapted"]
-    assert "plan" not in told
+    answer = act(client, made, "measured", rise="0.9 mm").json()
+    assert len(answer["bench"]["work"]["tacks"]["tacks"]) > plain
+    assert "level it cold" in answer["bench"]["work"]["tacks"]["adapted"]
+    assert "plan" not in answer
     whole = client.get(f"/api/runs/{run['line']['id']}").json()
     assert whole["plan"] == before["plan"]
-    assert whole["bench"] == told["bench"]
+    assert whole["bench"] == answer["bench"]
 
 
 @pytest.mark.parametrize(
@@ -173,9 +173,9 @@ def test_measures_that_cannot_be_are_refused(client, run, body, field):
 
 def test_corners_are_typed_in_any_unit(client, job):
     path = f"/api/jobs/{job['id']}"
-    told = client.patch(path, json={"version": 1, "changes": {"corners_mm": "200; 17 in"}}).json()
-    assert told["plan"]["job"]["corners_mm"] == [200, pytest.approx(431.8)]
-    places = {round(t["at_mm"]) for t in told["plan"]["work"]["tacks"]["values"]["tacks"]}
+    answer = client.patch(path, json={"version": 1, "changes": {"corners_mm": "200; 17 in"}}).json()
+    assert answer["plan"]["job"]["corners_mm"] == [200, pytest.approx(431.8)]
+    places = {round(t["at_mm"]) for t in answer["plan"]["work"]["tacks"]["values"]["tacks"]}
     assert {0, 200, 432, 640} <= places
     bad = client.patch(path, json={"version": 2, "changes": {"corners_mm": "200; soon"}})
     assert fields(bad) == ["corners_mm"]
@@ -213,12 +213,12 @@ def test_a_round_is_made_spot_by_spot_and_the_line_read_cold(client, rail_run):
     early = act(client, rail_run, "line", bow="50")
     assert fields(early) == ["bow"]
     assert fields(act(client, rail_run, "spots", done=4)) == ["done"]
-    told = rail_run
+    result = rail_run
     for done in (1, 2, 3):
-        told = act(client, told, "spots", done=done).json()
+        result = act(client, result, "spots", done=done).json()
     for bow, surface, field in (("", "", "bow"), ("far", "", "bow"), ("50", "warm", "surface")):
-        assert fields(act(client, told, "line", bow=bow, surface=surface)) == [field]
-    hot = act(client, told, "line", bow="2.8 in", surface="194 F").json()
+        assert fields(act(client, result, "line", bow=bow, surface=surface)) == [field]
+    hot = act(client, result, "line", bow="2.8 in", surface="194 F").json()
     assert hot["log"]["work"]["rounds"][0]["surface_c"] == pytest.approx(90)
     assert hot["bench"]["work"]["values"]["left_mm"] == 60.0
     assert hot["bench"]["work"]["values"]["next_round"] == []
@@ -248,26 +248,26 @@ def test_a_round_is_made_spot_by_spot_and_the_line_read_cold(client, rail_run):
 )
 def test_what_flame_is_not_for_never_starts(client, rail, changes, words):
     path = f"/api/jobs/{rail['id']}"
-    told = client.patch(path, json={"version": 1, "changes": changes}).json()
-    assert not told["plan"]["may_start"]
-    assert words in told["plan"]["why_not"]
+    answer = client.patch(path, json={"version": 1, "changes": changes}).json()
+    assert not answer["plan"]["may_start"]
+    assert words in answer["plan"]["why_not"]
     assert client.post(f"{path}/runs").status_code == 422
 
 
 def test_bows_and_brackets_are_typed_in_any_unit(client, rail):
     path = f"/api/jobs/{rail['id']}"
     changes = {"stations": "1 m: 20; 2.5 m: 1 1/2 in; 5 m: 30 mm", "brackets_mm": "300 mm; 4 ft"}
-    told = client.patch(path, json={"version": 1, "changes": changes}).json()["plan"]["job"]
-    assert [s["bow_mm"] for s in told["stations"]] == pytest.approx([20, 38.1, 30])
-    assert told["brackets_mm"] == pytest.approx([300, 1219.2])
+    answer = client.patch(path, json={"version": 1, "changes": changes}).json()["plan"]["job"]
+    assert [s["bow_mm"] for s in answer["stations"]] == pytest.approx([20, 38.1, 30])
+    assert answer["brackets_mm"] == pytest.approx([300, 1219.2])
     bad = client.patch(path, json={"version": 2, "changes": {"stations": "1 m 20"}})
     assert fields(bad) == ["stations"]
 
 
 def test_a_section_said_in_one_line_fills_its_measures(client, rail):
     path = f"/api/jobs/{rail['id']}"
-    told = client.patch(path, json={"version": 1, "changes": {"said": "80x40x3 RHS, 6 m"}}).json()
-    job = told["plan"]["job"]
+    answer = client.patch(path, json={"version": 1, "changes": {"said": "80x40x3 RHS, 6 m"}}).json()
+    job = answer["plan"]["job"]
     assert [job[f] for f in ("depth_mm", "width_mm", "thickness_mm", "length_mm")] == [
         80,
         40,
@@ -289,13 +289,13 @@ def test_the_spots_are_printed_drawn_and_listed(client, rail, job):
 
 
 def test_the_next_member_of_a_section_starts_wiser(client, rail, rail_run):
-    told = rail_run
+    result = rail_run
     for done in (1, 2, 3):
-        told = act(client, told, "spots", done=done).json()
-    told = act(client, told, "line", bow="53 mm").json()
+        result = act(client, result, "spots", done=done).json()
+    result = act(client, result, "line", bow="53 mm").json()
     first = client.get(f"/api/jobs/{rail['id']}").json()["plan"]["work"]["values"]
-    body = {"version": told["version"], "entries": {"flame_min": "12"}, "finish": True}
-    done = client.patch(f"/api/runs/{told['line']['id']}", json=body).json()
+    body = {"version": result["version"], "entries": {"flame_min": "12"}, "finish": True}
+    done = client.patch(f"/api/runs/{result['line']['id']}", json=body).json()
     assert done["line"]["measures"][0]["actual"] == 12
     second = client.post("/api/jobs", json={**HANDRAIL, "name": "Next rail"}).json()["plan"]
     values = second["work"]["values"]

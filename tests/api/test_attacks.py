@@ -163,9 +163,9 @@ def test_a_file_that_unfolds_to_more_than_runs_can_hold_is_refused_unread(
 
 def test_a_run_larger_than_any_plan_is_refused_before_it_is_checked():
     run = {"plan": {"stations": [0] * (MOST_IN_RUN + 1)}}
-    told = {"format": "pellak-runs", "version": 1, "runs": [run]}
+    document = {"format": "pellak-runs", "version": 1, "runs": [run]}
     with pytest.raises(Refused, match=str(MOST_IN_RUN)):
-        list(runs_of(told, rename=False))
+        list(runs_of(document, rename=False))
 
 
 def test_a_file_of_runs_of_half_the_limit_is_read():
@@ -218,7 +218,7 @@ def test_every_problem_names_its_kind_for_programs(client, job):
         "not-this-method": client.put("/api/jobs"),
     }
     for kind, answer in asked.items():
-        told = answer.json()
-        assert told["type"] == f"urn:pellak:problem:{kind}"
-        assert told["status"] == answer.status_code
+        outcome = answer.json()
+        assert outcome["type"] == f"urn:pellak:problem:{kind}"
+        assert outcome["status"] == answer.status_code
         assert answer.headers["content-type"] == "application/problem+json"

@@ -78,10 +78,10 @@ def test_what_would_change_is_said_before_anything_does(client, desk):
     client.post("/api/jobs", json=READY)
     name = made(client)
     client.post("/api/jobs", json=READY)
-    told = client.get(f"{FILES}/{name}/changes").json()
-    jobs = told["counts"][0]
+    answer = client.get(f"{FILES}/{name}/changes").json()
+    jobs = answer["counts"][0]
     assert (jobs["what"], jobs["here"], jobs["in_backup"], jobs["only_here"]) == ("jobs", 2, 1, 1)
-    assert told["unreadable"] == []
+    assert answer["unreadable"] == []
     assert desk.last is None
     assert len(client.get("/api/jobs").json()["tickets"]) == 2
 

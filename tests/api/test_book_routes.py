@@ -30,9 +30,9 @@ def drawn(width=400, height=300, kind="JPEG"):
 @pytest.fixture
 def run(client, job):
     """A run that is closed, with what it took and how it came out."""
-    told = {"kind": "seam", "name": "Patch", "alloy": "dc01", "thickness_mm": 1.2,
+    document = {"kind": "seam", "name": "Patch", "alloy": "dc01", "thickness_mm": 1.2,
             "length_mm": 640, "joint": "butt"}  # fmt: skip
-    made = client.post("/api/jobs", json=told).json()
+    made = client.post("/api/jobs", json=document).json()
     started = client.post(f"/api/jobs/{made['id']}/runs")
     if started.status_code != 201:
         pytest.fail(started.text)
@@ -46,12 +46,12 @@ def run(client, job):
 
 
 def test_every_choice_of_the_book_is_told_with_its_label(client):
-    told = client.get("/api/book/words").json()
+    answer = client.get("/api/book/words").json()
     expected = {
         "verdicts": VERDICTS, "puddle_places": PUDDLE_PLACES, "slots": SLOTS, "sorts": SORTS,
         "metals": {family: one.name for family, one in family_traits().items()},
     }  # fmt: skip
-    assert {name: {one["id"]: one["label"] for one in words} for name, words in told.items()} == (
+    assert {name: {one["id"]: one["label"] for one in words} for name, words in answer.items()} == (
         expected
     )
 
@@ -88,7 +88,7 @@ def test_a_run_is_found_by_each_facet_and_not_by_another_value(client, run):
         ({"words": "x" * 81}, "words"),
         ({"who": ["x"] * 41}, "who"),
     ],
-    ids=lambda told: str(told)[:20],
+    ids=lambda query: str(query)[:20],
 )
 def test_what_cannot_be_looked_for_is_refused_by_field(client, query, field):
     answer = client.get("/api/book/runs", params=query)
@@ -97,21 +97,21 @@ def test_what_cannot_be_looked_for_is_refused_by_field(client, query, field):
 
 
 def test_the_book_is_counted(client, run):
-    told = client.get("/api/book/statistics", params={"family": "carbon-steel"}).json()
-    assert told["runs"] == 1
-    assert told["success"][0]["good"] == told["success"][0]["judged"] == 1
-    assert told["months"][0]["n"] == 1
-    assert told["gas"][0]["middle_l"] == pytest.approx(
+    answer = client.get("/api/book/statistics", params={"family": "carbon-steel"}).json()
+    assert answer["runs"] == 1
+    assert answer["success"][0]["good"] == answer["success"][0]["judged"] == 1
+    assert answer["months"][0]["n"] == 1
+    assert answer["gas"][0]["middle_l"] == pytest.approx(
         run["plan"]["facts"]["acetylene_l_per_h"] * 5 / 60 / 0.64
     )
     assert client.get("/api/book/statistics", params={"family": "lead"}).json()["runs"] == 0
 
 
 def test_runs_go_out_as_files_and_come_in_again(client, run):
-    told = client.get("/api/book/export.csv")
-    assert told.headers["content-type"].startswith("text/csv")
-    assert "attachment" in told.headers["content-disposition"]
-    (row,) = csv.DictReader(io.StringIO(told.text))
+    answer = client.get("/api/book/export.csv")
+    assert answer.headers["content-type"].startswith("text/csv")
+    assert "attachment" in answer.headers["content-disposition"]
+    (row,) = csv.DictReader(io.StringIO(answer.text))
     assert (row["who"], row["first_puddle_s"]) == ("Brit", "4.4")
     whole = client.get("/api/book/export.json")
     assert whole.json()["runs"][0]["run_id"] == run["line"]["id"]
@@ -247,8 +247,8 @@ def test_why_is_asked_with_no_run_at_hand(client, run):
     assert "lead-dull" in on_lead
     assert "iron-balls" not in on_lead
     assert on_lead < any_metal
-    told = client.post("/api/faults", json={"family": "lead", "signs": ["burn-through"]}).json()
-    assert sum(cause["share"] for cause in told["values"]["causes"]) <= 1 + 1e-9
+    answer = client.post("/api/faults", json={"family": "lead", "signs": ["burn-through"]}).json()
+    assert sum(cause["share"] for cause in answer["values"]["causes"]) <= 1 + 1e-9
     wrong = client.post("/api/faults", json={"signs": ["no such sign"]})
     assert (wrong.status_code, fields(wrong)) == (422, ["signs"])
     proposed = client.post(f"/api/runs/{run['line']['id']}/proposed", json={"seen": ["sparks"]})
@@ -263,8 +263,8 @@ def test_every_correction_of_a_closed_run_stands_beside_what_it_replaced(client,
     entries = {"verdict": "scrap", "used": {"tip": "B5"}, "puddles": [], "who": "Tove",
                "next_time": "Smaller tip.", "notes": "Raised on brick. And turned."}  # fmt: skip
     two = client.patch(path, json={"version": one["version"], "entries": entries}).json()
-    told = [taken["what"] for taken in two["log"]["taken_back"]]
-    assert told == [
+    listed = [taken["what"] for taken in two["log"]["taken_back"]]
+    assert listed == [
         "torch held by Brit", "it came out good as it is", "tip, B4", "next time “Softer.”",
         "more puddles: 4.1 s",
     ]  # fmt: skip

@@ -64,11 +64,11 @@ def test_a_shop_at_work_goes_on_whatever_the_clock_was_set_to(demo_copy, by):
         ran = next(one for one in before if one["run_id"] == run_id)
         passed = ran["clock"]["left_s"] - after["clock"]["left_s"]
         assert passed == pytest.approx(60.0, abs=1.0)
-        told = client.post(
+        outcome = client.post(
             f"/api/watches/{watch}/lines", content="near 20.5",
             headers={"content-type": "text/plain"},
         )  # fmt: skip
-        assert told.status_code < 500
+        assert outcome.status_code < 500
         assert client.post("/api/shop/backups").status_code == 201
         assert client.post(f"/api/jobs/{seam}/runs").is_success
         assert client.post("/api/jobs", json=HEAT).status_code == 201

@@ -94,8 +94,8 @@ def test_a_flame_that_is_out_is_out_though_its_run_goes_on(client, clock):
     run = client.post(f"/api/jobs/{patch}/runs", json={}).json()
     clock.now = START + timedelta(minutes=7)
     for step in ("out-acetylene", "close-cylinders"):
-        told = {"version": run["version"], "step": step}
-        run = client.post(f"/api/runs/{run['line']['id']}/stand", json=told).json()
+        document = {"version": run["version"], "step": step}
+        run = client.post(f"/api/runs/{run['line']['id']}/stand", json=document).json()
     clock.now = START + timedelta(minutes=27)
     own = {
         block["phase"]: block["end_min"] - block["start_min"]
@@ -162,7 +162,7 @@ def test_a_day_too_full_for_a_page_says_so(client):
     crowd = [f"{number} {'of the long slip ' * 2}"[:40] for number in range(6)]
     client.patch("/api/day", json={"people": crowd, "torches": crowd})
     for number in range(38):
-        told = {**SHEET, "name": f"{number} " + "wide and long and high " * 3}
-        assert client.post("/api/jobs", json=told).status_code == 201
+        document = {**SHEET, "name": f"{number} " + "wide and long and high " * 3}
+        assert client.post("/api/jobs", json=document).status_code == 201
     answer = client.get("/api/day/sheet.pdf")
     assert (answer.status_code, answer.json()["title"]) == (422, "Too much for one page")

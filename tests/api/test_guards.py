@@ -62,11 +62,11 @@ def sent(
     return answers[0]["status"] if answers else None
 
 
-@pytest.mark.parametrize("told", [True, False])
-def test_a_file_cut_off_at_any_byte_is_taken_nowhere(tmp_path, told):
+@pytest.mark.parametrize("given", [True, False])
+def test_a_file_cut_off_at_any_byte_is_taken_nowhere(tmp_path, given):
     app = create_app(tmp_path)
     for length in range(len(HEAT)):
-        announced = len(HEAT) if told else None
+        announced = len(HEAT) if given else None
         assert sent(app, "/api/metals/import", [HEAT[:length]], announced=announced) is None
     body = json.dumps({"kind": "tip", "name": "12", "orifice_mm": 1.2, "jets": 12}).encode()
     for length in range(len(body)):

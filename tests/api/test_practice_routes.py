@@ -19,10 +19,10 @@ def refused(answer, field):
 
 
 def test_the_ladder_is_there_for_whoever_asks(client):
-    told = client.get("/api/practice").json()
-    assert [one["rung"]["id"] for one in told["learner"]["standings"]] == [r.id for r in LADDER]
-    assert told["people"] == []
-    assert len(told["targets"]) == 6
+    answer = client.get("/api/practice").json()
+    assert [one["rung"]["id"] for one in answer["learner"]["standings"]] == [r.id for r in LADDER]
+    assert answer["people"] == []
+    assert len(answer["targets"]) == 6
     assert client.get("/api/practice/group").json() == []
     assert refused(client.get("/api/practice", params={"who": "x" * 61}), "who")
 
@@ -65,8 +65,8 @@ def test_a_coupon_and_flames_read_stand_under_who_did_them(client):
     assert client.post("/api/practice/coupons/lap", json=body).json()["points"] == 70
     body = {"who": "Ida", "seed": 3, "ratios": [1.0] * 10}
     read = client.post("/api/practice/flames", json=body).json()
-    told = client.get("/api/practice", params={"who": "Ida"}).json()["learner"]
-    assert {one["rung"]: one["points"] for one in told["tries"]} == {
+    answer = client.get("/api/practice", params={"who": "Ida"}).json()["learner"]
+    assert {one["rung"]: one["points"] for one in answer["tries"]} == {
         "lap": 70, "read-flames": pytest.approx(read["points"]),
     }  # fmt: skip
     assert [one["points"] for one in client.get("/api/practice/group").json()[0]["tries"]] == []
@@ -74,11 +74,11 @@ def test_a_coupon_and_flames_read_stand_under_who_did_them(client):
 
 def test_a_jobs_exercise_is_named_and_a_strange_job_is_not_found(client):
     job = client.post("/api/jobs", json={"name": "Patch", "thickness_mm": 1.2}).json()["id"]
-    told = client.get(f"/api/practice/for/{job}").json()
-    assert told["flame"]["target"] == "neutral"
-    assert (told["puddle"]["id"], told["puddle"]["thickness_mm"]) == ("run-steel-12", 1.2)
+    answer = client.get(f"/api/practice/for/{job}").json()
+    assert answer["flame"]["target"] == "neutral"
+    assert (answer["puddle"]["id"], answer["puddle"]["thickness_mm"]) == ("run-steel-12", 1.2)
     bare = client.post("/api/jobs", json={"name": "Patch"}).json()["id"]
-    told = client.get(f"/api/practice/for/{bare}").json()
-    assert (told["flame"], told["puddle"]) == (None, None)
-    assert "plan" in told["why_no_puddle"]
+    answer = client.get(f"/api/practice/for/{bare}").json()
+    assert (answer["flame"], answer["puddle"]) == (None, None)
+    assert "plan" in answer["why_no_puddle"]
     assert client.get("/api/practice/for/nowhere").status_code == 404

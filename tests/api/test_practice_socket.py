@@ -37,12 +37,12 @@ def play(client, target="neutral", headers=HERE, **asked):
     return client.websocket_connect(f"/api/practice/flame?{query}", headers=headers)
 
 
-def frames(socket, count, hands=None, told=hands_message):
+def frames(socket, count, hands=None, given=hands_message):
     """Return the next frames, and the words between them; the hands are told before each."""
     got, words = [], []
     while len(got) < count:
         if hands is not None:
-            socket.send_bytes(told(hands))
+            socket.send_bytes(given(hands))
             hands = Hands(hands.wanted) if isinstance(hands, Hands) else hands
         message = socket.receive()
         if message["type"] == "websocket.close":
@@ -80,11 +80,11 @@ def test_a_flame_is_lit_set_scored_and_kept(client):
             frames(socket, 20, Hands(Set(0.65, share * 0.65, 0.35, 0.35)))
         got, words = frames(socket, 120, Hands(NEUTRAL))
         assert all(len(one) == FLAME_BYTES for one in got)
-        flags, number, t_s, told = read(got[-1])
+        flags, number, t_s, result = read(got[-1])
         assert flags & LIT
         assert t_s == pytest.approx(number / 60, abs=0.01)
-        assert 0.95 < told["ratio"] < 1.15
-        assert 70 < told["jet_m_per_s"] < 150
+        assert 0.95 < result["ratio"] < 1.15
+        assert 70 < result["jet_m_per_s"] < 150
         assert any("neutral" in one["words"]["said"] for one in words if one["words"])
         score = finish(socket, Hands(NEUTRAL))
     assert score["points"] > 60
@@ -168,10 +168,10 @@ def test_a_try_that_cannot_be_kept_still_has_its_score_and_says_so(client, monke
 
 def test_an_unknown_flame_is_refused_by_name(client):
     with play(client, target="violet") as socket:
-        with pytest.raises(WebSocketDisconnect) as told:
+        with pytest.raises(WebSocketDisconnect) as result:
             socket.receive_bytes()
-        assert told.value.code == 4400
-        assert "target" in told.value.reason
+        assert result.value.code == 4400
+        assert "target" in result.value.reason
 
 
 def test_only_so_many_play_at_once_and_a_closed_page_makes_room(client):
@@ -294,10 +294,10 @@ def test_a_dial_turns_the_flame_on_a_page_and_only_while_it_burns(client):
         )
         assert wrong.status_code == 422
         got, words = frames(socket, 60, Hands())
-        told = read(got[-1])[3]
-        assert told["acetylene_open"] == pytest.approx(0.6, abs=0.01)
-        assert told["oxygen_open"] == 0
-        assert told["fuel_m_per_s"] > 30
+        result = read(got[-1])[3]
+        assert result["acetylene_open"] == pytest.approx(0.6, abs=0.01)
+        assert result["oxygen_open"] == 0
+        assert result["fuel_m_per_s"] > 30
         assert words[-1]["words"]["dialled"]
         spark = client.post("/api/practice/dials/4711", content="spark", headers=plain)
         assert spark.status_code == 204

@@ -2,18 +2,14 @@
 
 import re
 import shutil
-import socket
 import time
-import urllib.request
-from multiprocessing.context import ForkServerProcess
 from pathlib import Path
 
 import pytest
-from bench.forked import command, forked
 from bench.given_clock import page_clock, zone
 from playwright.sync_api import expect
 
-from tests.browser.quick_server import serve_faster
+from tests.browser.servers import Server, Standing
 
 ROOT = Path(__file__).parents[2]
 AXE = (ROOT / "web/node_modules/axe-core/axe.min.js").read_text(encoding="utf-8")
@@ -47,63 +43,33 @@ def browser_context_args(browser_context_args):
     return {**browser_context_args, "timezone_id": zone()}
 
 
+LOOKS = re.compile(r"/(preview|find|reckon/[a-z-]+|faults|proposed)$")
+"""Where a page sends what it only wants looked at."""
+
+
 @pytest.fixture
-def context(context):
+def context(context, standing):
     """A browser that lives at the moment the server lives at."""
     context.add_init_script(page_clock())
+
+    def sent(request) -> None:
+        if request.method != "GET" and not LOOKS.search(request.url.partition("?")[0]):
+            standing.writing = True
+
+    context.on("request", sent)
     return context
 
 
-class Server:
-    """`pellak serve` on a folder; may be killed as a power cut would, and started again."""
-
-    def __init__(
-        self,
-        folder: Path,
-        *,
-        faster: int = 1,
-        later_s: float = 0.0,
-        passcodes: dict[str, str] | None = None,
-    ) -> None:
-        self.folder = folder
-        self.passcodes = passcodes or {}
-        self.faster = faster
-        self.later_s = later_s
-        with socket.socket() as probe:
-            probe.bind(("127.0.0.1", 0))
-            self.port = probe.getsockname()[1]
-        self.url = f"http://127.0.0.1:{self.port}"
-        self._process: ForkServerProcess | None = None
-
-    def start(self) -> None:
-        if self.faster > 1:
-            self._process = forked(serve_faster, self.folder, self.port, self.faster)
-        else:
-            shares = ["--share"] if self.passcodes else []
-            told = ["serve", "--data", str(self.folder), "--port", str(self.port), *shares]
-            self._process = forked(command, told, self.passcodes, self.later_s)
-        for _ in range(3000):
-            try:
-                urllib.request.urlopen(self.url, timeout=1).close()
-            except OSError:
-                time.sleep(0.02)  # between two knocks
-            else:
-                return
-        raise RuntimeError("the server did not start")
-
-    def kill(self) -> None:
-        if self._process is not None:
-            self._process.kill()
-            self._process.join()
-            self._process = None
+@pytest.fixture(scope="session")
+def standing(demo_folder, tmp_path_factory):
+    made = Standing(demo_folder, tmp_path_factory.mktemp("standing"))
+    yield made
+    made.end()
 
 
 @pytest.fixture
-def server(demo_copy):
-    made = Server(demo_copy)
-    made.start()
-    yield made
-    made.kill()
+def server(standing):
+    return standing.untouched()
 
 
 @pytest.fixture
@@ -210,8 +176,8 @@ def wait_for(page, true, within_s: float = 60.0) -> None:
 def leak_clock_is_over(page) -> bool:
     """Return whether the server's clock of the leak test has run out; the page's own is slow."""
     origin, _, run = page.url.removesuffix("/bench").rpartition("/runs/")
-    told = page.request.get(f"{origin}/api/runs/{run}").json()["bench"]["clocks"]
-    return any(clock["clock"] == "leak" and clock["over"] for clock in told)
+    answer = page.request.get(f"{origin}/api/runs/{run}").json()["bench"]["clocks"]
+    return any(clock["clock"] == "leak" and clock["over"] for clock in answer)
 
 
 def go_on_from(page, number, press) -> None:

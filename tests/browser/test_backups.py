@@ -18,8 +18,8 @@ def test_a_backup_is_made_looked_into_and_put_in_place(page, blank_server, watch
     watched(page, blank_server)
 
     def make(name):
-        told = {"name": name, "thickness_mm": 1.2, "length_mm": 640}
-        assert page.request.post(f"{url}/api/jobs", data=told, headers={"origin": url}).ok
+        document = {"name": name, "thickness_mm": 1.2, "length_mm": 640}
+        assert page.request.post(f"{url}/api/jobs", data=document, headers={"origin": url}).ok
 
     make("Kept")
     page.goto(f"{url}/runs")

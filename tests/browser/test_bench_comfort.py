@@ -57,15 +57,19 @@ def test_a_clock_says_so_when_it_is_over(page, server, watched):
     to_the_bench(page, server)
     run = page.url.split("/")[-2]
     url = f"{server.url}/api/runs/{run}"
-    told = page.request.get(url).json()
+    answer = page.request.get(url).json()
 
     def post(path, **body):
-        nonlocal told
-        told = page.request.post(f"{url}/{path}", data={"version": told["version"], **body}).json()
+        nonlocal answer
+        answer = page.request.post(
+            f"{url}/{path}", data={"version": answer["version"], **body}
+        ).json()
 
-    told = page.request.patch(url, data={"version": told["version"], "entries": {"who": "Brit"}})
-    told = told.json()
-    for card in told["bench"]["cards"]:
+    answer = page.request.patch(
+        url, data={"version": answer["version"], "entries": {"who": "Brit"}}
+    )
+    answer = answer.json()
+    for card in answer["bench"]["cards"]:
         post("stand", step=card["step"]["id"])
         if card["step"]["id"] == "stand":
             break

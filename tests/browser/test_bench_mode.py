@@ -42,8 +42,8 @@ def wait_until_kept(page, number):
     origin, _, run = page.url.removesuffix("/bench").rpartition("/runs/")
 
     def kept():
-        told = page.request.get(f"{origin}/api/runs/{run}").json()["bench"]
-        return told["at"] == told["cards"][number - 1]["step"]["id"]
+        answer = page.request.get(f"{origin}/api/runs/{run}").json()["bench"]
+        return answer["at"] == answer["cards"][number - 1]["step"]["id"]
 
     wait_for(page, kept)
 
@@ -155,10 +155,10 @@ def test_no_way_to_the_light_past_an_open_stop(page, quick_server, watched):
     expect(page.get_by_text("Answered no, or not sure: do not light.")).to_be_visible()
     assert card_number(page) == here
     run = page.url.split("/")[-2]
-    told = page.request.get(f"{quick_server.url}/api/runs/{run}").json()
+    answer = page.request.get(f"{quick_server.url}/api/runs/{run}").json()
     refused = page.request.post(
         f"{quick_server.url}/api/runs/{run}/stand",
-        data={"version": told["version"], "step": "light"},
+        data={"version": answer["version"], "step": "light"},
     )
     assert refused.status == 422
     assert "leak" in refused.json()["detail"]
@@ -241,9 +241,9 @@ def test_a_stopwatch_runs_on_through_a_power_cut(page, server, watched):
     expect(watch).to_contain_text(re.compile(r"5[5-9]:\d\d to go"))
     expect(page.get_by_label("Name of the job")).to_be_visible()
     assert axe_violations(page) == []
-    told = page.request.get(f"{server.url}/api/runs/{run}").json()
-    assert told["bench"]["clocks"][0]["clock"] == "fire-watch"
-    assert 3300 < told["bench"]["clocks"][0]["left_s"] < 3599
+    answer = page.request.get(f"{server.url}/api/runs/{run}").json()
+    assert answer["bench"]["clocks"][0]["clock"] == "fire-watch"
+    assert 3300 < answer["bench"]["clocks"][0]["left_s"] < 3599
 
 
 @pytest.mark.parametrize("quick_server", [1200], indirect=True)

@@ -69,10 +69,10 @@ def test_two_windows_do_not_lose_each_others_changes(desk, server, context):
     type_size(desk, "Thickness", "1.5")
     expect(thickness(desk)).to_have_value("1.5 mm")
     type_size(other, "Gap between the edges", "0.5")
-    told = other.get_by_role("dialog", name="This job was changed in another window")
-    expect(told).to_contain_text("yours 0.5")
+    shown = other.get_by_role("dialog", name="This job was changed in another window")
+    expect(shown).to_contain_text("yours 0.5")
     assert axe_violations(other) == []
-    told.get_by_role("button", name="Put mine on top").click()
+    shown.get_by_role("button", name="Put mine on top").click()
     expect(thickness(other)).to_have_value("1.5 mm")
     expect(other.get_by_label("Gap between the edges")).to_have_value("gap 0.5 mm")
 

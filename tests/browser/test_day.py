@@ -6,7 +6,8 @@ import pytest
 from bench.given_clock import to_hour
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, Server
+from tests.browser.conftest import DESK, PHONE
+from tests.browser.servers import Server
 from tests.browser.test_practice import sound
 
 SIZES = pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
@@ -112,7 +113,7 @@ def test_after_the_flame_the_bench_says_what_comes_next(day, blank_server):
     ).json()
     page.goto(f"{blank_server.url}/runs/{run['line']['id']}/bench")
     page.get_by_role("button", name="Flame out").click()
-    told = page.get_by_text(re.compile("^Next: "))
+    shown = page.get_by_text(re.compile("^Next: "))
     # The fire watch is the last card. One press more would be at the log, and the next write it.
     watch = page.get_by_role("button", name="Flame is out: start the watch")
     place = page.get_by_text(re.compile(r" · \d+ of \d+$"))
@@ -122,7 +123,7 @@ def test_after_the_flame_the_bench_says_what_comes_next(day, blank_server):
             break
         page.keyboard.press("PageDown")
         expect(place).not_to_have_text(stood)
-    expect(told).to_have_text(re.compile(r"^Next: Flue, prepare at 0[78]:\d\d, (Ida|Per)\.$"))
+    expect(shown).to_have_text(re.compile(r"^Next: Flue, prepare at 0[78]:\d\d, (Ida|Per)\.$"))
 
 
 @pytest.mark.parametrize("theme", ["Day", "Hood"])

@@ -85,12 +85,12 @@ def test_one_scale_holds_across_sheets(desk, size):
 
 def test_the_drawings_have_words_for_those_who_cannot_see_them(desk):
     across = desk.get_by_role("img", name=re.compile("Across the seam"))
-    told = across.get_attribute("aria-labelledby")
-    words = desk.locator(f"[id='{told}']").text_content()
+    result = across.get_attribute("aria-labelledby")
+    words = desk.locator(f"[id='{result}']").text_content()
     for part in ("1.2 mm thick", "edges touching", "cone 5.4 mm", "Pool 5.6 mm", "Blue band"):
         assert part in words
     desk.get_by_role("radio", name="in · °F · psi").click()
-    expect(desk.locator(f"[id='{told}']")).to_contain_text("0.047 in thick")
+    expect(desk.locator(f"[id='{result}']")).to_contain_text("0.047 in thick")
 
 
 def test_the_seam_line_lays_bead_as_stations_settle(desk):

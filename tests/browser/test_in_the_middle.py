@@ -37,8 +37,8 @@ def test_a_burnt_hole_is_put_right_in_three_taps_and_kept(browser, quick_server,
     dialog.get_by_role("button", name="Put right, go on").tap()
     expect(dialog).to_be_hidden()
     run = page.url.split("/")[-2]
-    told = page.request.get(f"{quick_server.url}/api/runs/{run}").json()
-    assert [one["id"] for one in told["log"]["mended"]] == ["hole"]
+    answer = page.request.get(f"{quick_server.url}/api/runs/{run}").json()
+    assert [one["id"] for one in answer["log"]["mended"]] == ["hole"]
     page.goto(f"{quick_server.url}/runs/{run}")
     expect(page.get_by_role("heading", name="Went wrong and put right")).to_be_visible()
     expect(page.get_by_text("Burned a hole")).to_be_visible()

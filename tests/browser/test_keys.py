@@ -9,10 +9,10 @@ from tests.browser.conftest import DESK, axe_violations
 
 def tab_to(page, name, most=80):
     """Press Tab until the focus stands on something of that name."""
-    told = "document.activeElement.ariaLabel || document.activeElement.textContent.trim()"
+    text = "document.activeElement.ariaLabel || document.activeElement.textContent.trim()"
     for _ in range(most):
         page.keyboard.press("Tab")
-        if re.search(name, page.evaluate(told) or ""):
+        if re.search(name, page.evaluate(text) or ""):
             return
     raise AssertionError(f"the keyboard never reached {name}")
 

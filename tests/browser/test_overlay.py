@@ -64,8 +64,8 @@ def test_layers_by_touch_through_a_power_cut(browser, quick_server, watched, siz
     expect(page.get_by_role("button", name=LAID)).to_be_disabled()
     page.get_by_role("button", name=FEATHER).tap()
     run = page.url.split("/")[-2]
-    told = f"{quick_server.url}/api/runs/{run}"
-    wait_for(page, lambda: page.request.get(told).json()["bench"]["at"] == "overlay-layers")
+    text = f"{quick_server.url}/api/runs/{run}"
+    wait_for(page, lambda: page.request.get(text).json()["bench"]["at"] == "overlay-layers")
     page.get_by_role("button", name="Next", exact=True).tap()
     expect(page.get_by_role("alert")).to_contain_text("0 of 2 layers laid. Press again")
     page.get_by_role("button", name="Layer 1 is laid").tap()

@@ -28,8 +28,8 @@ def opened(page, server, watched, size, path):
 
 
 def ids_of(page, server, query=""):
-    told = page.request.get(f"{server.url}/api/book/runs?most=200&kind=seam{query}").json()
-    return [line["id"] for line in told["lines"]]
+    answer = page.request.get(f"{server.url}/api/book/runs?most=200&kind=seam{query}").json()
+    return [line["id"] for line in answer["lines"]]
 
 
 @SIZES

@@ -64,7 +64,7 @@ def test_what_was_refused_stays_typed_though_the_drawing_steps_back(desk):
     expect(desk.get_by_role("region", name="First puddle in")).not_to_contain_text("3.8 s (")
     with desk.expect_request(lambda asked: "plywood" in (asked.post_data or "")):
         desk.keyboard.type(" ga plywood")
-    with desk.expect_response(lambda told: told.request.method == "PATCH"):
+    with desk.expect_response(lambda given: given.request.method == "PATCH"):
         desk.keyboard.press("Enter")
     held[-1].continue_()
     expect(desk.get_by_role("alert")).to_contain_text("Read")

@@ -15,10 +15,10 @@ def change_job(page, server, **changes):
     """Change the first job on the bench as another window would; return its id."""
     job = page.request.get(f"{server.url}/api/jobs").json()["tickets"][0]["id"]
     open_job = page.request.get(f"{server.url}/api/jobs/{job}").json()
-    told = page.request.patch(
+    answer = page.request.patch(
         f"{server.url}/api/jobs/{job}", data={"version": open_job["version"], "changes": changes}
     )
-    assert told.ok, told.text()
+    assert answer.ok, answer.text()
     return job
 
 

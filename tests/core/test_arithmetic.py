@@ -42,11 +42,11 @@ def test_preheat_lines(carbon, manganese, chromium, molybdenum, thickness_mm):
     checked = 0
     for line in answer.working:
         if line.name in PREHEAT_LINES and line.value is not None:
-            told = evaluate(line.inserted)
+            result = evaluate(line.inserted)
             if line.name == "haz_hv":
                 ends = hardenability(composition)
-                told = min(max(told, ends.bainite_hv), ends.martensite_hv)
-            assert told == pytest.approx(line.value, rel=5e-3, abs=0.6), line.name
+                result = min(max(result, ends.bainite_hv), ends.martensite_hv)
+            assert result == pytest.approx(line.value, rel=5e-3, abs=0.6), line.name
             checked += 1
     assert checked >= 2
 

@@ -38,8 +38,8 @@ def at(log, step):
     return log.model_copy(update={"step": step})
 
 
-def answer(plan, log, step, now=NOON, told="yes"):
-    return confirmed(plan, at(log, step), step, now, "2026-11-23T12:00:00+00:00", told)
+def answer(plan, log, step, now=NOON, given="yes"):
+    return confirmed(plan, at(log, step), step, now, "2026-11-23T12:00:00+00:00", given)
 
 
 def leak_read(plan, log=BRIT, now=NOON):

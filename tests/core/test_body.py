@@ -44,7 +44,7 @@ PLATE = {"shape": "plate", "length_mm": 400.0, "width_mm": 300.0, "wall_mm": 25.
          "family": "carbon-steel"}  # fmt: skip
 
 
-def told(text: str) -> object:
+def stated(text: str) -> object:
     return json.loads(text) if text else None
 
 
@@ -56,19 +56,19 @@ def test_worked_case(row):
         if name in WORDS or name not in values:
             continue
         wanted = text if name in ("limited_by", "rate_governed_by") and text else None
-        wanted = (None if text == "null" else text) if wanted else told(text)
+        wanted = (None if text == "null" else text) if wanted else stated(text)
         if isinstance(wanted, float) or (isinstance(wanted, int) and not isinstance(wanted, bool)):
             assert values[name] == pytest.approx(wanted, rel=WITHIN.get(name, 0.02)), name
             checked += 1
         else:
             assert values[name] == wanted, name
     assert checked >= 14
-    for mine, theirs in zip(values.get("remedies", []), told(row["remedies"]) or [], strict=True):
+    for mine, theirs in zip(values.get("remedies", []), stated(row["remedies"]) or [], strict=True):
         for name, wanted in theirs.items():
             assert mine[name] == (
                 wanted if isinstance(wanted, str) else pytest.approx(wanted, rel=0.02)
             )
-    for (at, c), (their_at, their_c) in zip(values["curve"], told(row["curve"]), strict=True):
+    for (at, c), (their_at, their_c) in zip(values["curve"], stated(row["curve"]), strict=True):
         assert c == pytest.approx(their_c, abs=0.3)
         # Where the rise dies away at its ceiling, time says little.
         assert at == pytest.approx(their_at, rel=0.03, abs=0.01) or row["limited_by"] == "flame"

@@ -66,13 +66,13 @@ SHAPES = [
 ]  # fmt: skip
 
 
-@pytest.mark.parametrize(("told", "mass", "skin", "far"), SHAPES)
-def test_shapes_by_hand(told, mass, skin, far):
-    body = body_of(BodyGiven(family="carbon-steel", **told))
+@pytest.mark.parametrize(("given", "mass", "skin", "far"), SHAPES)
+def test_shapes_by_hand(given, mass, skin, far):
+    body = body_of(BodyGiven(family="carbon-steel", **given))
     assert body.mass_kg == pytest.approx(mass, rel=1e-3)
     assert body.area_m2 == pytest.approx(skin, rel=1e-3)
     assert 1000 * body.far_m == pytest.approx(far, rel=1e-6)
-    nearer = body_of(BodyGiven(family="carbon-steel", far_mm=12.0, **told))
+    nearer = body_of(BodyGiven(family="carbon-steel", far_mm=12.0, **given))
     assert nearer.far_m == pytest.approx(0.012)
 
 

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from pellak.core.body.cool_given import CoolGiven, cooling_of
 from pellak.core.body.cooling import run_cooling
-from pellak.core.body.learning import LEAST_ERROR, cooling_told, flame_told
+from pellak.core.body.learning import LEAST_ERROR, cooling_observation, flame_observation
 from pellak.core.body.soak_given import FLAME_SIGMA, SoakGiven, soaking_of
 from pellak.core.body.soaking import run_soak
 from pellak.core.factor import FactorObservation, posterior
@@ -37,9 +37,9 @@ def minutes_with(factor, of=SOAK):
 
 @pytest.mark.parametrize("factor", [0.6, 0.85, 1.0, 1.3, 1.8])
 def test_a_timed_heating_gives_back_the_flame_that_made_it(factor):
-    told = flame_told(SOAK, minutes_with(factor))
-    assert math.exp(told.ln_factor) == pytest.approx(factor, rel=0.01)
-    assert told.error >= LEAST_ERROR
+    result = flame_observation(SOAK, minutes_with(factor))
+    assert math.exp(result.ln_factor) == pytest.approx(factor, rel=0.01)
+    assert result.error >= LEAST_ERROR
 
 
 @pytest.mark.parametrize("medium", ["dry-sand", "vermiculite", "still-air"])
@@ -48,27 +48,27 @@ def test_a_timed_cooling_gives_back_its_medium(medium, factor):
     asked = FALL.model_copy(update={"medium": medium})
     moved = {"loss_factor": factor} if medium == "still-air" else {"medium_factor": factor}
     hours = run_cooling(cooling_of(asked, **moved)).hours[-1]
-    told = cooling_told(asked, 60 * hours)
-    assert math.exp(told.ln_factor) == pytest.approx(factor, rel=0.02)
+    result = cooling_observation(asked, 60 * hours)
+    assert math.exp(result.ln_factor) == pytest.approx(factor, rel=0.02)
 
 
 @pytest.mark.parametrize("minutes", [0.05, 600.0])
 def test_a_time_no_flame_could_take_tells_nothing(minutes):
-    assert flame_told(SOAK, minutes) is None
+    assert flame_observation(SOAK, minutes) is None
 
 
 def test_what_was_learnt_before_is_not_counted_twice():
     learnt = SOAK.model_copy(update={"flame_factor": 0.8})
-    assert flame_told(learnt, 9.0) == flame_told(SOAK, 9.0)
+    assert flame_observation(learnt, 9.0) == flame_observation(SOAK, 9.0)
 
 
 @settings(max_examples=50)
 @given(st.lists(st.floats(-1, 1), min_size=1, max_size=12), st.floats(0.05, 0.5))
 def test_the_spread_narrows_and_the_factor_stays_between_prior_and_runs(logs, error):
-    told = [FactorObservation(ln_factor=one, error=error) for one in logs]
-    now = posterior(FLAME_SIGMA, told)
+    listed = [FactorObservation(ln_factor=one, error=error) for one in logs]
+    now = posterior(FLAME_SIGMA, listed)
     assert now.sigma < FLAME_SIGMA
-    assert now.sigma >= posterior(FLAME_SIGMA, [*told, told[0]]).sigma
+    assert now.sigma >= posterior(FLAME_SIGMA, [*listed, listed[0]]).sigma
     low, high = min(0.0, *logs), max(0.0, *logs)
     assert low - 1e-9 <= math.log(now.factor) <= high + 1e-9
 
@@ -78,10 +78,10 @@ def test_the_truth_lies_in_the_spread_as_often_as_it_says():
     for _ in range(60):
         truth = math.exp(chance.gauss(0, FLAME_SIGMA))
         runs = [minutes_with(truth) * math.exp(chance.gauss(0, 0.1)) for _ in range(3)]
-        told = [one for minutes in runs if (one := flame_told(SOAK, minutes)) is not None]
-        if not told:
+        listed = [one for minutes in runs if (one := flame_observation(SOAK, minutes)) is not None]
+        if not listed:
             continue
-        now = posterior(FLAME_SIGMA, told)
+        now = posterior(FLAME_SIGMA, listed)
         miss = abs(math.log(now.factor / truth))
         held += miss <= now.sigma
         off.append(miss)
@@ -101,9 +101,11 @@ def stove():
 def test_a_run_of_the_shop_moves_the_next_plan_and_says_so():
     plan = compose_plan(stove(), ShopSchools())
     slow = 1.5 * plan.work.soak.minutes
-    told = heated(plan.work, RunLog(actual={"to_heat_min": slow}))
-    assert told.flame.ln_factor < 0
-    wiser = compose_plan(stove(), ShopSchools(), learned={"heat": [told, told, "another kind's"]})
+    result = heated(plan.work, RunLog(actual={"to_heat_min": slow}))
+    assert result.flame.ln_factor < 0
+    wiser = compose_plan(
+        stove(), ShopSchools(), learned={"heat": [result, result, "another kind's"]}
+    )
     assert wiser.work.soak.minutes > 1.2 * plan.work.soak.minutes
     width = [p.work.soak.minutes_high / p.work.soak.minutes_low for p in (plan, wiser)]
     assert width[1] < width[0]
@@ -121,11 +123,11 @@ def test_a_run_with_nothing_timed_tells_nothing():
 
 def test_only_the_same_medium_learns():
     plan = compose_plan(stove(), ShopSchools())
-    told = heated(plan.work, RunLog(actual={"touch_min": 90 * plan.work.cool.hours_to_touch}))
+    result = heated(plan.work, RunLog(actual={"touch_min": 90 * plan.work.cool.hours_to_touch}))
     same = FALL.model_copy(update={"medium": plan.work.cool_in})
-    assert with_media(same, [told]) != same
+    assert with_media(same, [result]) != same
     other = FALL.model_copy(update={"medium": "clay-granules"})
-    assert with_media(other, [told]) is other
+    assert with_media(other, [result]) is other
 
 
 def test_what_may_lie_in_the_air_is_not_buried_for_a_minute():

@@ -181,25 +181,25 @@ def test_bands_meet_without_a_gap():
 def test_what_the_book_says_is_what_counting_by_hand_says(book):
     columns = RunColumns()
     columns.enter(book)
-    told = book_statistics(
+    result = book_statistics(
         columns, BookHits(columns, RunsWanted()).mask, ["sparks", "burn-through"]
     )
-    assert told.runs == len(book)
+    assert result.runs == len(book)
     judged = [e for e in book if e.words["verdict"]]
-    assert sum(one.judged for one in told.success) == len(judged)
-    assert sum(one.good for one in told.success) == sum(
+    assert sum(one.judged for one in result.success) == len(judged)
+    assert sum(one.good for one in result.success) == sum(
         e.words["verdict"] == "good" for e in judged
     )
     timed = [e for e in book if e.numbers["puddle_s"] is not None]
-    assert sum(month.n for month in told.months) == len(timed)
-    for month in told.months:
+    assert sum(month.n for month in result.months) == len(timed)
+    for month in result.months:
         assert month.low <= month.middle <= month.high
-    assert sum(g.n for g in told.gas) == sum(e.numbers["acetylene_l"] is not None for e in book)
+    assert sum(g.n for g in result.gas) == sum(e.numbers["acetylene_l"] is not None for e in book)
     seen = Counter(sign for e in book for sign in e.signs)
-    assert {one.sign: one.runs for one in told.signs} == {
+    assert {one.sign: one.runs for one in result.signs} == {
         sign: seen[sign] for sign in ("sparks", "burn-through") if seen[sign]
     }
-    for one in told.signs:
+    for one in result.signs:
         with_it = [e for e in book if one.sign in e.signs]
         tries = [helped for e in with_it for cause, helped in e.tried if cause == CAUSE]
         assert [(c.tried, c.helped) for c in one.cures] == (

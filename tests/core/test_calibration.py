@@ -7,7 +7,7 @@ import statistics
 import pytest
 
 from pellak.core.kinds.straighten.calibration import Straightened, straightened, with_earlier
-from pellak.core.member.fit import told_by
+from pellak.core.member.fit import earlier_of
 from pellak.core.member.psi import ALIKE_SPREAD, PRIOR_MEDIAN, PRIOR_SPREAD, fitted_psi
 from pellak.core.member.section import Section
 from pellak.core.member.straighten import reckon_straighten
@@ -27,9 +27,9 @@ def test_members_of_one_section_make_the_next_one_wiser():
             psi = shop * math.exp(chance.gauss(0, ALIKE_SPREAD))
             earlier.append([(of, psi * of + chance.gauss(0, 1.4)) for of in (9.0, 14.0, 20.0)])
         third = shop * math.exp(chance.gauss(0, ALIKE_SPREAD))
-        told, first = fitted_psi([], earlier), fitted_psi([])
-        narrower.append(math.log(told.high / told.low) / math.log(first.high / first.low))
-        inside += told.low <= third <= told.high
+        result, first = fitted_psi([], earlier), fitted_psi([])
+        narrower.append(math.log(result.high / result.low) / math.log(first.high / first.low))
+        inside += result.low <= third <= result.high
     assert statistics.median(narrower) < 0.65
     # One spread either way holds two of three.
     assert 0.5 <= inside / 40 <= 0.87
@@ -48,10 +48,10 @@ def test_a_member_tells_the_next_one_only_what_was_read_cold():
     spots = values().next_round
     hot = Round(spots=spots, camber_before_mm=42.3, camber_after_mm=50.0, surface_c=90.0)
     cold = Round(spots=spots, camber_before_mm=42.3, camber_after_mm=36.0)
-    assert told_by(of(rounds=[hot])) is None
-    told = told_by(of(rounds=[cold, hot]))
-    assert told.moved_mm == [pytest.approx(6.3)]
-    assert values(earlier=[told]).psi != values().psi
+    assert earlier_of(of(rounds=[hot])) is None
+    result = earlier_of(of(rounds=[cold, hot]))
+    assert result.moved_mm == [pytest.approx(6.3)]
+    assert values(earlier=[result]).psi != values().psi
 
 
 @pytest.mark.parametrize(
@@ -65,17 +65,21 @@ def test_a_member_tells_the_next_one_only_what_was_read_cold():
     ],
 )
 def test_only_members_of_the_same_section_and_steel_are_learned_from(changes, counted):
-    told = Straightened(
-        section=TUBE, steel="carbon", told=Earlier(of_one_mm=[9.0], moved_mm=[10.0])
+    result = Straightened(
+        section=TUBE, steel="carbon", observation=Earlier(of_one_mm=[9.0], moved_mm=[10.0])
     )
-    assert len(with_earlier(of(**changes), [told, "another kind's"]).earlier) == counted
+    assert len(with_earlier(of(**changes), [result, "another kind's"]).earlier) == counted
 
 
 def test_a_run_tells_its_section_its_steel_and_its_rounds():
     work = MemberWork(given=MEMBER, values=reckon_straighten(MEMBER).values)
     rounds = [Round(spots=values().next_round, camber_before_mm=42.3, camber_after_mm=36.0)]
     log = RunLog(work=MemberLog(rounds=rounds))
-    told = straightened(work, log)
-    assert (told.section, told.steel, told.told.moved_mm) == (TUBE, "carbon", [pytest.approx(6.3)])
+    result = straightened(work, log)
+    assert (result.section, result.steel, result.observation.moved_mm) == (
+        TUBE,
+        "carbon",
+        [pytest.approx(6.3)],
+    )
     assert straightened(work, RunLog()) is None
     assert straightened(None, log) is None

@@ -120,7 +120,7 @@ def test_a_school_changes_one_card_only(question, school, step):
 
 
 @pytest.mark.parametrize(
-    ("told", "cards"),
+    ("given", "cards"),
     [
         ({"place": "roof"}, {"roof", "store"}),
         ({"place": "vehicle"}, {"vehicle", "big-flame", "store"}),
@@ -131,16 +131,16 @@ def test_a_school_changes_one_card_only(question, school, step):
         ({"coating": "chromium"}, {"stripped"}),
     ],
 )  # fmt: skip
-def test_only_what_place_coating_and_flow_need_is_asked(told, cards):
+def test_only_what_place_coating_and_flow_need_is_asked(given, cards):
     plain = set(order(plan_of("carbon-steel").cards))
-    assert set(order(plan_of("carbon-steel", **told).cards)) - plain == cards
+    assert set(order(plan_of("carbon-steel", **given).cards)) - plain == cards
 
 
 def test_a_big_flame_wants_extraction_arrestors_and_more_than_one_cylinder():
-    told = {**READY, "alloy": "dc01", "thickness_mm": 9.0, "length_mm": 300.0}
+    document = {**READY, "alloy": "dc01", "thickness_mm": 9.0, "length_mm": 300.0}
 
     def steps(flow_l_per_h, items=RIG):
-        job = with_changes(SeamJob(name="x"), {**told, "acetylene_l_per_h": flow_l_per_h})
+        job = with_changes(SeamJob(name="x"), {**document, "acetylene_l_per_h": flow_l_per_h})
         cards = order(compose_plan(job, ShopSchools(), equipment=Equipment(items)).cards)
         return {step for step in cards if not step.startswith("pass-")}
 
@@ -166,24 +166,24 @@ def test_hands_are_told_apart():
         ("right", "left", "right to left"),
         ("left", "right", "left to right"),
     ):
-        told = {c.step.id: c.step.text for c in cards_at_bench(cards, "daily", hand)}
-        assert f"Torch in the {hand} hand" in told["light"]
-        assert f"lighter in the {other}" in told["light"]
-        assert way in told["seam"]
+        by_name = {c.step.id: c.step.text for c in cards_at_bench(cards, "daily", hand)}
+        assert f"Torch in the {hand} hand" in by_name["light"]
+        assert f"lighter in the {other}" in by_name["light"]
+        assert way in by_name["seam"]
 
 
 def test_backhand_goes_the_other_way():
     cards = plan_of("carbon-steel", thickness_mm=6.0, direction="backhand").cards
-    told = {c.step.id: c.step.text for c in cards_at_bench(cards, "daily", "right")}
-    assert "From left to right, flame leading" in told["seam"]
+    by_name = {c.step.id: c.step.text for c in cards_at_bench(cards, "daily", "right")}
+    assert "From left to right, flame leading" in by_name["seam"]
 
 
 def test_nothing_is_left_unfilled_in_any_card():
     for family in PIECES:
         for start in STARTS:
             for card in cards_at_bench(plan_of(family).cards, start, "left"):
-                told = " ".join([card.step.text, card.step.detail, card.step.limit])
-                assert not re.search(r"[{}]", told), card.step.id
+                text = " ".join([card.step.text, card.step.detail, card.step.limit])
+                assert not re.search(r"[{}]", text), card.step.id
                 if card.step.picture:
                     assert sum(look.right for look in card.looks) == 1
 
@@ -204,9 +204,9 @@ def test_limits_stand_on_their_cards(step, limit):
 
 
 def test_the_stricter_region_reaches_the_card():
-    told = {**READY, **PIECES["carbon-steel"], "length_mm": 300}
+    document = {**READY, **PIECES["carbon-steel"], "length_mm": 300}
     plan = compose_plan(
-        with_changes(SeamJob(name="x"), told), ShopSchools(acetylene_limit="strict")
+        with_changes(SeamJob(name="x"), document), ShopSchools(acetylene_limit="strict")
     )
     card = next(card for card in plan.cards if card.step.id == "set-acetylene")
     assert "0.62 bar" in card.step.limit
@@ -238,9 +238,9 @@ CARDS_SAY = (
 
 @pytest.mark.parametrize("words", CARDS_SAY)
 def test_the_cards_say_what_every_text_on_safety_says(words):
-    told = " ".join(f"{s.text} {s.detail} {s.reason} {s.limit}" for s in every_step())
-    told += " ".join(step.text for step in flash_back_drill())
-    assert words.lower() in told.lower()
+    text = " ".join(f"{s.text} {s.detail} {s.reason} {s.limit}" for s in every_step())
+    text += " ".join(step.text for step in flash_back_drill())
+    assert words.lower() in text.lower()
 
 
 DEMO_MUST = {
@@ -287,8 +287,8 @@ def test_the_drill_shuts_oxygen_then_acetylene_then_sends_people_out():
 def test_no_caution_is_shown_by_every_demo_job():
     equipment = Equipment(tuple(read_item(item) for item in RACK), "2026-11-25")
     shown = []
-    for told in JOBS:
-        plan = compose_plan(demo_job(told), ShopSchools(), equipment=equipment)
+    for row in JOBS:
+        plan = compose_plan(demo_job(row), ShopSchools(), equipment=equipment)
         shown.append({c.text for station in plan.stations for c in station.cautions})
     assert set.intersection(*shown) == set()
 

@@ -42,7 +42,7 @@ PREHEAT_JUMP_K = 10.0
 """A preheat is told from hand-warm up and in steps of 5 °C."""
 
 
-def told(alloy, joint, pace, thickness_mm, rack):
+def planned_with(alloy, joint, pace, thickness_mm, rack):
     job = with_changes(
         SeamJob(name="Near"),
         {
@@ -88,7 +88,9 @@ def jumps(alloy, joint, pace, thickness_mm):
     flow = piece.matched_case().acetylene_l_per_h * PACE_FACTORS[pace]
     bore_mm = min(10.0, max(0.2, orifice_for_flow_mm(flow, 1.05)))
     rack = [RackTip(label="one", orifice_mm=bore_mm)]
-    near = [told(alloy, joint, pace, thickness_mm + step, rack) for step in (-0.01, 0.0, 0.01)]
+    near = [
+        planned_with(alloy, joint, pace, thickness_mm + step, rack) for step in (-0.01, 0.0, 0.01)
+    ]
     found = []
     for (never, one), (_, other) in pairwise(near):
         for name, value in one.items():

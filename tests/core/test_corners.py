@@ -20,13 +20,13 @@ ALLOYS = ("pb-sheet", "al-3003", "dc01", "4130", "gi-30", "304")
 def test_thinnest_thickest_coldest_and_hottest_never_break(alloy, joint):
     for thickness in (0.3, 0.5, 25.0):
         for start in (-20.0, 300.0, 400.0):
-            told = {"alloy": alloy, "joint": joint, "thickness_mm": thickness, "start_c": start,
+            document = {"alloy": alloy, "joint": joint, "thickness_mm": thickness, "start_c": start,
                     "length_mm": 300.0, "outside_diameter_mm": 60.0}  # fmt: skip
             if alloy == "pb-sheet" and start > 307:
                 with pytest.raises(Refused, match="start_c"):
-                    with_changes(SeamJob(name="x"), told)
+                    with_changes(SeamJob(name="x"), document)
                 continue
-            job = with_changes(SeamJob(name="x"), told)
+            job = with_changes(SeamJob(name="x"), document)
             plan = compose_plan(job, ShopSchools(), equipment=RACK)
             values = [f.value for s in plan.stations for f in s.figures if f.value is not None]
             assert all(math.isfinite(value) for value in values)

@@ -13,8 +13,8 @@ from pellak.core.run.corrective_actions import corrective_actions_for, with_corr
 AT = "2026-11-26T10:00:00+00:00"
 
 
-def plan_of(**told):
-    job = {"name": "Lid", "thickness_mm": 2.0, "length_mm": 400, **told}
+def plan_of(**given):
+    job = {"name": "Lid", "thickness_mm": 2.0, "length_mm": 400, **given}
     return compose_plan(job_from(job), ShopSchools())
 
 

@@ -70,9 +70,9 @@ def test_draw_limits_are_a_tenth_and_a_fifteenth_and_a_seventh_stops():
     assert values.draw_limit_continuous_l_per_h == pytest.approx(4100 / 15)
     levels = {}
     for flow in (270, 300, 590):
-        told = ask(gas="acetylene", size="acetylene-4.1", weight_kg=49, flow_l_per_h=flow,
+        result = ask(gas="acetylene", size="acetylene-4.1", weight_kg=49, flow_l_per_h=flow,
                    minutes_needed=30)  # fmt: skip
-        levels[flow] = [c.level for c in told.cautions]
+        levels[flow] = [c.level for c in result.cautions]
     assert levels == {270: [], 300: ["warn"], 590: ["stop"]}
 
 
@@ -88,9 +88,9 @@ def test_how_many_to_couple_goes_by_how_long_the_job_is(flow, minutes, wanted):
     ("minutes", "enough"), [(60, True), (600, False), (370, None), (None, None)]
 )
 def test_enough_is_said_only_when_the_band_says_so(minutes, enough):
-    told = ask(gas="acetylene", size="acetylene-4.1", gauge_bar=7.75, flow_l_per_h=300,
+    result = ask(gas="acetylene", size="acetylene-4.1", gauge_bar=7.75, flow_l_per_h=300,
                minutes_needed=minutes)  # fmt: skip
-    assert told.values.enough is enough
+    assert result.values.enough is enough
 
 
 @given(st.floats(0, 17), st.integers(1, 8), st.floats(10, 3000))
@@ -107,8 +107,8 @@ def test_coupling_never_shortens_endurance_or_lowers_a_limit(gauge, coupled, flo
 
 @given(st.floats(0, 250), st.floats(-20, 40))
 def test_the_band_holds_the_figure_and_more_pressure_is_never_less_gas(gauge, temperature_c):
-    told = ask(gas="oxygen", water_capacity_l=50, gauge_bar=gauge, temperature_c=temperature_c)
-    values = told.values
+    result = ask(gas="oxygen", water_capacity_l=50, gauge_bar=gauge, temperature_c=temperature_c)
+    values = result.values
     assert 0 <= values.low_m3 <= values.content_m3 <= values.high_m3
     more = ask(gas="oxygen", water_capacity_l=50, gauge_bar=gauge + 5, temperature_c=temperature_c)
     assert more.values.content_m3 > values.content_m3

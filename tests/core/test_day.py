@@ -40,8 +40,8 @@ def seam(name, minutes=20.0, tip="B2", watch=60.0, prepare=15.0, cool=30.0, **mo
 
 
 def day(jobs, people=("Ida",), torches=("Wharf",), **more):
-    told = {"opens_min": OPENS, "closes_min": CLOSES} | more
-    return DayGiven(jobs=jobs, people=list(people), torches=list(torches), **told)
+    result = {"opens_min": OPENS, "closes_min": CLOSES} | more
+    return DayGiven(jobs=jobs, people=list(people), torches=list(torches), **result)
 
 
 minutes = st.integers(1, 90).map(float)
@@ -85,15 +85,15 @@ def shops(draw, most=12):
 @settings(max_examples=60, deadline=None)
 @drawn(shops(most=20))
 def test_every_day_by_list_can_be_done_and_what_is_left_has_a_reason(shop):
-    told = plan_day(shop.model_copy(update={"exact": False})).values
-    assert faults_of(shop, told) == []
-    assert all(one.why for one in told.not_today)
-    assert told.done_min is None or told.done_min <= CLOSES
-    gas = sum(one.acetylene_l for one in told.gas.by_hour)
-    assert gas == pytest.approx(told.gas.acetylene_l)
-    for free in told.hands_free:
+    planned_day = plan_day(shop.model_copy(update={"exact": False})).values
+    assert faults_of(shop, planned_day) == []
+    assert all(one.why for one in planned_day.not_today)
+    assert planned_day.done_min is None or planned_day.done_min <= CLOSES
+    gas = sum(one.acetylene_l for one in planned_day.gas.by_hour)
+    assert gas == pytest.approx(planned_day.gas.acetylene_l)
+    for free in planned_day.hands_free:
         assert free.end_min - free.start_min >= 10
-        for block in told.timeline:
+        for block in planned_day.timeline:
             if block.who == free.who and block.needs in ("torch", "hands"):
                 assert (
                     block.end_min <= free.start_min + 1e-4 or block.start_min >= free.end_min - 1e-4
@@ -104,11 +104,11 @@ def test_every_day_by_list_can_be_done_and_what_is_left_has_a_reason(shop):
 @drawn(shops(most=4))
 def test_every_day_by_program_can_be_done_and_ends_no_later(shop):
     listed = plan_day(shop.model_copy(update={"exact": False})).values
-    told = plan_day(shop.model_copy(update={"seconds": 1.0})).values
-    assert faults_of(shop, told) == []
-    same = [one.job for one in told.not_today] == [one.job for one in listed.not_today]
-    if same and not shop.pins and told.done_min is not None:
-        assert told.done_min <= listed.done_min + 1e-3
+    planned_day = plan_day(shop.model_copy(update={"seconds": 1.0})).values
+    assert faults_of(shop, planned_day) == []
+    same = [one.job for one in planned_day.not_today] == [one.job for one in listed.not_today]
+    if same and not shop.pins and planned_day.done_min is not None:
+        assert planned_day.done_min <= listed.done_min + 1e-3
 
 
 def by_brute_force(shop):
@@ -158,23 +158,23 @@ def small_shops(draw):
 @drawn(small_shops())
 def test_what_is_proved_best_is_what_trying_every_order_finds(shop):
     best = by_brute_force(shop)
-    told = plan_day(shop.model_copy(update={"seconds": 2.0})).values
-    assert faults_of(shop, told) == []
-    if best is not None and told.optimal:
-        assert told.done_min == pytest.approx(best, abs=0.01)
+    planned_day = plan_day(shop.model_copy(update={"seconds": 2.0})).values
+    assert faults_of(shop, planned_day) == []
+    if best is not None and planned_day.optimal:
+        assert planned_day.done_min == pytest.approx(best, abs=0.01)
     if best is not None:
-        assert not told.not_today
+        assert not planned_day.not_today
         assert earliest_done_min(shop) - 0.01 <= best
-        assert told.done_min <= best + 0.01
+        assert planned_day.done_min <= best + 0.01
 
 
 def test_six_jobs_of_one_shop_are_proved():
     jobs = [
         short(f"job {n}", 5.0 + 3 * n, 12.0 + 7 * (n % 3), 60.0, f"B{1 + n % 2}") for n in range(6)
     ]
-    told = plan_day(day(jobs).model_copy(update={"seconds": 60.0})).values
-    assert told.optimal
-    assert told.done_min == pytest.approx(by_brute_force(day(jobs)), abs=0.01)
+    planned_day = plan_day(day(jobs).model_copy(update={"seconds": 60.0})).values
+    assert planned_day.optimal
+    assert planned_day.done_min == pytest.approx(by_brute_force(day(jobs)), abs=0.01)
 
 
 def test_a_day_that_ends_as_early_as_its_torch_allows_is_proved_without_the_program(monkeypatch):
@@ -182,9 +182,9 @@ def test_a_day_that_ends_as_early_as_its_torch_allows_is_proved_without_the_prog
     # Fifteen minutes before the first flame, two flames one after the other, the last watch.
     jobs = [short("flue", 15.0, 8.0, 60.0, "B1"), short("patch", 15.0, 9.0, 60.0, "B1")]
     two = day(jobs, people=["Ida", "Per"])
-    told = plan_day(two).values
-    assert told.optimal
-    assert told.done_min == earliest_done_min(two) == OPENS + 15 + 8 + 9 + 60
+    planned_day = plan_day(two).values
+    assert planned_day.optimal
+    assert planned_day.done_min == earliest_done_min(two) == OPENS + 15 + 8 + 9 + 60
     # One pair of hands fits up and welds both, one after the other.
     assert earliest_done_min(day(jobs)) == OPENS + 15 + 8 + 15 + 9 + 60
 
@@ -196,17 +196,17 @@ def test_a_bound_weighs_what_a_job_waits_for_and_what_follows_its_flame():
 
 
 def test_cooling_is_used_and_a_watch_is_kept_beside_other_work():
-    told = plan_day(day([seam("rail", cool=60), seam("patch", cool=60)])).values
-    assert faults_of(day([seam("rail", cool=60), seam("patch", cool=60)]), told) == []
+    planned_day = plan_day(day([seam("rail", cool=60), seam("patch", cool=60)])).values
+    assert faults_of(day([seam("rail", cool=60), seam("patch", cool=60)]), planned_day) == []
     # One after the other they would take over five hours.
-    assert told.done_min - OPENS <= 15 + 20 + 15 + 20 + 60 + 10
-    assert not told.tip_changes
+    assert planned_day.done_min - OPENS <= 15 + 20 + 15 + 20 + 60 + 10
+    assert not planned_day.tip_changes
 
 
 def test_tips_are_grouped():
     jobs = [seam(f"job {n}", tip="B1" if n % 2 else "B4", cool=0, watch=0) for n in range(6)]
-    told = plan_day(day(jobs)).values
-    assert len(told.tip_changes) == 1
+    planned_day = plan_day(day(jobs)).values
+    assert len(planned_day.tip_changes) == 1
 
 
 @pytest.mark.parametrize(
@@ -219,31 +219,31 @@ def test_tips_are_grouped():
     ],
 )  # fmt: skip
 def test_what_does_not_go_today_says_why(job, now, why):
-    told = plan_day(day([job], now_min=now)).values
-    assert [one.why for one in told.not_today] == [why]
+    planned_day = plan_day(day([job], now_min=now)).values
+    assert [one.why for one in planned_day.not_today] == [why]
 
 
 def test_a_casting_cools_overnight_and_only_its_dressing_waits():
-    told = plan_day(day([seam("casting", cool=900.0)])).values
-    assert [one.phases for one in told.not_today] == [["dress"]]
-    cool = next(block for block in told.timeline if block.phase == "cool")
+    planned_day = plan_day(day([seam("casting", cool=900.0)])).values
+    assert [one.phases for one in planned_day.not_today] == [["dress"]]
+    cool = next(block for block in planned_day.timeline if block.phase == "cool")
     assert cool.to_tomorrow
-    assert told.done_min < CLOSES
+    assert planned_day.done_min < CLOSES
 
 
 def test_the_urgent_is_kept_where_not_all_of_it_goes():
     jobs = [seam("late", 200.0, priority=7), seam("now", 200.0, priority=1), seam("b", 200.0)]
-    told = plan_day(day(jobs)).values
-    assert "now" not in {one.job for one in told.not_today}
-    assert told.not_today
+    planned_day = plan_day(day(jobs)).values
+    assert "now" not in {one.job for one in planned_day.not_today}
+    assert planned_day.not_today
 
 
 def test_a_pin_stays_and_the_rest_goes_round_it():
     shop = day([seam("rail"), seam("patch")], pins=[Pin(job="patch", phase="weld", start_min=700)])
-    told = plan_day(shop).values
-    weld = next(b for b in told.timeline if (b.job, b.phase) == ("patch", "weld"))
+    planned_day = plan_day(shop).values
+    weld = next(b for b in planned_day.timeline if (b.job, b.phase) == ("patch", "weld"))
     assert (weld.start_min, weld.pinned) == (700, True)
-    assert faults_of(shop, told) == []
+    assert faults_of(shop, planned_day) == []
     early = day([seam("rail")], pins=[Pin(job="rail", phase="weld", start_min=455)])
     weld = next(b for b in plan_day(early).values.timeline if b.phase == "weld")
     assert weld.start_min == OPENS + 15
@@ -265,5 +265,5 @@ def test_what_does_not_hold_together_is_refused_by_its_field(change, field):
 
 
 def test_an_empty_day_is_an_empty_day():
-    told = plan_day(day([])).values
-    assert (told.timeline, told.done_min, told.not_today) == ([], None, [])
+    planned_day = plan_day(day([])).values
+    assert (planned_day.timeline, planned_day.done_min, planned_day.not_today) == ([], None, [])

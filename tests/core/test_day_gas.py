@@ -71,9 +71,9 @@ def test_a_flame_too_large_by_itself_is_left_to_its_own_plan():
 def test_three_flames_are_weighed_together_and_not_by_pairs():
     three = {"people": ("Ida", "Per", "Tove"), "torches": ("Wharf", "Slip", "Roof")}
     jobs = [heating(name) for name in ("rail", "patch", "flue")]
-    told = day(jobs, acetylene_full_l=7000.0, **three)
-    values = plan_day(told).values
-    assert faults_of(told, values) == []
+    planned_day = day(jobs, acetylene_full_l=7000.0, **three)
+    values = plan_day(planned_day).values
+    assert faults_of(planned_day, values) == []
     assert len(set(flames(values))) == 2
 
 
@@ -100,14 +100,14 @@ def test_small_moves_never_make_a_day_worse_and_can_be_done(shop, exact):
     before = plan_greedily(shop)
     after = search_locally(shop, before)
     assert after.worth() <= before.worth()
-    told = shop.model_copy(update={"exact": bool(exact), "seconds": 0.1})
-    assert faults_of(told, plan_day(told).values) == []
+    result = shop.model_copy(update={"exact": bool(exact), "seconds": 0.1})
+    assert faults_of(result, plan_day(result).values) == []
 
 
 def test_small_moves_save_tips():
     jobs = [seam(f"job {n}", minutes=10.0 + n % 7, tip=f"B{n % 3}") for n in range(10)]
-    told = day(jobs, **TWO)
-    before = plan_greedily(told)
-    after = search_locally(told, before)
+    planned_day = day(jobs, **TWO)
+    before = plan_greedily(planned_day)
+    after = search_locally(planned_day, before)
     assert after.worth()[3] < before.worth()[3]
     assert after.worth()[:3] <= before.worth()[:3]

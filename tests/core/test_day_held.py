@@ -32,9 +32,9 @@ def test_an_hour_lost_is_an_hour_later():
 def test_what_no_longer_goes_and_what_goes_besides_is_named():
     was, now = values("rail", "patch"), values("rail", "patch", "flue", now_min=940.0)
     assert len(now.not_today) == 2
-    told = said(was, now)
+    result = said(was, now)
     left = ", ".join(sorted(one.job.upper() for one in now.not_today if one.job != "flue"))
-    assert told[1] == f"No longer whole today: {left}."
+    assert result[1] == f"No longer whole today: {left}."
     assert said(now, was)[1].startswith("Now whole today: ")
 
 
@@ -47,8 +47,8 @@ def test_what_is_done_is_missed_by_nobody():
 
 @drawn(st.floats(450, 700), st.floats(450, 700))
 def test_minutes_are_said_from_five_on(before, after):
-    (told,) = said(values("rail", now_min=before), values("rail", now_min=after))
-    assert told.startswith("On time") is (abs(after - before) < 5.0)
+    (result,) = said(values("rail", now_min=before), values("rail", now_min=after))
+    assert result.startswith("On time") is (abs(after - before) < 5.0)
 
 
 @pytest.mark.parametrize(("ago", "over"), [(5.0, False), (20.0, False), (90.0, True)])

@@ -27,8 +27,8 @@ def job(name, *phases, **more):
 
 
 def day(*jobs, people=("Ida",), torches=("Wharf",), **more):
-    told = {"opens_min": OPENS, "closes_min": CLOSES, "exact": False} | more
-    return DayGiven(jobs=list(jobs), people=list(people), torches=list(torches), **told)
+    result = {"opens_min": OPENS, "closes_min": CLOSES, "exact": False} | more
+    return DayGiven(jobs=list(jobs), people=list(people), torches=list(torches), **result)
 
 
 def weld(minutes=20.0, tip="B2", **more):
@@ -36,14 +36,14 @@ def weld(minutes=20.0, tip="B2", **more):
 
 
 @pytest.mark.parametrize(
-    ("minutes", "told"),
+    ("minutes", "given"),
     [
         (0, "00:00"), (450, "07:30"), (1439.4, "23:59"), (1439.6, "tomorrow 00:00"),
         (1900, "tomorrow 07:40"), (3000, "in 2 days 02:00"),
     ],
 )  # fmt: skip
-def test_a_time_of_day_is_told(minutes, told):
-    assert clock(minutes) == told
+def test_a_time_of_day_is_told(minutes, given):
+    assert clock(minutes) == given
 
 
 def test_phases_without_a_wait_are_one_unit_and_others_follow():
@@ -85,19 +85,19 @@ def test_phases_that_do_not_follow_each_other_are_refused(phases):
 
 
 def test_a_pin_on_any_phase_moves_its_whole_unit():
-    told = day(
+    planned_day = day(
         job("rail", phase("prepare", 15), weld(20, after_gap_max_min=0)),
         pins=[Pin(job="rail", phase="weld", start_min=600)],
     )
-    assert units_of(told)[0].pinned_min == 585
+    assert units_of(planned_day)[0].pinned_min == 585
 
 
 def test_what_goes_on_now_goes_on_before_what_is_urgent():
-    told = day(
+    planned_day = day(
         job("now", weld(30), priority=9), job("urgent", weld(30), priority=1),
         pins=[Pin(job="now", phase="weld", start_min=OPENS)],
     )  # fmt: skip
-    first = plan_day(told).values.timeline[0]
+    first = plan_day(planned_day).values.timeline[0]
     assert (first.job, first.start_min) == ("now", OPENS)
 
 
@@ -113,9 +113,9 @@ def placed(calendar, unit):
 
 
 def test_a_tip_change_takes_its_minutes_and_the_same_tip_none():
-    told = day(job("a", weld(tip="B1")), job("b", weld(tip="B1")), job("c", weld(tip="B4")))
-    calendar = Calendar(told)
-    starts = [placed(calendar, unit).start_min for unit in units_of(told)]
+    planned_day = day(job("a", weld(tip="B1")), job("b", weld(tip="B1")), job("c", weld(tip="B4")))
+    calendar = Calendar(planned_day)
+    starts = [placed(calendar, unit).start_min for unit in units_of(planned_day)]
     assert starts == [OPENS, OPENS + 20, OPENS + 40 + TIP_CHANGE_MIN]
     assert tip_changes(calendar.placed.values()) == 1
 
@@ -123,15 +123,15 @@ def test_a_tip_change_takes_its_minutes_and_the_same_tip_none():
 def test_two_people_share_one_torch_and_two_torches_serve_both():
     jobs = [job(name, weld(30)) for name in ("a", "b")]
     for torches, done in ((("one",), 60), (("one", "two"), 30)):
-        told = plan_day(day(*jobs, people=("Ida", "Per"), torches=torches)).values
-        assert told.done_min == OPENS + done
-        assert faults_of(day(*jobs, people=("Ida", "Per"), torches=torches), told) == []
+        planned_day = plan_day(day(*jobs, people=("Ida", "Per"), torches=torches)).values
+        assert planned_day.done_min == OPENS + done
+        assert faults_of(day(*jobs, people=("Ida", "Per"), torches=torches), planned_day) == []
 
 
 @pytest.mark.parametrize(("place", "done"), [("shop", 20 + 60 + 20), ("roof", 20 + 60 + 20 + 60)])
 def test_a_watch_lets_one_work_beside_it_and_not_elsewhere(place, done):
     watch = phase("watch", 60, "watch", after_gap_max_min=0)
-    told = plan_day(
+    planned_day = plan_day(
         day(
             job("a", weld(20), watch),
             job("b", weld(20), watch, place=place),
@@ -140,37 +140,41 @@ def test_a_watch_lets_one_work_beside_it_and_not_elsewhere(place, done):
         )
     ).values
     beside = OPENS + 20 + 20 + 60
-    assert told.done_min == (beside if place == "shop" else OPENS + done)
-    assert told.optimal
+    assert planned_day.done_min == (beside if place == "shop" else OPENS + done)
+    assert planned_day.optimal
 
 
 def test_slow_hands_push_what_comes_after_them():
     slow = phase("prepare", 10, high=40.0)
-    told = plan_day(day(job("a", slow, weld(20)), job("b", phase("prepare", 5)))).values
-    late = {(block.job, block.phase): block.late_min for block in told.timeline}
+    planned_day = plan_day(day(job("a", slow, weld(20)), job("b", phase("prepare", 5)))).values
+    late = {(block.job, block.phase): block.late_min for block in planned_day.timeline}
     assert late["a", "weld"] >= OPENS + 40 + 20
-    assert all(block.late_min >= block.end_min for block in told.timeline)
-    by_itself = [block for block in told.timeline if block.job == "b"]
+    assert all(block.late_min >= block.end_min for block in planned_day.timeline)
+    by_itself = [block for block in planned_day.timeline if block.job == "b"]
     assert len(by_itself) == 1
 
 
 def test_gas_is_counted_in_the_hour_it_is_burnt_in():
-    told = plan_day(day(job("a", weld(60, acetylene_l=90.0, oxygen_l=95.0)))).values
-    assert [(one.hour_min, one.acetylene_l) for one in told.gas.by_hour] == [
+    planned_day = plan_day(day(job("a", weld(60, acetylene_l=90.0, oxygen_l=95.0)))).values
+    assert [(one.hour_min, one.acetylene_l) for one in planned_day.gas.by_hour] == [
         (420, pytest.approx(45)), (480, pytest.approx(45)),
     ]  # fmt: skip
-    assert (told.gas.acetylene_l, told.gas.oxygen_l, told.gas.enough) == (90, 95, None)
+    assert (planned_day.gas.acetylene_l, planned_day.gas.oxygen_l, planned_day.gas.enough) == (
+        90,
+        95,
+        None,
+    )
 
 
 def test_free_hands_are_offered_what_fits_into_them():
     cool = phase("cool", 40, "none")
-    told = plan_day(
+    planned_day = plan_day(
         day(
             job("a", weld(10), cool, phase("dress", 5)),
             job("b", weld(10), not_before_min=OPENS + 120, why_not_before="glue"),
         )
     ).values
-    free = told.hands_free
+    free = planned_day.hands_free
     assert [(one.start_min, one.end_min) for one in free] == [
         (OPENS + 10, OPENS + 50), (OPENS + 55, OPENS + 120),
     ]  # fmt: skip
@@ -187,13 +191,13 @@ def test_a_late_watch_is_warned_of_and_late_dressing_only_noted():
     assert all(one.reason and one.source for one in answer.cautions + noted.cautions)
 
 
-def assigned(told, units, people, torches):
+def assigned(given, units, people, torches):
     """Return the end of the day for one order, one person and torch a unit; None where it fails."""
     done: dict[int, Placed] = {}
     for unit, who, torch in zip(units, people, torches, strict=True):
         if any(key not in done for key, _ in unit.follows):
             return None
-        ready = max([told.from_min, *(done[key].start_min + gap for key, gap in unit.follows)])
+        ready = max([given.from_min, *(done[key].start_min + gap for key, gap in unit.follows)])
         # It begins as soon as its person and torch are free: nothing here is watched.
         for other in done.values():
             same_hand = other.who == who and other.attended and unit.attended
@@ -224,18 +228,18 @@ def pairs(draw):
 
 @settings(max_examples=6, deadline=None)
 @drawn(pairs())
-def test_two_people_proved_best_is_the_best_of_every_order_and_every_hand(told):
-    units = units_of(told)
+def test_two_people_proved_best_is_the_best_of_every_order_and_every_hand(given):
+    units = units_of(given)
     best = min(
         end
         for order in itertools.permutations(units)
-        for who in itertools.product(told.people, repeat=len(units))
-        for torch in itertools.product(told.torches, repeat=len(units))
-        for end in [assigned(told, order, who, torch)]
+        for who in itertools.product(given.people, repeat=len(units))
+        for torch in itertools.product(given.torches, repeat=len(units))
+        for end in [assigned(given, order, who, torch)]
         if end is not None
     )
-    values = plan_day(told).values
-    assert faults_of(told, values) == []
+    values = plan_day(given).values
+    assert faults_of(given, values) == []
     if values.optimal:
         assert values.done_min == pytest.approx(best, abs=0.01)
     assert values.done_min >= best - 0.01
@@ -247,9 +251,9 @@ def test_forty_jobs_are_listed_and_all_of_them_accounted_for():
         job(f"job {n}", phase("prepare", 10), weld(10 + n % 7, f"B{n % 3}"), watch)
         for n in range(40)
     ]
-    told = day(*jobs, people=("Ida", "Per"), torches=("one", "two"))
-    values = plan_day(told).values
-    assert faults_of(told, values) == []
+    planned_day = day(*jobs, people=("Ida", "Per"), torches=("one", "two"))
+    values = plan_day(planned_day).values
+    assert faults_of(planned_day, values) == []
     planned = {block.job for block in values.timeline}
     assert planned | {one.job for one in values.not_today} == {one.id for one in jobs}
-    assert plan_greedily(told).worth() == plan_greedily(told).worth()
+    assert plan_greedily(planned_day).worth() == plan_greedily(planned_day).worth()

@@ -10,7 +10,7 @@ from pellak.core.plan.compose import compose_plan
 from pellak.core.seam.job_gas import JobGas
 from pellak.demo.jobs import JOBS, demo_job
 
-FACTS = {told["name"]: compose_plan(demo_job(told), ShopSchools()).facts for told in JOBS}
+FACTS = {row["name"]: compose_plan(demo_job(row), ShopSchools()).facts for row in JOBS}
 SHEET = FACTS["Funnel casing patch"]
 
 
@@ -20,16 +20,16 @@ def names(job):
 
 @pytest.mark.parametrize("name", sorted(FACTS))
 def test_every_demo_job_has_phases_or_the_reason_why_not(name):
-    told = day_job("a", name, "shop", FACTS[name], None)
-    if isinstance(told, str):
-        assert "head" in told or "plan" in told
+    result = day_job("a", name, "shop", FACTS[name], None)
+    if isinstance(result, str):
+        assert "head" in result or "plan" in result
         return
-    assert names(told) == [PREPARE, FLAME, WATCH, COOL, DRESS]
-    flame = told.phases[1]
+    assert names(result) == [PREPARE, FLAME, WATCH, COOL, DRESS]
+    flame = result.phases[1]
     assert 0 < flame.low < flame.minutes < flame.high
     assert flame.acetylene_l == pytest.approx(FACTS[name].gas.total_l)
-    assert told.phases[2].after_gap_max_min == 0
-    assert told.phases[2].minutes == 60
+    assert result.phases[2].after_gap_max_min == 0
+    assert result.phases[2].minutes == 60
 
 
 def test_a_run_under_way_has_only_what_is_left_of_its_flame():
@@ -45,13 +45,13 @@ def test_a_run_under_way_has_only_what_is_left_of_its_flame():
     ("ended", "watch", "cool"), [(0.0, 60, 20), (15.0, 45, 5), (30.0, 30, 0), (61.0, None, 0)]
 )
 def test_after_the_flame_its_watch_and_cooling_run_out(ended, watch, cool):
-    told = day_job("a", "Patch", "shop", SHEET, RunProgress(80.0, ended))
-    assert isinstance(told, DayJob)
-    phases = {phase.name: phase.minutes for phase in told.phases}
+    result = day_job("a", "Patch", "shop", SHEET, RunProgress(80.0, ended))
+    assert isinstance(result, DayJob)
+    phases = {phase.name: phase.minutes for phase in result.phases}
     assert phases.get(WATCH) == watch
     assert phases[COOL] == cool
     assert FLAME not in phases
-    assert told.phases[-1].name == DRESS
+    assert result.phases[-1].name == DRESS
 
 
 def test_a_plan_that_says_too_little_is_a_reason():

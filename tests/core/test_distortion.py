@@ -92,10 +92,10 @@ welds = st.lists(
 
 
 @given(welds, st.floats(300, 5000))
-def test_the_camber_is_the_bending_added_up(told, length):
+def test_the_camber_is_the_bending_added_up(outcome, length):
     made = [
         Weld(area_mm2=a, offset_mm=o, start_mm=s * length, end_mm=(s + w) * length)
-        for a, o, s, w in told
+        for a, o, s, w in outcome
     ]
     answer = reckon_distortion(
         DistortionGiven(section=SECTIONS[0], length_mm=length, welds=made)
@@ -136,7 +136,7 @@ def test_rival_plans_are_told_from_most_to_least_bow():
 
 
 @pytest.mark.parametrize(
-    ("told", "field"),
+    ("given", "field"),
     [
         ({"welds": [Weld(area_mm2=5.0, offset_mm=0.0, end_mm=900.0)]}, "welds"),
         ({"section": Section(kind="round-tube", depth_mm=20.0, wall_mm=15.0)}, "section.wall_mm"),
@@ -144,10 +144,10 @@ def test_rival_plans_are_told_from_most_to_least_bow():
          "section.wall_mm"),
     ],
 )  # fmt: skip
-def test_what_cannot_be_is_refused(told, field):
+def test_what_cannot_be_is_refused(given, field):
     whole = {
         "section": SECTIONS[0], "length_mm": 500.0,
-        "welds": [Weld(area_mm2=5.0, offset_mm=0.0)], **told,
+        "welds": [Weld(area_mm2=5.0, offset_mm=0.0)], **given,
     }  # fmt: skip
     with pytest.raises(Refused) as refused:
         reckon_distortion(DistortionGiven(**whole))

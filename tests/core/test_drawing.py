@@ -40,8 +40,8 @@ def drawn(thickness_mm: float, flow_per_mm: float = 100, **more) -> SeamDrawing:
             acetylene_l_per_h=flow_per_mm * thickness_mm,
         )
     )
-    told = {"root_gap_mm": 0.0, "orifice_mm": 0.8, "cone_mm": 5.0, "feather_mm": 5.0, **more}
-    return seam_drawing(solution, **told)
+    document = {"root_gap_mm": 0.0, "orifice_mm": 0.8, "cone_mm": 5.0, "feather_mm": 5.0, **more}
+    return seam_drawing(solution, **document)
 
 
 @settings(max_examples=25)

@@ -49,8 +49,8 @@ MUST_DO = {
 
 
 def plan_of(family, **changes):
-    told = {**READY, "length_mm": 300, **PIECES[family], **changes}
-    return compose_plan(with_changes(SeamJob(name="x"), told), ShopSchools(), DEMO)
+    document = {**READY, "length_mm": 300, **PIECES[family], **changes}
+    return compose_plan(with_changes(SeamJob(name="x"), document), ShopSchools(), DEMO)
 
 
 def figures(plan):

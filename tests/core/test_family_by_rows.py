@@ -85,9 +85,9 @@ def with_tin(tmp_path):
         table = copied / "core" / "tables" / name
         heading = table.read_text(encoding="utf-8").splitlines()[0].split(",")
         assert set(row) <= set(heading), name
-        told = {"source": "made up for a test"} | row
+        result = {"source": "made up for a test"} | row
         with table.open("a", encoding="utf-8") as file:
-            file.write(",".join(told.get(column, "") for column in heading) + "\n")
+            file.write(",".join(result.get(column, "") for column in heading) + "\n")
 
     def ran(program):
         found = subprocess.run(
@@ -101,15 +101,15 @@ def with_tin(tmp_path):
 
 
 def test_a_family_of_rows_alone_is_planned_like_any_other(with_tin):
-    told = with_tin(PLANS_WITH_IT)
-    assert told["metal"] == ["sheet tin"]
-    assert told["named"] == ["Sheet tin 99.9"]
-    assert told["melts"] == 232
+    result = with_tin(PLANS_WITH_IT)
+    assert result["metal"] == ["sheet tin"]
+    assert result["named"] == ["Sheet tin 99.9"]
+    assert result["melts"] == 232
     # A metal that melts at 232 °C and holds a fifteenth of steel's heat: a puddle in a moment.
-    assert 0.5 < told["puddle_s"] < 30
-    assert told["pitch"][0] == pytest.approx(told["pitch"][1] / 2)
-    assert any("factor of two" in text for text in told["cautions"])
-    assert "tin" in told["line"]
+    assert 0.5 < result["puddle_s"] < 30
+    assert result["pitch"][0] == pytest.approx(result["pitch"][1] / 2)
+    assert any("factor of two" in text for text in result["cautions"])
+    assert "tin" in result["line"]
 
 
 def test_every_trait_of_the_table_is_a_word_that_is_acted_on():

@@ -130,16 +130,18 @@ def test_what_was_planted_is_found_first_or_second():
 
 @pytest.mark.parametrize("sign", fault_signs())
 def test_every_sign_of_the_trade_is_reached_and_headed_by_its_cause(sign):
-    told = fault_signs()[sign]
-    kind = next((one.removeprefix("kind:") for one in told.only if one.startswith("kind:")), "seam")
-    metal = next((one for one in told.only if not one.startswith("kind:")), None)
+    result = fault_signs()[sign]
+    kind = next(
+        (one.removeprefix("kind:") for one in result.only if one.startswith("kind:")), "seam"
+    )
+    metal = next((one for one in result.only if not one.startswith("kind:")), None)
     answer = reckon_faults(asked(sign, kind=kind, family=metal))
     top = answer.values.causes[0]
-    heads = [one for one, base in told.causes.items() if base == max(told.causes.values())]
-    assert PRACTICE[sign] in heads or told.causes[PRACTICE[sign]] == 2
+    heads = [one for one, base in result.causes.items() if base == max(result.causes.values())]
+    assert PRACTICE[sign] in heads or result.causes[PRACTICE[sign]] == 2
     assert top.do
     assert answer.values.tells_apart
-    assert all(one.why[0].endswith(f"“{told.name}”") for one in answer.values.causes)
+    assert all(one.why[0].endswith(f"“{result.name}”") for one in answer.values.causes)
 
 
 def test_the_tables_hold_together():
@@ -251,7 +253,7 @@ def test_a_sign_it_cannot_show_is_refused(signs, more):
     assert refused.value.field == "signs"
 
 
-PLANS = [compose_plan(demo_job(told), ShopSchools()) for told in JOBS]
+PLANS = [compose_plan(demo_job(row), ShopSchools()) for row in JOBS]
 
 
 @pytest.mark.parametrize("plan", PLANS, ids=lambda plan: plan.job.name)

@@ -185,10 +185,12 @@ def test_strip_is_cut_from_the_sheet():
 
 
 @pytest.mark.parametrize(
-    ("told", "field"),
+    ("given", "field"),
     [({"rod": "unobtainium"}, "rod"), ({"edge_form": "v", "root_face_mm": 3.1}, "root_face_mm")],
 )
-def test_what_cannot_be_is_refused(told, field):
+def test_what_cannot_be_is_refused(given, field):
     with pytest.raises(Refused) as refused:
-        reckon_filler(FillerGiven(family="carbon-steel", thickness_mm=3.0, length_mm=100.0, **told))
+        reckon_filler(
+            FillerGiven(family="carbon-steel", thickness_mm=3.0, length_mm=100.0, **given)
+        )
     assert refused.value.field == field

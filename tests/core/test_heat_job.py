@@ -13,12 +13,12 @@ from pellak.core.catalogue.one_line import reckon_by_name
 from pellak.core.kinds.heat.part_station import NEEDS, needs
 from pellak.core.kinds.heat.warming import (
     CameFree,
-    WarmthTold,
+    WarmthReported,
     came_free,
     came_of_it,
     heat_now,
+    report_warmth,
     says_of,
-    warmth_told,
 )
 from pellak.core.kinds.stations.body_heat import body_family
 from pellak.core.kinds.stations.head_tips import NARROWER, WIDER, head_answer, wanted_l_per_h
@@ -36,7 +36,7 @@ STAMPED = [{"kind": "tip", "name": label, "orifice_mm": mm} for label, mm in TIP
 SHOP = Equipment(tuple(read_item(item) for item in (*RACK, *STAMPED)), today="2026-11-26")
 
 
-def told(name):
+def job_named(name):
     return next(job for job in JOBS if job["name"] == name)
 
 
@@ -53,7 +53,7 @@ def station(plan, wanted):
 
 
 def pump(**changed):
-    return plan_of(demo_job(told("Bilge-pump body")), **changed)
+    return plan_of(demo_job(job_named("Bilge-pump body")), **changed)
 
 
 def test_one_head_in_the_open_never_gets_the_pump_body_there_and_the_plan_says_what_does():
@@ -103,7 +103,7 @@ def test_more_weight_takes_longer_and_a_spread_is_told():
 
 
 def test_the_gland_nut_has_its_moment():
-    plan = plan_of(demo_job(told("Stern-gland nut")))
+    plan = plan_of(demo_job(job_named("Stern-gland nut")))
     seen = figures(plan)
     assert plan.may_start
     assert seen["stop_c"].value == 300
@@ -111,21 +111,21 @@ def test_the_gland_nut_has_its_moment():
     assert seen["clearance_mm"].low < seen["clearance_mm"].value < seen["clearance_mm"].high
     assert seen["clearance_mm"].curve.at_x[0].y == pytest.approx(seen["clearance_mm"].value)
     assert "to_heat_min" not in seen
-    quenched = figures(plan_of(demo_job(told("Stern-gland nut")), property_class="8.8"))
+    quenched = figures(plan_of(demo_job(job_named("Stern-gland nut")), property_class="8.8"))
     assert quenched["stop_c"].value == 400
 
 
 def test_the_bush_opens_by_its_interference_and_some():
-    seen = figures(plan_of(demo_job(told("Capstan bush"))))
+    seen = figures(plan_of(demo_job(job_named("Capstan bush"))))
     assert seen["clearance_mm"].value == pytest.approx(0.05 + 75 / 1000 + 0.05, abs=1e-3)
-    tighter = figures(plan_of(demo_job(told("Capstan bush")), interference_mm="0.3 mm"))
+    tighter = figures(plan_of(demo_job(job_named("Capstan bush")), interference_mm="0.3 mm"))
     assert tighter["target_c"].value == 300
-    plan = plan_of(demo_job(told("Capstan bush")), interference_mm="0.3 mm")
+    plan = plan_of(demo_job(job_named("Capstan bush")), interference_mm="0.3 mm")
     assert any("does not open" in c.text for c in station(plan, "warm").cautions)
 
 
 def test_the_tubes_are_relieved_in_still_air():
-    plan = plan_of(demo_job(told("Mast node, stress relief")))
+    plan = plan_of(demo_job(job_named("Mast node, stress relief")))
     seen = figures(plan)
     assert seen["to_heat_min"].value == pytest.approx(1.35, rel=0.2)
     assert plan.facts.cool_in == "still-air"
@@ -201,8 +201,8 @@ def test_what_is_read_says_what_to_do(last, loud, words):
 
 
 def test_a_reading_is_typed_in_any_unit_kept_and_summed_up():
-    plan = plan_of(demo_job(told("Stern-gland nut")))
-    log = warmth_told(plan, RunLog(), WarmthTold(body="400F", by="crayon"))
+    plan = plan_of(demo_job(job_named("Stern-gland nut")))
+    log = report_warmth(plan, RunLog(), WarmthReported(body="400F", by="crayon"))
     assert log.work.read[0].body_c == pytest.approx((400 - 32) / 1.8)
     now = heat_now(plan, log)
     assert now.last_c == pytest.approx(204.4, abs=0.1)
@@ -210,9 +210,9 @@ def test_a_reading_is_typed_in_any_unit_kept_and_summed_up():
     log = came_free(plan, log, CameFree(came=True))
     assert came_of_it(log.work) == "up to 204 °C, it came"
     with pytest.raises(Refused, match="body"):
-        warmth_told(plan, log, WarmthTold(body="warm", by="colour"))
+        report_warmth(plan, log, WarmthReported(body="warm", by="colour"))
     with pytest.raises(Refused, match="body"):
-        warmth_told(plan, log, WarmthTold(body="2000 C", by="colour"))
+        report_warmth(plan, log, WarmthReported(body="2000 C", by="colour"))
 
 
 def test_in_one_line():

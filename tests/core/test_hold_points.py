@@ -126,7 +126,7 @@ acts = st.lists(
 
 def may_burn(plan, log, now):
     """Say by the rules themselves whether the torch may be lit, apart from the code under test."""
-    told = {one.step: one for one in log.confirmations}
+    by_name = {one.step: one for one in log.confirmations}
     if any(pop.what == "flash-back" for pop in log.pops) or len(log.pops) > 1:
         return False
     for card in bench_state(plan, log, now).cards:
@@ -135,7 +135,7 @@ def may_burn(plan, log, now):
             return plan.may_start
         if step.gate != "stop":
             continue
-        one = told.get(step.id)
+        one = by_name.get(step.id)
         if one is None or one.answer != "yes":
             return False
         if step.phase == "piece" and one.piece != piece_of(plan):
@@ -195,7 +195,7 @@ def test_a_stop_is_answered_on_its_own_card_only():
 
 
 def test_no_or_not_sure_is_kept_and_bars():
-    log = answer(PLAN, all_answered(PLAN), "place", told="no")
+    log = answer(PLAN, all_answered(PLAN), "place", given="no")
     assert [c.answer for c in log.confirmations if c.step == "place"] == ["no"]
     with pytest.raises(Refused):
         stood_at(PLAN, log, "light", NOON)
@@ -235,16 +235,16 @@ def test_closing_the_cylinders_ends_what_was_tested():
 def test_an_open_run_is_held_to_what_is_stricter_today():
     whole = all_answered(PLAN)
     held = plan_of("carbon-steel", held="fuel-solvent-gas")
-    bound, told = bound_by(PLAN, held)
-    assert told[0] == held.why_not
+    bound, result = bound_by(PLAN, held)
+    assert result[0] == held.why_not
     with pytest.raises(Refused, match="bars the light"):
         stood_at(bound, whole, "light", NOON)
     lit = at(whole, "seam")
     assert stood_at(bound, lit, "out-acetylene", NOON).step == "out-acetylene"
-    bound, told = bound_by(PLAN, STRICT)
+    bound, result = bound_by(PLAN, STRICT)
     assert fire_watch_s(bound) == 240 * 60
-    assert any("non-combustible layer" in one for one in told)
-    assert any("240 min" in one for one in told)
+    assert any("non-combustible layer" in one for one in result)
+    assert any("240 min" in one for one in result)
     assert bench_state(bound, whole, NOON).open_stop is not None
     assert bound_by(PLAN, PLAN)[1] == []
     assert bound_by(PLAN, None) == (PLAN, [])
@@ -298,8 +298,8 @@ def test_a_flame_out_told_by_mistake_is_taken_back_with_its_reason():
     stands = bench_state(PLAN, back, after(5))
     assert (stands.at, stands.flame_may_burn) == ("seam", True)
     assert [c.clock for c in stands.clocks] == ["leak"]
-    (told,) = back.taken_back
-    assert (told.what, told.reason, told.who) == ("flame out", "wrong button", "Brit")
+    (result,) = back.taken_back
+    assert (result.what, result.reason, result.who) == ("flame out", "wrong button", "Brit")
     for log, why in (
         (lit, "that was put out"),
         (stood_at(PLAN, out, "bleed", after(9)), "shut down"),

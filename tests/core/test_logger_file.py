@@ -33,8 +33,8 @@ def roles(text):
 )
 def test_columns_are_guessed(text, parted_by, time_in, heading, expected):
     guess = guess_columns(text, moment_of)
-    told = (guess.parted_by, guess.time_in, guess.has_heading)
-    assert told == (parted_by, time_in, heading)
+    result = (guess.parted_by, guess.time_in, guess.has_heading)
+    assert result == (parted_by, time_in, heading)
     assert roles(text) == expected
     assert guess.rows == 3
 

@@ -61,16 +61,16 @@ TOLD = {
 
 @pytest.mark.parametrize("alloy", ["304", "gi-30", "unknown"])
 def test_a_metal_and_a_steel_that_do_not_agree_are_asked_about(alloy):
-    told = {"kind": "straighten", "name": "x", **TOLD, "alloy": alloy, "steel": "carbon"}
-    plan = compose_plan(job_from(told), ShopSchools())
+    document = {"kind": "straighten", "name": "x", **TOLD, "alloy": alloy, "steel": "carbon"}
+    plan = compose_plan(job_from(document), ShopSchools())
     assert not plan.may_start
     assert "say which it is" in plan.why_not
 
 
 @settings(max_examples=150, deadline=None)
 @given(plausible, st.one_of(st.just({}), wild))
-def test_any_member_gets_a_plan_or_its_reason(told, changed):
-    job = job_from({"kind": "straighten", "name": "x", **told, **changed})
+def test_any_member_gets_a_plan_or_its_reason(outcome, changed):
+    job = job_from({"kind": "straighten", "name": "x", **outcome, **changed})
     plan = compose_plan(job, ShopSchools())
     assert plan.may_start == (plan.why_not == "")
     if plan.may_start:
@@ -101,12 +101,12 @@ def test_any_member_gets_a_plan_or_its_reason(told, changed):
     ],
 )
 def test_a_section_is_read_as_the_trade_says_it(said, section, depth, width, wall, length):
-    told = read_said(said)
-    assert told["section"] == section
-    assert told["depth_mm"] == pytest.approx(depth)
-    assert told.get("width_mm") == (None if width is None else pytest.approx(width))
-    assert told["thickness_mm"] == pytest.approx(wall)
-    assert told.get("length_mm") == (None if length is None else pytest.approx(length))
+    result = read_said(said)
+    assert result["section"] == section
+    assert result["depth_mm"] == pytest.approx(depth)
+    assert result.get("width_mm") == (None if width is None else pytest.approx(width))
+    assert result["thickness_mm"] == pytest.approx(wall)
+    assert result.get("length_mm") == (None if length is None else pytest.approx(length))
 
 
 @pytest.mark.parametrize("said", ["tube 25 ft", "2x3x1/4", "2x3xthin tube", "50x6 plank, 2 m"])

@@ -119,8 +119,8 @@ def test_the_flux(alloy, flux):
     ],
 )
 def test_each_metal_is_minded_where_it_matters(alloy, station, says):
-    told = metal_cautions(alloys()[alloy], station)
-    assert any(says in caution.text for caution in told)
+    result = metal_cautions(alloys()[alloy], station)
+    assert any(says in caution.text for caution in result)
 
 
 def test_tables_that_name_metals_name_ones_there_are():

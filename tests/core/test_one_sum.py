@@ -110,10 +110,10 @@ def test_no_printed_range_leaves_its_own_value_out(name, system):
     checked = 0
     for figure in figures(plan_of(name)).values():
         words = figure_words(figure, system)
-        told = re.fullmatch(r"(-?[\d.]+)\S* ?\S* \((-?[\d.]+)–(-?[\d.]+)\)", words)
-        if told is None:
+        result = re.fullmatch(r"(-?[\d.]+)\S* ?\S* \((-?[\d.]+)–(-?[\d.]+)\)", words)
+        if result is None:
             continue
-        value, low, high = (number(part) for part in told.groups())
+        value, low, high = (number(part) for part in result.groups())
         assert low <= value <= high, (figure.id, words)
         checked += 1
     assert checked > 6

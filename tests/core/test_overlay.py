@@ -33,15 +33,15 @@ def overlay(**changed):
 
 
 def test_the_worked_edge():
-    told = overlay(layers=2, layer_mm=1.5, acetylene_l_per_h=800.0)
-    assert told.area_mm2 == 5000
-    assert told.rod_g == pytest.approx(1.1 * 126, rel=1e-6)
-    assert told.laying_min == pytest.approx(9.3, abs=0.1)
-    assert [one.own_share for one in told.layers] == pytest.approx([0.95, 0.9975])
-    assert told.feather_ratio == 3
-    assert told.oxygen_ratio == pytest.approx(0.85)
-    assert told.static_bar > told.flowing_bar
-    assert 300 <= told.body_preheat_c <= 400
+    result = overlay(layers=2, layer_mm=1.5, acetylene_l_per_h=800.0)
+    assert result.area_mm2 == 5000
+    assert result.rod_g == pytest.approx(1.1 * 126, rel=1e-6)
+    assert result.laying_min == pytest.approx(9.3, abs=0.1)
+    assert [one.own_share for one in result.layers] == pytest.approx([0.95, 0.9975])
+    assert result.feather_ratio == 3
+    assert result.oxygen_ratio == pytest.approx(0.85)
+    assert result.static_bar > result.flowing_bar
+    assert 300 <= result.body_preheat_c <= 400
 
 
 @pytest.mark.parametrize(
@@ -110,10 +110,10 @@ def test_layers_come_nearer_to_the_rods_own_hardness(name, base_hrc, count):
 
 @given(st.floats(0.6, 58), st.sampled_from(sorted(groups())))
 def test_height_beyond_the_layers_allowed_is_built_up_first(height_mm, name):
-    told, group = overlay(height_mm=height_mm, group=name), group_named(name)
-    assert len(told.layers) <= group.max_layers
-    assert told.layers[0].height_mm <= group.layer_high_mm + 1e-9
-    assert told.layers[-1].top_mm + told.buffer_mm == pytest.approx(height_mm)
+    result, group = overlay(height_mm=height_mm, group=name), group_named(name)
+    assert len(result.layers) <= group.max_layers
+    assert result.layers[0].height_mm <= group.layer_high_mm + 1e-9
+    assert result.layers[-1].top_mm + result.buffer_mm == pytest.approx(height_mm)
 
 
 @given(st.floats(0.3, 299.9), st.sampled_from(sorted(groups())))
@@ -153,11 +153,11 @@ def test_a_stainless_body_stays_under_its_limit_and_iron_over_its_own():
     ],
 )  # fmt: skip
 def test_unsuited_bases_are_refused_with_what_to_do(alloy, group, says):
-    told = overlay(alloy=alloy, group=group)
-    assert not told.suited
-    assert says in told.why_not
-    assert told.layers == []
-    assert told.body_preheat_c is None
+    result = overlay(alloy=alloy, group=group)
+    assert not result.suited
+    assert says in result.why_not
+    assert result.layers == []
+    assert result.body_preheat_c is None
 
 
 def test_manganese_steel_takes_small_patches_only():
@@ -193,14 +193,14 @@ def test_every_base_gets_a_plan_or_its_reason_and_no_advice_for_a_seam(group):
         plan = compose_plan(job, ShopSchools())
         assert plan.may_start == (plan.why_not == ""), metal.id
         assert plan.may_start == (base_of(metal).level != "refuse" and not plan.why_not)
-        told = [c.text for s in plan.stations for c in s.cautions]
+        listed = [c.text for s in plan.stations for c in s.cautions]
         if plan.may_start:
-            told += [f"{f.text} {f.detail}" for s in plan.stations for f in s.figures]
-            told += [f"{c.step.text} {c.step.detail}" for c in plan.cards
+            listed += [f"{f.text} {f.detail}" for s in plan.stations for f in s.figures]
+            listed += [f"{c.step.text} {c.step.detail}" for c in plan.cards
                      if c.step.id.startswith("overlay")]  # fmt: skip
         else:
             assert len(plan.why_not) > 20
-        found = [(metal.id, text) for text in told if OF_A_SEAM.search(text)]
+        found = [(metal.id, text) for text in listed if OF_A_SEAM.search(text)]
         assert [text for _, text in found if "sweat, never puddle" not in text] == []
 
 
@@ -240,24 +240,24 @@ def test_the_softest_tip_is_taken_first():
     flow = flow_working(alloys()["sae-1045"], 12.0, 25.0, 350.0, 800.0)
     bores = (0.8, 1.85, 2.3, 3.4)
     rack = [RackTip(label=str(d), orifice_mm=d) for d in bores]
-    told = {c.label: c for c in sweat_tips(flow, 0.85, rack).values.candidates}
-    assert next(iter(told)) == "2.3"
-    assert told["2.3"].verdict == "fits"
-    assert told["0.8"].verdict == "too-small"
-    assert told["3.4"].verdict == "too-large"
-    for one in told.values():
+    by_name = {c.label: c for c in sweat_tips(flow, 0.85, rack).values.candidates}
+    assert next(iter(by_name)) == "2.3"
+    assert by_name["2.3"].verdict == "fits"
+    assert by_name["0.8"].verdict == "too-small"
+    assert by_name["3.4"].verdict == "too-large"
+    for one in by_name.values():
         assert 69.9 <= one.jet_m_per_s <= 110.1
 
 
 def test_an_alloy_may_be_chosen_before_the_wear_is_told():
-    told = {**JOB, "alloy": "sae-1045"}
-    del told["hit"]
-    plan = compose_plan(job_from(told), ShopSchools())
+    document = {**JOB, "alloy": "sae-1045"}
+    del document["hit"]
+    plan = compose_plan(job_from(document), ShopSchools())
     assert plan.why_not == "Say what wears it, or choose the alloy laid."
     alloy = next(f for f in plan.stations[0].figures if f.id == "group")
     assert "until you say what wears it" in alloy.detail
     assert {school.id for school in alloy.choice.schools} == set(groups())
-    assert compose_plan(job_from({**told, "group": "ni-a"}), ShopSchools()).may_start
+    assert compose_plan(job_from({**document, "group": "ni-a"}), ShopSchools()).may_start
 
 
 @pytest.mark.parametrize(

@@ -30,9 +30,9 @@ FAR = {"low": 0.4, "high": 2.4}
 
 
 def plan_of(piece, **changes):
-    told = dict(piece)
-    job = job_from({"kind": told.pop("kind", "seam"), "name": "Own"})
-    return compose_plan(with_changes(job, {**told, **changes}), ShopSchools())
+    result = dict(piece)
+    job = job_from({"kind": result.pop("kind", "seam"), "name": "Own"})
+    return compose_plan(with_changes(job, {**result, **changes}), ShopSchools())
 
 
 def own_of(plan, field):
@@ -55,16 +55,16 @@ def test_every_figure_that_may_be_decided_is_tried_here():
 def test_theirs_is_used_and_ours_stays_beside_it(row):
     piece, text = INSIDE[row.field]
     ours = own_of(plan_of(piece), row.field)
-    assert ours.told is None
+    assert ours.typed is None
     typed = text.format(**ours.model_dump())
     plan = plan_of(piece, **{row.field: typed})
     own = own_of(plan, row.field)
-    assert own.told == pytest.approx(getattr(plan.job, row.field))
+    assert own.typed == pytest.approx(getattr(plan.job, row.field))
     assert (own.reckoned, own.low, own.high) == (ours.reckoned, ours.low, ours.high)
     figure = next(f for s in plan.stations for f in s.figures if own in f.own)
     assert f"{row.label.lower()} yours, reckoned" in figure.detail
     line = next(w for w in figure.working if w.name == row.line)
-    assert line.value == pytest.approx(own.told, rel=1e-3), "what follows is reckoned with theirs"
+    assert line.value == pytest.approx(own.typed, rel=1e-3), "what follows is reckoned with theirs"
     assert warned(plan, row.label) == []
 
 
@@ -141,7 +141,7 @@ def test_a_lighter_lens_than_the_flame_asks_for_is_warned_of():
 )
 def test_a_pair_of_pressures_is_judged_by_the_mixer(mixer, acetylene, oxygen, level, says):
     plan = plan_of(SHEET, mixer=mixer, acetylene_bar=acetylene, oxygen_bar=oxygen)
-    told = [c for s in plan.stations for c in s.cautions if " bar acetylene with " in c.text]
-    assert [c.level for c in told] == ([] if level is None else [level])
-    if told:
-        assert says in told[0].text
+    listed = [c for s in plan.stations for c in s.cautions if " bar acetylene with " in c.text]
+    assert [c.level for c in listed] == ([] if level is None else [level])
+    if listed:
+        assert says in listed[0].text

@@ -34,8 +34,8 @@ STEEL = {
 ALUMINIUM = {**STEEL, "family": "aluminium"}
 
 
-def plan_of(told=STEEL, learned=()):
-    return compose_plan(job_from(told), ShopSchools(), learned={"seam": learned})
+def plan_of(given=STEEL, learned=()):
+    return compose_plan(job_from(given), ShopSchools(), learned={"seam": learned})
 
 
 def figure(plan, name):
@@ -47,7 +47,7 @@ def timed(plan, times_the_plan, **log):
     return seam_timed(plan.work, RunLog(actual={"seam_min": minutes}, **log))
 
 
-def told(factor, count=1, family="carbon-steel"):
+def observed(factor, count=1, family="carbon-steel"):
     return [pace_observation(family, 4.0, 1.0, 4.0 * factor)] * count
 
 
@@ -76,7 +76,7 @@ def test_minutes_gas_and_travel_follow_the_factor_and_the_band_draws_in(mm, fami
         return
     widths = [plain.high_min / plain.low_min]
     for seams in (1, 5, MOST_BEFORE):
-        now = pace_factor(family, told(factor, seams, family))
+        now = pace_factor(family, observed(factor, seams, family))
         assert min(1, factor) <= now.factor <= max(1, factor)
         learned = {"pace_factor": now.factor, "pace_sigma": now.sigma}
         paced = reckon_filler(seam.model_copy(update=learned)).values
@@ -99,7 +99,7 @@ def test_nothing_learned_is_the_rule_itself():
 
 
 def test_a_plan_says_how_many_seams_it_goes_by_and_shows_the_factor_in_its_working():
-    plain, wiser = plan_of(), plan_of(learned=told(1.4, 9))
+    plain, wiser = plan_of(), plan_of(learned=observed(1.4, 9))
     factor = wiser.work.paced.factor
     assert 1.3 < factor < 1.4
     shown = figure(wiser, "seam_min")
@@ -109,11 +109,13 @@ def test_a_plan_says_how_many_seams_it_goes_by_and_shows_the_factor_in_its_worki
     assert line.formula.endswith("* F")
     assert "your log" in line.source
     assert evaluate(line.inserted) == pytest.approx(line.value, rel=2e-3)
-    assert figure(plan_of(learned=told(1.4)), "seam_min").detail.endswith("one seam of this metal")
+    assert figure(plan_of(learned=observed(1.4)), "seam_min").detail.endswith(
+        "one seam of this metal"
+    )
 
 
 def test_another_metal_and_a_pace_that_was_told_are_left_alone():
-    learned = told(1.4, 9)
+    learned = observed(1.4, 9)
     assert plan_of(ALUMINIUM, learned).work.paced.factor == 1.0
     decided = plan_of({**STEEL, "travel_mm_per_min": 100}, learned)
     assert figure(decided, "seam_min").value == pytest.approx(6.0)
@@ -125,12 +127,12 @@ def test_another_metal_and_a_pace_that_was_told_are_left_alone():
 
 
 def test_a_run_tells_the_rules_factor_whatever_it_was_planned_with():
-    once = timed(plan_of(learned=told(1.4, 9)), 1.0)
-    assert math.exp(once.told.ln_factor) == pytest.approx(
-        plan_of(learned=told(1.4, 9)).work.paced.factor
+    once = timed(plan_of(learned=observed(1.4, 9)), 1.0)
+    assert math.exp(once.observation.ln_factor) == pytest.approx(
+        plan_of(learned=observed(1.4, 9)).work.paced.factor
     )
     # A hand that keeps to what was learned leaves it where it is, for ever.
-    learned: list[PaceObservation] = told(1.4, MOST_BEFORE)
+    learned: list[PaceObservation] = observed(1.4, MOST_BEFORE)
     for _ in range(40):
         learned = [timed(plan_of(learned=learned), 1.0), *learned]
     assert plan_of(learned=learned).work.paced.factor == pytest.approx(1.4, rel=0.12)

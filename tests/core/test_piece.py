@@ -79,8 +79,8 @@ def test_what_does_not(changes):
 def test_every_answer_is_a_choice_the_job_takes():
     for question in piece_questions():
         for answer in question.answer:
-            told = with_changes(SeamJob(name="x"), {question.field: answer.id})
-            assert told.answers[question.field] == answer.id
+            result = with_changes(SeamJob(name="x"), {question.field: answer.id})
+            assert result.answers[question.field] == answer.id
             cautions = question_cautions(
                 {question.field: answer.id}, "carbon-steel", "butt", question.station
             )
@@ -110,11 +110,11 @@ def test_the_usual_rules(rule, value):
 
 @given(st.floats(5, 500), st.floats(20, 90))
 def test_a_saddle_is_as_long_as_its_ellipse(diameter, angle):
-    told = ring_length("cluster", diameter, angle).value
+    result = ring_length("cluster", diameter, angle).value
     t = np.linspace(0, 2 * np.pi, 4001)
     a, b = diameter / 2 / math.sin(math.radians(angle)), diameter / 2
     steps = np.hypot(np.diff(a * np.cos(t)), np.diff(b * np.sin(t)))
-    assert told == pytest.approx(steps.sum(), rel=1e-3)
+    assert result == pytest.approx(steps.sum(), rel=1e-3)
 
 
 def test_a_pipe_is_as_long_as_its_circumference_and_a_butt_must_be_typed():
@@ -129,9 +129,9 @@ def area(points):
     return abs(sum(x1 * y2 - x2 * y1 for (x1, y1), (x2, y2) in pairs)) / 2
 
 
-def drawn(joint, t=2.0, **told):
+def drawn(joint, t=2.0, **given):
     sizes = {"outside_diameter_mm": 40.0} if joint in ("cluster", "pipe-butt") else {}
-    return joint_drawing(joint, t, {**sizes, **told})
+    return joint_drawing(joint, t, {**sizes, **given})
 
 
 @pytest.mark.parametrize("joint", DRAWN)
@@ -191,8 +191,8 @@ def test_a_measure_not_told_is_marked_as_the_usual_or_asked_for():
     tee = drawn("tee", 2.0)
     leg = next(d for d in tee.dimensions if d.field == "leg_mm")
     assert (leg.value, leg.usual) == (2.0, True)
-    told = drawn("tee", 2.0, leg_mm=3.0)
-    assert not next(d for d in told.dimensions if d.field == "leg_mm").usual
+    result = drawn("tee", 2.0, leg_mm=3.0)
+    assert not next(d for d in result.dimensions if d.field == "leg_mm").usual
     tube = joint_drawing("cluster", 1.6, {})
     width = next(d for d in tube.dimensions if d.field == "outside_diameter_mm")
     assert width.value is None

@@ -48,8 +48,8 @@ def test_the_table_grows_with_the_pipe():
 
 def test_a_pipes_name_tells_a_jobs_wall_too_and_size_alone_leaves_it():
     job = job_from({"name": "Rail", "joint": "pipe-butt", "thickness_mm": 2.0})
-    told = with_changes(job, {"outside_diameter_mm": "2 in sch 40"})
-    assert (told.outside_diameter_mm, told.thickness_mm) == (60.3, 3.91)
-    assert told.typed == {"outside_diameter_mm": "2 in sch 40"}
+    result = with_changes(job, {"outside_diameter_mm": "2 in sch 40"})
+    assert (result.outside_diameter_mm, result.thickness_mm) == (60.3, 3.91)
+    assert result.typed == {"outside_diameter_mm": "2 in sch 40"}
     assert with_changes(job, {"outside_diameter_mm": "DN 50"}).thickness_mm == 2.0
     assert with_changes(job, {"outside_diameter_mm": "48.3"}).thickness_mm == 2.0

@@ -94,8 +94,8 @@ def test_every_number_a_person_sees_has_working_range_and_source(thickness, leng
             assert math.isfinite(figure.value)
             if figure.id not in {"length_mm", "thickness_mm"} | LIMITS:
                 ends = [end for end in (figure.low, figure.high) if end is not None]
-                told = len(ends) == 2 or "not reached" in figure.working[0].note
-                assert told or figure.id in OPEN_WITH_TRAVEL, figure.id
+                result = len(ends) == 2 or "not reached" in figure.working[0].note
+                assert result or figure.id in OPEN_WITH_TRAVEL, figure.id
                 assert min([*ends, figure.value]) == (figure.low or figure.value)
                 assert max([*ends, figure.value]) == (figure.high or figure.value)
         for line in figure.working:
@@ -172,7 +172,7 @@ def test_an_own_flow_is_used_and_ours_kept_beside_it():
     figure = figures(own)["acetylene_l_per_h"]
     assert figure.value == pytest.approx(141.58, abs=0.01)
     assert "yours, reckoned 120 L/h" in figure.detail
-    assert figure.own[0].told == figure.value
+    assert figure.own[0].typed == figure.value
     assert figure.own[0].reckoned == pytest.approx(120)
 
 

@@ -48,13 +48,13 @@ def test_nothing_that_is_seen_jumps_from_one_ratio_to_the_next(ratio, jet, dirt)
 
 @given(ratios, jets, dirts)
 def test_shares_stay_shares_and_lengths_are_never_less_than_nothing(ratio, jet, dirt):
-    told = seen(ratio, jet, dirt)
-    assert all(0 <= getattr(told, name) <= 1 for name in ("inner", "sharp", "soot"))
-    assert told.cone_mm >= 0
-    assert told.lift_mm >= 0
-    assert told.envelope_mm > 0
-    assert told.feather_ratio >= 1
-    assert told.hiss_db >= QUIETEST_DB
+    result = seen(ratio, jet, dirt)
+    assert all(0 <= getattr(result, name) <= 1 for name in ("inner", "sharp", "soot"))
+    assert result.cone_mm >= 0
+    assert result.lift_mm >= 0
+    assert result.envelope_mm > 0
+    assert result.feather_ratio >= 1
+    assert result.hiss_db >= QUIETEST_DB
 
 
 @given(st.floats(0.3, 2), st.floats(30, 290))
@@ -111,8 +111,8 @@ def test_every_target_can_be_reached_under_the_strictest_limit(target):
     for bar in np.linspace(0.1, 0.6, 11):
         for opening in np.linspace(0.3, 1, 29):
             oxygen = 0.0 if target.fuel_only else opening
-            told = flows(torch, Set(opening, oxygen, bar, bar))
-            both = told.acetylene_m3_per_s + told.oxygen_m3_per_s
+            result = flows(torch, Set(opening, oxygen, bar, bar))
+            both = result.acetylene_m3_per_s + result.oxygen_m3_per_s
             jet = both / torch.area_m2
             reached |= target.jet_low_m_per_s <= jet <= target.jet_high_m_per_s
     assert reached

@@ -48,8 +48,8 @@ def lit(torch=TORCH, hands=NEUTRAL, seed=3, **given):
 @pytest.mark.parametrize("opening", [0.3, 0.5, 0.7, 1.0])
 @pytest.mark.parametrize("bar", [0.1, 0.25, 0.6])
 def test_equal_pressures_and_openings_burn_neutral(opening, bar):
-    told = flows(TORCH, Set(opening, opening, bar, bar))
-    assert 1.045 <= told.oxygen_m3_per_s / told.acetylene_m3_per_s <= 1.052
+    result = flows(TORCH, Set(opening, opening, bar, bar))
+    assert 1.045 <= result.oxygen_m3_per_s / result.acetylene_m3_per_s <= 1.052
 
 
 @pytest.mark.parametrize("orifice_mm", [0.5, 0.89, 1.6])
@@ -64,13 +64,13 @@ def test_the_tip_asks_for_the_pressure_plans_are_made_with(orifice_mm):
 @given(openings, openings, bars, bars, st.sampled_from(["equal-pressure", "injector"]))
 def test_flows_balance_at_the_mixer_and_none_runs_backwards(fuel, oxygen, fuel_bar, ox_bar, mixer):
     torch = FlameTorch(0.89, mixer=mixer)
-    told = flows(torch, Set(fuel, oxygen, fuel_bar, ox_bar))
-    assert told.acetylene_m3_per_s >= 0
-    assert told.oxygen_m3_per_s >= 0
-    asked = tip_bar(torch, told.acetylene_m3_per_s, told.oxygen_m3_per_s)
-    assert asked == pytest.approx(told.mixer_bar, abs=2e-3)
+    result = flows(torch, Set(fuel, oxygen, fuel_bar, ox_bar))
+    assert result.acetylene_m3_per_s >= 0
+    assert result.oxygen_m3_per_s >= 0
+    asked = tip_bar(torch, result.acetylene_m3_per_s, result.oxygen_m3_per_s)
+    assert asked == pytest.approx(result.mixer_bar, abs=2e-3)
     if needle(fuel) == 0:
-        assert told.acetylene_m3_per_s == 0
+        assert result.acetylene_m3_per_s == 0
 
 
 @given(st.floats(0.1, 0.95), st.floats(0.1, 0.9), st.floats(0.05, 1.0))
@@ -96,12 +96,12 @@ def test_the_feather_is_as_long_as_plans_say(ratio, feather):
 
 def test_a_neutral_cone_is_as_long_as_plans_say_and_shortens_as_oxygen_is_added():
     planned = cone_length_mm(0.89, 130, 10)
-    told = [look(TORCH, 130 / (1 + r), 130, r, 0).cone_mm for r in (1.0, 1.05, 1.3, 1.5)]
-    assert told[1] == pytest.approx(planned, rel=0.01)
-    assert told[0] == pytest.approx(planned, rel=0.05)
+    listed = [look(TORCH, 130 / (1 + r), 130, r, 0).cone_mm for r in (1.0, 1.05, 1.3, 1.5)]
+    assert listed[1] == pytest.approx(planned, rel=0.01)
+    assert listed[0] == pytest.approx(planned, rel=0.05)
     # At the same acetylene the jet grows with the oxygen, so the cone is held against its own jet.
-    assert 0.75 < told[2] / told[1] < 0.85
-    assert told[3] < told[2]
+    assert 0.75 < listed[2] / listed[1] < 0.85
+    assert listed[3] < listed[2]
     assert cone_burning_m_per_s(0.0) > 0
 
 
@@ -232,11 +232,11 @@ def test_a_better_hand_scores_better(target):
 
 
 def test_a_score_is_the_sum_of_its_parts_and_says_why():
-    told, state = set_flame(flame_targets()["two-x"], 0.6, seed=2)
-    assert told.points == pytest.approx(max(0, sum(part.points for part in told.parts)))
-    assert all(part.points <= part.most or part.most == 0 for part in told.parts)
-    assert all(part.why for part in told.parts)
-    assert told.ratio == state.ratio
+    result, state = set_flame(flame_targets()["two-x"], 0.6, seed=2)
+    assert result.points == pytest.approx(max(0, sum(part.points for part in result.parts)))
+    assert all(part.points <= part.most or part.most == 0 for part in result.parts)
+    assert all(part.why for part in result.parts)
+    assert result.ratio == state.ratio
 
 
 def test_chance_is_even_smooth_and_the_same_each_time():

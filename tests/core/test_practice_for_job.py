@@ -29,9 +29,9 @@ def facts(ratio, flow=120.0, bore=0.81, **given):
     ],
 )
 def test_the_nearest_flame_of_the_ladder_is_practised(ratio, flow, target):
-    told = flame_for(facts(ratio, flow))
-    assert told.target == target
-    assert told.orifice_mm == 0.81
+    result = flame_for(facts(ratio, flow))
+    assert result.target == target
+    assert result.orifice_mm == 0.81
     assert target in flame_targets()
 
 

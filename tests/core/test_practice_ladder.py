@@ -30,7 +30,7 @@ tries = st.lists(
         points=st.floats(0, 100),
     ),
     max_size=40,
-).map(lambda told: sorted(told, key=lambda one: one.day))
+).map(lambda tries: sorted(tries, key=lambda one: one.day))
 
 
 def tried(*points_by_day, rung=FIRST):
@@ -63,21 +63,21 @@ def test_no_pause_is_longer_than_two_months():
 
 
 def test_whoever_begins_begins_at_the_foot_of_the_ladder():
-    told = standings([], 100)
-    assert [one.rung.id for one in told if one.today] == [FIRST]
-    assert [one.rung for one in told] == list(LADDER)
+    result = standings([], 100)
+    assert [one.rung.id for one in result if one.today] == [FIRST]
+    assert [one.rung for one in result] == list(LADDER)
 
 
 @given(tries, st.integers(0, 400))
 def test_today_is_short_and_holds_what_is_due_the_weakest_first(history, today):
-    told = standings(history, today)
-    chosen = [one for one in told if one.today]
+    result = standings(history, today)
+    chosen = [one for one in result if one.today]
     assert len(chosen) <= MOST_TODAY
-    due = [one for one in told if one.due_day is not None and one.due_day <= today]
-    fresh = [one for one in told if one.tries == 0]
+    due = [one for one in result if one.due_day is not None and one.due_day <= today]
+    fresh = [one for one in result if one.tries == 0]
     assert {one.rung.id for one in chosen} <= {one.rung.id for one in (*due, *fresh)}
     assert all(one.why for one in chosen)
-    assert all(not one.why for one in told if not one.today)
+    assert all(not one.why for one in result if not one.today)
     if fresh:
         # Something new is always among them, and it is the lowest step not tried.
         assert [one for one in chosen if one.tries == 0] == [fresh[0].model_copy(

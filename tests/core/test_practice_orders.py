@@ -57,10 +57,10 @@ def test_a_torchs_mixer_and_a_shops_school_change_the_cards():
 
 @given(drills, shops, st.integers(0, 2**31))
 def test_what_is_asked_is_mixed_and_gives_nothing_away(drill, shop, seed):
-    told, cards = asked(drill, shop, seed), cards_in_order(drill, shop)
-    assert sorted(card.id for card in told.cards) == sorted(card.id for card in cards)
-    assert not any(card.reason or card.source for card in told.cards)
-    assert told == asked(drill, shop, seed)
+    result, cards = asked(drill, shop, seed), cards_in_order(drill, shop)
+    assert sorted(card.id for card in result.cards) == sorted(card.id for card in cards)
+    assert not any(card.reason or card.source for card in result.cards)
+    assert result == asked(drill, shop, seed)
 
 
 def test_cards_come_in_many_orders():
@@ -78,16 +78,16 @@ def test_only_the_next_card_is_right_and_every_mistake_is_explained(drill, shop,
     while len(done) < len(cards):
         left = [card for card in cards if card.id not in done]
         pick = data.draw(st.sampled_from([card.id for card in left]))
-        told = picked(drill, shop, done, pick)
+        result = picked(drill, shop, done, pick)
         free = frozenset({pick, left[0].id}) in EITHER_WAY
-        assert told.right == (pick == left[0].id or free)
+        assert result.right == (pick == left[0].id or free)
         picks.append(pick)
-        if told.right:
+        if result.right:
             done.append(pick)
         else:
             mistakes += 1
-            assert left[0].text in told.why
-            assert left[0].reason in told.why
+            assert left[0].text in result.why
+            assert left[0].reason in result.why
             if mistakes > 12:
                 picks.append(left[0].id)
                 done.append(left[0].id)
@@ -115,8 +115,8 @@ def test_every_other_pair_of_neighbours_may_not(drill):
     names = [card.id for card in cards_in_order(drill, shop)]
     for one, other in itertools.pairwise(names):
         at = names.index(one)
-        told = picked(drill, shop, names[:at], other)
-        assert told.right == (frozenset({one, other}) in EITHER_WAY)
+        result = picked(drill, shop, names[:at], other)
+        assert result.right == (frozenset({one, other}) in EITHER_WAY)
 
 
 def test_time_is_told_and_counts_for_nothing():
@@ -131,8 +131,8 @@ def test_time_is_told_and_counts_for_nothing():
     ("picks", "field"), [([], "picks"), (["nothing"], "pick"), (["bleed", "bleed"], "picks")]
 )
 def test_an_order_left_open_or_made_up_is_refused(picks, field):
-    with pytest.raises(Refused) as told:
+    with pytest.raises(Refused) as result:
         judged(order_named("order-shut-down"), SHOPS[0], picks)
-    assert told.value.field == field
+    assert result.value.field == field
     with pytest.raises(Refused, match="sequence"):
         order_named("order-tea")

@@ -114,8 +114,8 @@ def test_no_share_of_the_cone_jumps_with_its_height(height_mm, family):
 
 def by_plan(job):
     """Return a demo job's own exercise."""
-    told = next(one for one in JOBS if one["name"] == job)
-    found = puddle_for(compose_plan(demo_job(told), ShopSchools()).facts)
+    result = next(one for one in JOBS if one["name"] == job)
+    found = puddle_for(compose_plan(demo_job(result), ShopSchools()).facts)
     return exercise_for(found.task, found.heat)
 
 
@@ -182,11 +182,11 @@ hands = st.builds(
     st.sampled_from(sorted(puddle_tasks())), st.lists(hands, min_size=1, max_size=40),
     st.integers(0, 9), st.floats(-1, 1),
 )  # fmt: skip
-def test_wild_hands_never_break_it_and_no_heat_is_lost_from_the_books(name, told, seed, dt_s):
+def test_wild_hands_never_break_it_and_no_heat_is_lost_from_the_books(name, outcome, seed, dt_s):
     exercise = exercise_for(puddle_tasks()[name])
     state = begun(exercise.work, seed)
     before_j = state.held_j
-    for one in told * 3:
+    for one in outcome * 3:
         state = step(state, one, dt_s)
     assert np.isfinite(state.heat_j_per_m3).all()
     assert (state.heat_j_per_m3 > 0).all()

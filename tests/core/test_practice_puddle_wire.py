@@ -31,7 +31,7 @@ from pellak.core.practice.puddle.wire import (
     Beside,
     puddle_frame,
     puddle_hands_message,
-    puddle_hands_told,
+    read_puddle_hands,
 )
 
 
@@ -72,19 +72,19 @@ def test_a_frame_is_as_long_as_it_is_told_and_hides_the_back():
 )  # fmt: skip
 def test_hands_are_read_as_they_were_written(x, y, height, lean, dabs, brush, mirror, end):
     hands = PuddleHands(Held(x, y, height, lean), dabs, (y, x), brush)
-    told = puddle_hands_told(puddle_hands_message(hands, 7, mirror=mirror, end=end))
-    assert (told.number, told.mirror, told.end) == (7, mirror, end)
-    assert (told.hands.dabs, told.hands.brush) == (dabs, brush)
-    held = told.hands.held
+    result = read_puddle_hands(puddle_hands_message(hands, 7, mirror=mirror, end=end))
+    assert (result.number, result.mirror, result.end) == (7, mirror, end)
+    assert (result.hands.dabs, result.hands.brush) == (dabs, brush)
+    held = result.hands.held
     assert (held.x_mm, held.y_mm, held.height_mm) == pytest.approx((x, y, height), abs=0.006)
     assert held.lean_deg == pytest.approx(lean, abs=0.06)
-    assert told.hands.rod_mm == pytest.approx((y, x), abs=0.006)
+    assert result.hands.rod_mm == pytest.approx((y, x), abs=0.006)
 
 
 @given(st.binary(max_size=40))
 def test_anything_else_is_refused_by_name(message):
     with pytest.raises(Refused, match="hands"):
-        puddle_hands_told(message)
+        read_puddle_hands(message)
 
 
 @pytest.mark.parametrize(
@@ -98,9 +98,9 @@ def test_anything_else_is_refused_by_name(message):
 )
 def test_a_job_that_is_not_played_says_what_would_be(given, why):
     facts = Facts(start_c=20, heat=HeatGiven(**given, acetylene_l_per_h=120))
-    told = for_job(facts)
-    assert told.puddle is None
-    assert why in told.why_no_puddle
+    result = for_job(facts)
+    assert result.puddle is None
+    assert why in result.why_no_puddle
     assert why in puddle_for(facts).why_not
     assert puddle_for(None).task is None
 

@@ -58,10 +58,10 @@ def middle(target):
 def test_the_flame_wanted_held_long_enough_has_every_point(target):
     ratio, jet = middle(target)
     setting = held(Setting(target), target, ratio, jet, HELD_S + 0.2)
-    told = score(setting, burning(target, ratio, jet))
-    assert told.points == pytest.approx(100)
-    assert told.set_after_s == pytest.approx(HELD_S, abs=0.1)
-    assert [part.most for part in told.parts] == [
+    result = score(setting, burning(target, ratio, jet))
+    assert result.points == pytest.approx(100)
+    assert result.set_after_s == pytest.approx(HELD_S, abs=0.1)
+    assert [part.most for part in result.parts] == [
         RATIO_POINTS, JET_POINTS, TIME_POINTS, STEADY_POINTS,
     ]  # fmt: skip
 
@@ -69,10 +69,10 @@ def test_the_flame_wanted_held_long_enough_has_every_point(target):
 @given(targets, st.floats(0, 1.5), st.floats(5, 400), st.integers(0, 20), st.integers(0, 9))
 def test_points_lie_between_nothing_and_all_whatever_was_done(target, ratio, jet, pops, lost):
     setting = replace(Setting(target), pops=pops, lost=lost, crossings=pops, set_after_s=jet)
-    told = score(setting, burning(target, ratio, jet))
-    assert 0 <= told.points <= 100
-    assert told.points == pytest.approx(max(0, sum(part.points for part in told.parts)))
-    assert all(part.points <= part.most for part in told.parts if part.most)
+    result = score(setting, burning(target, ratio, jet))
+    assert 0 <= result.points <= 100
+    assert result.points == pytest.approx(max(0, sum(part.points for part in result.parts)))
+    assert all(part.points <= part.most for part in result.parts if part.most)
 
 
 @given(targets, st.floats(0, 0.4), st.floats(0, 0.4))
@@ -122,16 +122,16 @@ def test_once_set_its_time_stays():
     ("seconds", "share"), [(PAR_S, 1.0), (2 * PAR_S, 0.5), (3 * PAR_S, 0.0), (None, 0.0)]
 )
 def test_time_counts_from_the_spark(seconds, share):
-    told = score(replace(Setting(NEUTRAL), set_after_s=seconds), burning(NEUTRAL, 1.04, 130))
-    assert told.parts[2].points == pytest.approx(share * TIME_POINTS)
+    result = score(replace(Setting(NEUTRAL), set_after_s=seconds), burning(NEUTRAL, 1.04, 130))
+    assert result.parts[2].points == pytest.approx(share * TIME_POINTS)
 
 
 @pytest.mark.parametrize(
     ("crossings", "share"), [(0, 1), (1, 1), (2, 0.75), (3, 0.5), (5, 0), (50, 0)]
 )
 def test_the_first_time_past_it_is_free(crossings, share):
-    told = score(replace(Setting(NEUTRAL), crossings=crossings), burning(NEUTRAL, 1.04, 130))
-    assert told.parts[3].points == pytest.approx(share * STEADY_POINTS)
+    result = score(replace(Setting(NEUTRAL), crossings=crossings), burning(NEUTRAL, 1.04, 130))
+    assert result.parts[3].points == pytest.approx(share * STEADY_POINTS)
 
 
 def test_going_past_it_is_counted_and_a_tremble_is_not():
@@ -156,9 +156,9 @@ def test_pops_and_lost_flames_cost_and_are_told():
     setting = followed(setting, gone)
     setting = followed(setting, replace(gone, happened=("flash-back",)))
     assert (setting.pops, setting.lost) == (3, 2)
-    told = score(setting, burning(NEUTRAL, 1.04, 130))
-    assert told.parts[-1].points == -(3 * 6 + 2 * 4)
-    assert "3 pops" in told.parts[-1].why
+    result = score(setting, burning(NEUTRAL, 1.04, 130))
+    assert result.parts[-1].points == -(3 * 6 + 2 * 4)
+    assert "3 pops" in result.parts[-1].why
 
 
 def test_no_flame_at_the_end_is_worth_nothing_and_says_so():

@@ -19,7 +19,7 @@ from pellak.core.practice.wire import (
     SPLIT,
     flame_frame,
     hands_message,
-    hands_told,
+    read_hands,
 )
 from tests.core.robots import opened
 from tests.core.test_practice_flame import NEUTRAL, lit
@@ -41,18 +41,18 @@ def test_hands_come_through_as_they_were(fuel, oxygen, low, high, spark, clean, 
     hands = Hands(Set(fuel, oxygen, low, high), spark, clean)
     message = hands_message(hands, number, end=end)
     assert len(message) == HANDS_BYTES == 24
-    told = hands_told(message)
-    assert (told.number, told.end) == (number, end)
-    assert (told.hands.spark, told.hands.clean) == (spark, clean)
-    assert told.hands.wanted.acetylene_open == pytest.approx(fuel, abs=1e-5)
-    assert told.hands.wanted.oxygen_bar == pytest.approx(high, abs=1e-4)
+    result = read_hands(message)
+    assert (result.number, result.end) == (number, end)
+    assert (result.hands.spark, result.hands.clean) == (spark, clean)
+    assert result.hands.wanted.acetylene_open == pytest.approx(fuel, abs=1e-5)
+    assert result.hands.wanted.oxygen_bar == pytest.approx(high, abs=1e-4)
 
 
 @given(st.binary(max_size=40))
 def test_what_is_no_message_of_hands_is_refused(message):
     if len(message) != HANDS_BYTES or message[:3] != b"PL\x01":
         with pytest.raises(Refused, match="hands"):
-            hands_told(message)
+            read_hands(message)
 
 
 def test_a_frame_tells_what_is_drawn_and_heard():

@@ -64,12 +64,12 @@ def case_of(row) -> PreheatCase:
     "row", published("preheats.csv"), ids=lambda r: f"{r['method']}-{r['C']}-{r['thickness_mm']}"
 )
 def test_the_published_rows(row):
-    told = METHODS[row["method"]](case_of(row))
+    result = METHODS[row["method"]](case_of(row))
     if row["preheat_c"]:
-        assert told.preheat_c == pytest.approx(float(row["preheat_c"]), abs=0.06)
+        assert result.preheat_c == pytest.approx(float(row["preheat_c"]), abs=0.06)
     else:
-        assert told.preheat_c is None
-    assert told.valid == (row["valid"] == "yes")
+        assert result.preheat_c is None
+    assert result.valid == (row["valid"] == "yes")
 
 
 @given(st.floats(0.2, 0.5), st.floats(10, 90), st.floats(1, 20), st.floats(0.5, 4))
@@ -83,11 +83,11 @@ def test_method_b_is_the_sum_of_the_four_terms_printed_in_the_standard(cet, d, h
         + (62 * hd**0.35 - 100)
         + ((53 * cet - 32) * q - 53 * cet + 32)
     )
-    told = en1011_b(case).preheat_c
+    result = en1011_b(case).preheat_c
     if four > 0:
-        assert told == pytest.approx(four, abs=1e-6)
+        assert result == pytest.approx(four, abs=1e-6)
     else:
-        assert told is None
+        assert result is None
 
 
 @given(steels, st.floats(3, 80))
@@ -165,16 +165,16 @@ def test_our_own_rule_takes_the_highest_valid_formula_and_no_other(composition, 
 
 @pytest.mark.parametrize("school", ["shop", "seferian", "en1011-b", "warm-through"])
 def test_a_school_asked_for_speaks_even_outside_its_range_and_is_warned_of(school):
-    told = answer(alloy="sae-1045", thickness_mm=20, school=school)
-    assert told.values.method == school
-    warned = any("outside its range" in c.text for c in told.cautions)
-    assert warned == (not told.values.by_method[school].valid)
+    result = answer(alloy="sae-1045", thickness_mm=20, school=school)
+    assert result.values.method == school
+    warned = any("outside its range" in c.text for c in result.cautions)
+    assert warned == (not result.values.by_method[school].valid)
 
 
 def test_a_school_that_does_not_know_the_metal_is_passed_over_and_said_so():
-    told = answer(alloy="al-3003", thickness_mm=5, school="seferian")
-    assert told.values.method == "practice"
-    assert any("says nothing about this metal" in c.text for c in told.cautions)
+    result = answer(alloy="al-3003", thickness_mm=5, school="seferian")
+    assert result.values.method == "practice"
+    assert any("says nothing about this metal" in c.text for c in result.cautions)
 
 
 @pytest.mark.parametrize(
@@ -190,23 +190,23 @@ def test_a_school_that_does_not_know_the_metal_is_passed_over_and_said_so():
     ],
 )
 def test_the_cast_iron_schools(alloy, held, school, method, preheat_c):
-    told = answer(alloy=alloy, thickness_mm=12, restraint=held, school=school)
-    assert told.values.method == method
-    assert told.values.preheat_c == preheat_c
-    refused = [c for c in told.cautions if c.level == "stop"]
+    result = answer(alloy=alloy, thickness_mm=12, restraint=held, school=school)
+    assert result.values.method == method
+    assert result.values.preheat_c == preheat_c
+    refused = [c for c in result.cautions if c.level == "stop"]
     assert bool(refused) == (preheat_c is None)
     if preheat_c is None:
         assert "braze" in refused[0].text
-    post = told.values.post_heat
+    post = result.values.post_heat
     assert post.needed
     assert "buried" in post.cool_in
     if method != "warm-and-bury":
-        assert told.values.interpass_min_c == 480
+        assert result.values.interpass_min_c == 480
         assert post.cooling_max_c_per_h == 50
         assert post.slow_down_to_c == 300
         assert 595 <= post.target_c <= 620
     else:
-        assert any("white" in c.text for c in told.cautions)
+        assert any("white" in c.text for c in result.cautions)
 
 
 @pytest.mark.parametrize(
@@ -239,17 +239,17 @@ def test_usual_practice_for_the_metals_no_formula_covers(alloy, thickness_mm, pr
 
 
 def test_aluminium_is_told_to_trust_no_colour_and_no_trapped_flux():
-    told = answer(alloy="al-6061", thickness_mm=5, joint="lap")
-    assert "no colour" in told.values.check_with.how
-    assert "350" in told.values.check_with.how
-    assert told.values.check_with.contact_thermometer
-    assert any("trapped" in c.text for c in told.cautions)
+    result = answer(alloy="al-6061", thickness_mm=5, joint="lap")
+    assert "no colour" in result.values.check_with.how
+    assert "350" in result.values.check_with.how
+    assert result.values.check_with.contact_thermometer
+    assert any("trapped" in c.text for c in result.cautions)
 
 
 def test_a_quenched_and_tempered_part_is_kept_under_its_temper():
-    told = answer(alloy="4130", thickness_mm=6, temper_c=540)
-    assert told.values.interpass_max_c == 512
-    assert told.values.post_heat.high_c == 512
+    result = answer(alloy="4130", thickness_mm=6, temper_c=540)
+    assert result.values.interpass_max_c == 512
+    assert result.values.post_heat.high_c == 512
     soft = answer(alloy="4140", thickness_mm=12, temper_c=200)
     assert any(c.level == "stop" and "temper" in c.text for c in soft.cautions)
 
@@ -303,12 +303,12 @@ def test_a_bad_question_is_refused_by_field(question, field):
 def test_every_alloy_gets_an_answer_with_its_sentence_and_working(alloy):
     for thickness_mm in (0.5, 3, 8, 25):
         for held in RESTRAINTS:
-            told = answer(alloy=alloy, thickness_mm=thickness_mm, restraint=held)
-            values = told.values
+            result = answer(alloy=alloy, thickness_mm=thickness_mm, restraint=held)
+            values = result.values
             assert values.why.endswith(".")
             assert values.method in METHOD_LABELS
             assert values.by_method
-            assert all(line.source and line.inserted for line in told.working)
-            assert all(c.reason and c.source for c in told.cautions)
+            assert all(line.source and line.inserted for line in result.working)
+            assert all(c.reason and c.source for c in result.cautions)
             if values.preheat_c is not None and values.method not in NOT_RAISED:
                 assert values.check_with is not None

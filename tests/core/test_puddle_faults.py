@@ -104,7 +104,7 @@ def sample(t_s, height_mm, pool_mm):
 
 
 @pytest.mark.parametrize(
-    ("told", "high_at"),
+    ("given", "high_at"),
     [
         ([(0, 3, 5), (1, 9, 5), (2, 3, 5)], [1]),
         ([(0, 3, 5), (1, 9, 4), (2, 15, 2), (3, 30, 0)], []),
@@ -113,8 +113,8 @@ def sample(t_s, height_mm, pool_mm):
         ([], []),
     ],
 )
-def test_lifting_until_it_is_frozen_is_no_fault(told, high_at):
-    samples = tuple(sample(*one) for one in told)
+def test_lifting_until_it_is_frozen_is_no_fault(given, high_at):
+    samples = tuple(sample(*one) for one in given)
     assert [one.t_s for one in too_high(samples)] == high_at
 
 

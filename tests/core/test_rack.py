@@ -184,15 +184,15 @@ def test_hoses_and_arrestors_grow_old_to_the_day(dated, age):
 def test_the_plan_goes_by_the_racks_own_line():
     job = with_changes(SeamJob(name="x"), {"thickness_mm": 5, "length_mm": 300})
 
-    def told(*documents):
+    def result(*documents):
         owned = Equipment(tuple(read_item(d) for d in documents))
         plan = compose_plan(job, ShopSchools(), equipment=owned)
         return plan, {f.id: f for s in plan.stations for f in s.figures}
 
     tip = {"kind": "tip", "name": "5", "orifice_mm": 1.7}
-    usual, before = told(tip)
+    usual, before = result(tip)
     hose = {"kind": "hose", "name": "long", "bore_mm": 4.0, "length_m": 30.0}
-    plan, after = told(tip, hose, CYLINDER)
+    plan, after = result(tip, hose, CYLINDER)
     assert after["acetylene_set_bar"].value > before["acetylene_set_bar"].value
     assert "30 m of 4 mm" in after["acetylene_set_bar"].detail
     assert [p.label for p in after["acetylene_set_bar"].stack.parts] == [
@@ -204,12 +204,12 @@ def test_the_plan_goes_by_the_racks_own_line():
     assert "enough for" in after["gas-A-1"].detail
     assert any("couple" in c.text for s in plan.stations for c in s.cautions)
     assert any("fifteenth" in c.text for s in usual.stations for c in s.cautions)
-    injector, shown = told(tip, {"kind": "torch", "name": "t", "mixer": "injector"})
+    injector, shown = result(tip, {"kind": "torch", "name": "t", "mixer": "injector"})
     assert shown["acetylene_set_bar"].text == "maker's chart"
     assert shown["acetylene_set_bar"].choice.job_only
     lone = {"kind": "arrestor", "name": "a", "gas": "oxygen"}
-    _, _ = told(tip, lone)
-    missing, _ = told(tip, lone)
+    _, _ = result(tip, lone)
+    missing, _ = result(tip, lone)
     assert any("no flash-back arrestor in date at the acetylene" in c.text
                for s in missing.stations for c in s.cautions)  # fmt: skip
     assert injector.may_start

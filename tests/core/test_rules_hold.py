@@ -69,9 +69,9 @@ def test_a_big_flame_is_as_big_as_its_card_says():
         low, high = (low, middle) if _big(middle)[0] else (middle, high)
     card, greatest = _big(high)
     said = " ".join((card.text, card.detail, card.limit))
-    (told,) = {float(n.replace(" ", "")) for n in re.findall(r"([\d ]*\d) L/h", said)}
+    (listed,) = {float(n.replace(" ", "")) for n in re.findall(r"([\d ]*\d) L/h", said)}
     # The greatest of its passes counts, not the flow it is planned by.
-    assert greatest == pytest.approx(told, abs=1.0)
+    assert greatest == pytest.approx(listed, abs=1.0)
 
 
 def test_hands_change_at_five_millimetres_unless_a_school_is_chosen():
@@ -89,10 +89,10 @@ def test_warmth_where_a_ring_closes_is_told_as_far_below_as_above():
         {"joint": "pipe-butt", "thickness_mm": 3.6, "outside_diameter_mm": 60.3},
     )
     figures = {f.id: f for s in compose_plan(job, ShopSchools()).stations for f in s.figures}
-    told = figures["closing_c"]
+    result = figures["closing_c"]
     start = job.start_c
-    below = (told.value - start) / (told.low - start)
-    above = (told.high - start) / (told.value - start)
+    below = (result.value - start) / (result.low - start)
+    above = (result.high - start) / (result.value - start)
     assert below == pytest.approx(above, rel=0.05)
     assert below > 1.2
 

@@ -34,7 +34,7 @@ def after(plan, step):
 
 
 @pytest.mark.parametrize(
-    ("name", "kind", "works", "told"),
+    ("name", "kind", "works", "given"),
     [
         ("Funnel casing patch", "tacks", [SeamLog(done=7)], "7 of"),
         ("Gangway handrail", "rounds", [MemberLog(done=1)], "1 of 3 spots"),
@@ -43,14 +43,14 @@ def after(plan, step):
         ("Winch pawls", "overlay-look", [OverlayLog(done=2)], "what it looks like"),
     ],
 )
-def test_work_left_undone_is_told_and_kept(name, kind, works, told):
+def test_work_left_undone_is_told_and_kept(name, kind, works, given):
     plan = plan_of(name)
     log, step = standing(plan, kind)
     log = log.model_copy(update={"work": works[0]})
-    assert told in bench_state(plan, log, NOON).left
+    assert given in bench_state(plan, log, NOON).left
     gone = stood_at(plan, log, after(plan, step), NOON)
     assert [one.step for one in gone.skipped_checks] == [step]
-    assert told in gone.skipped_checks[0].what
+    assert given in gone.skipped_checks[0].what
     # Back, and the page that was left stands as it was: nothing is written twice.
     back = stood_at(plan, gone, step, NOON)
     assert back.skipped_checks == gone.skipped_checks

@@ -179,22 +179,22 @@ def test_a_pressure_over_the_limit_blocks_the_torch_and_the_start():
 
 
 @pytest.mark.parametrize(
-    ("length", "told"),
+    ("length", "given"),
     [
         ("300", None),
         ("640", "5 stretches of 128 mm"),
         ("900", "6 stretches of 150 mm"),
     ],
 )
-def test_a_tacked_seam_is_run_through_and_back_step_is_a_school(length, told):
+def test_a_tacked_seam_is_run_through_and_back_step_is_a_school(length, given):
     usual = figures(plan_of(thickness_mm="1.2", length_mm=length), "tack-and-run")
     shown = figures(plan_of(thickness_mm="1.2", length_mm=length, run="back-step"), "tack-and-run")
-    if told is None:
+    if given is None:
         assert "run" not in shown
         return
     assert usual["run"].text == "through all the tacks"
     assert "stop" not in usual["run"].text
-    assert shown["run"].text == told
+    assert shown["run"].text == given
     if length == "640":
         assert shown["run"].detail.startswith("stretch 3, 2, 4, 1, 5,")
 

@@ -35,10 +35,12 @@ def values(**changes):
 
 
 def test_the_worked_tube_bends_and_wants_as_many_spots_as_worked_by_hand():
-    told = values()
-    assert told.theta_per_spot_rad == pytest.approx(1.853e-3, rel=1e-3)
-    assert told.spots_total == 23
-    lowered = sum(lowers_mm(LENGTH * n / 24, told.theta_per_spot_rad, LENGTH) for n in range(1, 24))
+    result = values()
+    assert result.theta_per_spot_rad == pytest.approx(1.853e-3, rel=1e-3)
+    assert result.spots_total == 23
+    lowered = sum(
+        lowers_mm(LENGTH * n / 24, result.theta_per_spot_rad, LENGTH) for n in range(1, 24)
+    )
     assert lowered == pytest.approx(42.3, rel=2e-3)
     assert values(section=FLAT_WAY, camber_mm=60.0).spots_total == pytest.approx(26, abs=1)
 
@@ -128,8 +130,8 @@ def test_a_bow_read_at_stations_decides_where_the_round_goes():
     kink = 20 / shape_of_kink(at, at, LENGTH)
     seen = [n * LENGTH / 8 for n in range(1, 8)]
     stations = [BowStation(at_mm=a, bow_mm=kink * shape_of_kink(at, a, LENGTH)) for a in seen]
-    told = values(camber_mm=None, stations=stations)
-    assert all(abs(s.at_mm - at) < 0.12 * LENGTH for s in told.next_round)
+    result = values(camber_mm=None, stations=stations)
+    assert all(abs(s.at_mm - at) < 0.12 * LENGTH for s in result.next_round)
     even = {a: 20 * 4 * (a / LENGTH) * (1 - a / LENGTH) for a in seen}
     spread = placed_by_bow(Ground(LENGTH, 38.0), 1e-9, even, 1.0, 99.0, 3)
     assert spread == pytest.approx([LENGTH / 6, LENGTH / 2, 5 * LENGTH / 6], abs=0.06 * LENGTH)
@@ -138,10 +140,10 @@ def test_a_bow_read_at_stations_decides_where_the_round_goes():
 @given(st.lists(st.floats(0.4, 1.6), min_size=1, max_size=6))
 def test_psi_goes_to_what_the_rounds_say_and_narrows(truths):
     moves = [(20.0, 20.0 * truth) for truth in truths]
-    told = fitted_psi(moves)
-    assert told.low <= told.median <= told.high
-    assert told.high / told.low < fitted_psi([]).high / fitted_psi([]).low
-    assert min(*truths, PRIOR_MEDIAN) * 0.9 <= told.median <= max(*truths, PRIOR_MEDIAN) * 1.1
+    result = fitted_psi(moves)
+    assert result.low <= result.median <= result.high
+    assert result.high / result.low < fitted_psi([]).high / fitted_psi([]).low
+    assert min(*truths, PRIOR_MEDIAN) * 0.9 <= result.median <= max(*truths, PRIOR_MEDIAN) * 1.1
 
 
 def test_a_hot_reading_is_never_fitted():
@@ -149,10 +151,10 @@ def test_a_hot_reading_is_never_fitted():
     cold = Round(spots=spots, camber_before_mm=42.3, camber_after_mm=35.0)
     hot = Round(spots=[SpotAt(at_mm=1000.0)], camber_before_mm=35.0, camber_after_mm=48.0,
                 surface_c=120.0)  # fmt: skip
-    told = values(rounds=[cold, hot])
-    assert told.psi == values(rounds=[cold]).psi
-    assert told.left_mm == 35.0
-    assert (told.next_round, told.verdict) == ([], "read-again")
+    result = values(rounds=[cold, hot])
+    assert result.psi == values(rounds=[cold]).psi
+    assert result.left_mm == 35.0
+    assert (result.next_round, result.verdict) == ([], "read-again")
     assert any("120 °C" in c.text for c in reckon_straighten(of(rounds=[cold, hot])).cautions)
 
 
@@ -171,15 +173,18 @@ def straightened(seed, tolerance_mm):
     last = float(bow + chance.normal(0, 1))
     member = of(camber_mm=last, tolerance_mm=tolerance_mm)
     for _ in range(15):
-        told = reckon_straighten(member.model_copy(update={"rounds": rounds})).values
-        if not told.next_round:
+        result = reckon_straighten(member.model_copy(update={"rounds": rounds})).values
+        if not result.next_round:
             break
-        unit = told.theta_per_spot_rad / told.psi
-        left -= sum(lowers_mm(s.at_mm, psi * unit, LENGTH) for s in told.next_round)
+        unit = result.theta_per_spot_rad / result.psi
+        left -= sum(lowers_mm(s.at_mm, psi * unit, LENGTH) for s in result.next_round)
         now = float(left + chance.normal(0, 1))
-        rounds = [*rounds, Round(spots=told.next_round, camber_before_mm=last, camber_after_mm=now)]
+        rounds = [
+            *rounds,
+            Round(spots=result.next_round, camber_before_mm=last, camber_after_mm=now),
+        ]
         last = now
-    return bow, left, len(rounds), told.tolerance_mm
+    return bow, left, len(rounds), result.tolerance_mm
 
 
 @pytest.mark.parametrize("tolerance_mm", [None, 3.0])
@@ -215,9 +220,9 @@ def test_past_straight_is_said_and_nothing_more_is_heated():
     assert (answer.values.next_round, answer.values.verdict) == ([], "past")
     assert any("9 mm past straight" in c.text for c in answer.cautions)
     within = Round(spots=values().next_round, camber_before_mm=42.3, camber_after_mm=-2.0)
-    told = reckon_straighten(of(rounds=[within]))
-    assert told.values.verdict == "straight"
-    assert not any("past" in c.text for c in told.cautions)
+    result = reckon_straighten(of(rounds=[within]))
+    assert result.values.verdict == "straight"
+    assert not any("past" in c.text for c in result.cautions)
     kept_cold = [Attached(from_mm=0.0, to_mm=LENGTH)]
     assert values(attached=kept_cold).verdict == "no-room"
 

@@ -85,10 +85,10 @@ def test_the_purge_runs_at_what_the_open_tip_lets_through(orifice_mm, length_m, 
     flow = 120 if orifice_mm is None else 30
     answer = supply(acetylene_l_per_h=flow, orifice_mm=orifice_mm, hose_length_m=length_m,
                     hose_bore_mm=bore_mm)  # fmt: skip
-    told = answer.values.acetylene
-    assert told.purge_s == pytest.approx(seconds, rel=0.02)
+    result = answer.values.acetylene
+    assert result.purge_s == pytest.approx(seconds, rel=0.02)
     line = next(w for w in answer.working if w.name == "acetylene_purge_s")
-    assert ("long hose" in line.note) == (told.purge_s > 30)
+    assert ("long hose" in line.note) == (result.purge_s > 30)
 
 
 @settings(max_examples=80)
@@ -96,15 +96,15 @@ def test_the_purge_runs_at_what_the_open_tip_lets_through(orifice_mm, length_m, 
 def test_no_pressure_past_the_acetylene_limit_is_ever_recommended(question):
     answer = supply(**question)
     limit = ACETYLENE_LIMIT_BAR[question["region"]]
-    told = answer.values.acetylene
-    for bar in (told.set_flowing_bar, told.set_static_bar, told.torch_bar):
+    result = answer.values.acetylene
+    for bar in (result.set_flowing_bar, result.set_static_bar, result.torch_bar):
         assert bar is None or bar <= limit
     for line in answer.working:
         if line.name in ("acetylene_set_bar", "acetylene_torch_bar"):
             assert line.value <= limit
     stops = [c for c in answer.cautions if c.level == "stop"]
     if stops:
-        assert told.set_flowing_bar is None
+        assert result.set_flowing_bar is None
         assert "Change to" in stops[0].text
 
 

@@ -176,8 +176,8 @@ def test_the_table_of_what_is_left_is_the_plate_model(distance_mm, seconds):
     history = HeatingHistory.at(cases, moments, np.zeros(2))
     place = np.full((2, 1), distance_mm / 1000)
     on, off = history.rise_k(place, np.zeros(1), np.zeros(2))[:, 0, 0]
-    told = float(heat.after_k(np.array([distance_mm / 1000]), np.array([float(seconds)]))[0])
-    assert told == pytest.approx(on - off, rel=0.01, abs=0.1)
+    result = float(heat.after_k(np.array([distance_mm / 1000]), np.array([float(seconds)]))[0])
+    assert result == pytest.approx(on - off, rel=0.01, abs=0.1)
 
 
 @given(st.floats(20, 200), st.floats(30, 200))
@@ -246,11 +246,11 @@ BASE = {"seam_mm": 640.0, "thickness_mm": 1.2, "family": "carbon-steel", "school
 )
 def test_what_is_measured_shortens_the_rest(measured, gap, words):
     plain = reckon_tacks(TacksGiven(**BASE, gap_mm=gap)).values
-    told = reckon_tacks(TacksGiven(**BASE, gap_mm=gap, done=6, measured=[measured])).values
-    assert words in told.adapted
-    assert [t.at_mm for t in told.tacks[:6]] == [t.at_mm for t in plain.tacks[:6]]
-    assert len(told.tacks) > len(plain.tacks)
-    assert told.interval_mm <= 0.6 * plain.pitch_mm * (1 + 1e-6)
+    result = reckon_tacks(TacksGiven(**BASE, gap_mm=gap, done=6, measured=[measured])).values
+    assert words in result.adapted
+    assert [t.at_mm for t in result.tacks[:6]] == [t.at_mm for t in plain.tacks[:6]]
+    assert len(result.tacks) > len(plain.tacks)
+    assert result.interval_mm <= 0.6 * plain.pitch_mm * (1 + 1e-6)
 
 
 def test_a_gap_as_planned_changes_nothing():

@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from pellak.core.answer.errors import Refused
-from pellak.core.watch.by_hand import hand_tells, told_c
+from pellak.core.watch.by_hand import hand_tells, stated_c
 from pellak.core.watch.lines import LONGEST_S, Mark, Reading, read_line
 from pellak.core.watch.thermometer import JUMP_C, QUIET_S, SILENT_S, Channel
 
@@ -84,15 +84,15 @@ def test_no_text_is_taken_for_what_it_is_not(text):
 @pytest.mark.parametrize("tell", [one.id for one in hand_tells() if one.c is not None])
 def test_a_tap_tells_its_own_heat(tell):
     known = next(one.c for one in hand_tells() if one.id == tell)
-    assert told_c(tell, "ignored") == known
+    assert stated_c(tell, "ignored") == known
 
 
 def test_a_heat_is_typed_in_any_unit_and_refused_by_name():
-    assert told_c("crayon", "400 F") == pytest.approx(204.4, abs=0.1)
+    assert stated_c("crayon", "400 F") == pytest.approx(204.4, abs=0.1)
     for tell, typed, field in (("guess", "20", "tell"), ("crayon", "hot", "heat"),
                                ("crayon", "3000", "heat")):  # fmt: skip
         with pytest.raises(Refused) as refused:
-            told_c(tell, typed)
+            stated_c(tell, typed)
         assert refused.value.field == field
 
 

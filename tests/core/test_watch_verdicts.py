@@ -51,11 +51,11 @@ NUT = WatchPlan(target_c=200, ceiling_c=300)
 )
 def test_every_situation_has_its_verdict(plan, phase, c, fall, held_min, say):
     held_s = None if held_min is None else 60.0 * held_min
-    told = verdict_of(plan, phase, Places(c=c, fall_c_per_h=fall), held_s, "no-reading")
-    assert told.say == say
-    assert told.name == NAMES[say]
-    assert told.calls == (say in CALLS)
-    assert told.why
+    result = verdict_of(plan, phase, Places(c=c, fall_c_per_h=fall), held_s, "no-reading")
+    assert result.say == say
+    assert result.name == NAMES[say]
+    assert result.calls == (say in CALLS)
+    assert result.why
 
 
 def flips(verdicts):
@@ -78,8 +78,8 @@ def test_no_verdict_flickers_with_the_noise_at_its_limit(phase, c, fall, noise):
     assert flips(seen) <= 2
 
 
-def fed(watcher, told):
-    for one in told:
+def fed(watcher, given):
+    for one in given:
         watcher.step(one)
     return watcher
 
@@ -98,12 +98,12 @@ def said(watcher):
 
 def test_a_heat_is_walked_through_from_cold_to_the_touch():
     plan = IRON.model_copy(update={"limit_c_per_h": None, "hold_min": 10})
-    told = [
+    listed = [
         *ramp(0, 610, 60), *ramp(3600, 612, 15, 610), Mark(at_s=4500, phase="welding"),
         *ramp(4501, 470, 10, 612), *ramp(5101, 600, 8, 470), Mark(at_s=5600, phase="cooling"),
         *ramp(5601, 40, 300, 600),
     ]  # fmt: skip
-    watcher = fed(Watcher(plan), told)
+    watcher = fed(Watcher(plan), listed)
     assert said(watcher) == [
         "Warm more", "Hold", "Weld now", "marked", "Reheat", "Weld now", "marked", "Let it cool",
         "Touch it",
@@ -140,8 +140,8 @@ def casting(kind="brick-box"):
 CASTING = casting()
 
 
-def simulated(hours=3.0, plan=CASTING, **told):
-    lines = lines_between(plan, Simulation(**told), [], 0.0, 3600 * hours)
+def simulated(hours=3.0, plan=CASTING, **given):
+    lines = lines_between(plan, Simulation(**given), [], 0.0, 3600 * hours)
     return [read_line(line, 0.0, float, "simulated") for line in lines]
 
 
@@ -166,11 +166,11 @@ def test_a_sound_watch_names_nobody():
 @given(st.lists(st.integers(1, 400), min_size=1, max_size=40), st.integers(0, 2**31))
 @settings(max_examples=12)
 def test_verdicts_are_the_same_however_the_readings_were_batched(sizes, seed):
-    told = simulated(hours=0.6, seed=seed, every_s=4)
-    whole = fed(Watcher(CASTING), told)
+    result = simulated(hours=0.6, seed=seed, every_s=4)
+    whole = fed(Watcher(CASTING), result)
     parts, at = Watcher(CASTING), 0
-    for size in [*sizes, len(told)]:
-        fed(parts, told[at : at + size])
+    for size in [*sizes, len(result)]:
+        fed(parts, result[at : at + size])
         # A look between changes nothing.
         parts.verdict(parts.now_s + 500, parts.faults(parts.now_s + 500))
         at += size
@@ -224,9 +224,9 @@ def test_a_watch_that_came_to_nothing_tells_nothing():
 
 
 def test_what_is_waited_for_stands_on_the_planned_fall():
-    told = milestones(CASTING.model_copy(update={"touch_low_h": 28.0, "touch_high_h": 38.0}))
-    assert [one.text.split(":")[0] for one in told] == ["about 300 °C", "touch it"]
-    slow, touch = told
+    result = milestones(CASTING.model_copy(update={"touch_low_h": 28.0, "touch_high_h": 38.0}))
+    assert [one.text.split(":")[0] for one in result] == ["about 300 °C", "touch it"]
+    slow, touch = result
     assert on_curve(CASTING.cool_curve, slow.after_h) == pytest.approx(300, abs=0.5)
     assert (touch.after_h, touch.low_h, touch.high_h) == (CASTING.cool_curve[-1][0], 28.0, 38.0)
     assert hours_to(CASTING.cool_curve, 20.0) is None

@@ -36,8 +36,8 @@ def pulled(plan):
     ],
 )
 def test_welds_are_read_as_they_are_said(text, row):
-    (told,) = read_welds(text)["welds"]
-    assert tuple(told.values()) == pytest.approx(row)
+    (outcome,) = read_welds(text)["welds"]
+    assert tuple(outcome.values()) == pytest.approx(row)
 
 
 @pytest.mark.parametrize(

@@ -66,13 +66,13 @@ def assert_whole(path, size):
     assert fonts
     assert all("yes yes yes" in font for font in fonts), "type is embedded, its text readable"
     width, height = SIZES[size]
-    told = words(path)
-    for left, top, right, bottom, word in told:
+    result = words(path)
+    for left, top, right, bottom, word in result:
         assert left >= MARGIN - 1, word
         assert top >= MARGIN - 4, word
         assert right <= width - MARGIN + 1, word
         assert bottom <= height - MARGIN + 4, word
-    for a, b in product(told, told):
+    for a, b in product(result, result):
         if a is not b:
             wide = min(a[2], b[2]) - max(a[0], b[0])
             high = min(a[3], b[3]) - max(a[1], b[1])
@@ -166,7 +166,7 @@ METRIC_LEFT = re.compile(r"\d ?(mm|°C|bar|L/h|kg|m/s|cm)\b")
 
 
 @pytest.mark.parametrize(
-    "told",
+    "given",
     [
         {"alloy": "dc01", "thickness_mm": 1.2, "length_mm": 640},
         {"alloy": "s235jr", "thickness_mm": 8.0, "length_mm": 300},
@@ -175,15 +175,15 @@ METRIC_LEFT = re.compile(r"\d ?(mm|°C|bar|L/h|kg|m/s|cm)\b")
         {"alloy": "sae-1045", "thickness_mm": 10.0, "length_mm": 200, "restraint": "medium"},
     ],
 )
-def test_an_inch_card_holds_no_metric_measure(told, tmp_path):
-    plan = compose_plan(with_changes(SeamJob(name="Card"), told), ShopSchools())
+def test_an_inch_card_holds_no_metric_measure(given, tmp_path):
+    plan = compose_plan(with_changes(SeamJob(name="Card"), given), ShopSchools())
     file = tmp_path / "card.pdf"
     file.write_bytes(job_card(plan, "http://127.0.0.1/jobs/a", "a4", "inch"))
     text = subprocess.run(
         ["pdftotext", "-layout", file, "-"], check=True, capture_output=True, text=True
     ).stdout
     assert METRIC_LEFT.findall(text) == []
-    if told["thickness_mm"] >= 8:
+    if given["thickness_mm"] >= 8:
         assert "root" in text
         assert "cover" in text
 
@@ -200,8 +200,8 @@ def test_prose_says_its_measures_in_inches_as_the_page_does(text, expected):
 
 def test_a_refused_job_prints_one_thing(tmp_path):
     file = tmp_path / "card.pdf"
-    told = {"thickness_mm": 1.2, "length_mm": 300, "held": "fuel-solvent-gas"}
-    plan = compose_plan(with_changes(SeamJob(name="Drum"), told), ShopSchools())
+    document = {"thickness_mm": 1.2, "length_mm": 300, "held": "fuel-solvent-gas"}
+    plan = compose_plan(with_changes(SeamJob(name="Drum"), document), ShopSchools())
     file.write_bytes(job_card(plan, ADDRESS))
     text = poppler("pdftotext", "-layout", file, "-")
     assert "DO NOT LIGHT" in text

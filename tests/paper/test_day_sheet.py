@@ -45,17 +45,17 @@ def busy(count: int, people: int = 2) -> DayGiven:
 @pytest.mark.parametrize(("size", "system"), list(product(SIZES, ("metric", "inch"))))
 def test_a_day_is_on_one_page_with_everything_that_is_planned(tmp_path, size, system):
     look = look_at(busy(12))
-    told = squeezed(read_back(day_sheet(look, size, system), tmp_path / "day.pdf", size))
+    result = squeezed(read_back(day_sheet(look, size, system), tmp_path / "day.pdf", size))
     for block in look.values.timeline:
         if block.needs != "none" or block.to_tomorrow:
-            assert squeezed(f"The {block.job} & <so on>, {block.phase}") in told
+            assert squeezed(f"The {block.job} & <so on>, {block.phase}") in result
     assert look.values.not_today
     for left in look.values.not_today:
-        assert squeezed(left.why.split(",")[0]) in told
-    assert squeezed("On time: done by 15:00.") in told
-    assert squeezed("Friday 27 November 2026") in told
-    assert (squeezed("300 L/h") in told) is (system == "metric")
-    assert squeezed("more than the cylinders give") in told
+        assert squeezed(left.why.split(",")[0]) in result
+    assert squeezed("On time: done by 15:00.") in result
+    assert squeezed("Friday 27 November 2026") in result
+    assert (squeezed("300 L/h") in result) is (system == "metric")
+    assert squeezed("more than the cylinders give") in result
 
 
 def test_the_fullest_day_there_is_still_goes_on_a_page(tmp_path):
@@ -67,13 +67,15 @@ def test_the_fullest_day_there_is_still_goes_on_a_page(tmp_path):
 @pytest.mark.parametrize("now_min", [1049.0, 1050.0, 1080.0, 1200.0, 1439.0])
 def test_a_day_that_is_over_is_still_a_page(tmp_path, now_min):
     look = look_at(day([seam("rail")], now_min=now_min, exact=False))
-    told = squeezed(read_back(day_sheet(look), tmp_path / "over.pdf", "a4"))
-    assert squeezed("Not today") in told
+    result = squeezed(read_back(day_sheet(look), tmp_path / "over.pdf", "a4"))
+    assert squeezed("Not today") in result
 
 
 def test_an_empty_day_says_so_and_why(tmp_path):
     line = DayLine(id="a", name="Bilge", left_out=False, urgent=False, under_way=False,
                    why_out="a heating this head never ends")  # fmt: skip
-    told = squeezed(read_back(day_sheet(look_at(day([]), lines=[line])), tmp_path / "d.pdf", "a4"))
-    assert squeezed("Nothing is planned.") in told
-    assert squeezed("Bilge: a heating this head never ends") in told
+    planned_day = squeezed(
+        read_back(day_sheet(look_at(day([]), lines=[line])), tmp_path / "d.pdf", "a4")
+    )
+    assert squeezed("Nothing is planned.") in planned_day
+    assert squeezed("Bilge: a heating this head never ends") in planned_day

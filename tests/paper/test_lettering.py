@@ -39,8 +39,8 @@ def run_paper(name):
 
 
 def procedure_paper(name):
-    told = procedure_text(PLANS[0], RunLog(who=name), measures(), [], name)
-    return procedure_card(name, "For sheet.", f"Signed by {name}.", told, None, "a4", "metric")
+    text = procedure_text(PLANS[0], RunLog(who=name), measures(), [], name)
+    return procedure_card(name, "For sheet.", f"Signed by {name}.", text, None, "a4", "metric")
 
 
 def day_paper(name):
@@ -70,10 +70,10 @@ def as_printed(name):
 def test_a_name_stands_on_paper_as_it_is_written(tmp_path, paper, name):
     path = tmp_path / "paper.pdf"
     path.write_bytes(paper(name))
-    told = poppler("pdftotext", path, "-")
-    assert squeezed(as_printed(name)) in squeezed(told)
-    assert "&amp;" not in told
-    assert "&lt;" not in told
+    text = poppler("pdftotext", path, "-")
+    assert squeezed(as_printed(name)) in squeezed(text)
+    assert "&amp;" not in text
+    assert "&lt;" not in text
 
 
 @pytest.mark.parametrize("font", [REGULAR, BOLD, NARROW])

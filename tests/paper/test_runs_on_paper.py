@@ -59,9 +59,9 @@ def test_a_run_stands_on_one_page_with_all_it_says(tmp_path, size, system):
     sheet = run_sheet(plan.job.name, "2026-06-01 · Brit · 1.2 mm", measures(),
                       used_of(plan, LOG), LOG, size, system)  # fmt: skip
     text = read_back(sheet, tmp_path / "run.pdf", size)
-    for told in ("Funnel casing patch", "good after rework", "burned through", "wasB4",
+    for row in ("Funnel casing patch", "good after rework", "burned through", "wasB4",
                  "it blew & <spat>.", "once it had cooled."):  # fmt: skip
-        assert squeezed(told) in text
+        assert squeezed(row) in text
     assert squeezed("was 5.1 mm" if system == "metric" else "was 0.2 in") in text
 
 
@@ -69,10 +69,10 @@ def test_a_run_stands_on_one_page_with_all_it_says(tmp_path, size, system):
 @pytest.mark.parametrize("shape", [None, (1200, 900), (300, 2400)], ids=["none", "wide", "tall"])
 def test_a_procedure_stands_on_one_page_with_its_photo(tmp_path, size, system, shape):
     plan = PLANS[0]
-    told = procedure_text(plan, LOG, measures(), used_of(plan, LOG), "Mind the draught.")
+    outcome = procedure_text(plan, LOG, measures(), used_of(plan, LOG), "Mind the draught.")
     card = procedure_card(
         "Procedure 3.2: Casing sheet", "For carbon steel, butt, 1.2 mm.", "Signed by Ansel.",
-        told, photo(*shape) if shape else None, size, system,
+        outcome, photo(*shape) if shape else None, size, system,
     )  # fmt: skip
     text = read_back(card, tmp_path / "card.pdf", size)
     for line in ("Procedure 3.2: Casing sheet", "Signed by Ansel.", "Mind the draught.",

@@ -45,8 +45,8 @@ def drawn_marks(path, pages):
 
 
 def page_count(path):
-    told = subprocess.run(["pdfinfo", path], check=True, capture_output=True, text=True).stdout
-    return int(re.search(r"Pages:\s+(\d+)", told).group(1))
+    text = subprocess.run(["pdfinfo", path], check=True, capture_output=True, text=True).stdout
+    return int(re.search(r"Pages:\s+(\d+)", text).group(1))
 
 
 @pytest.mark.parametrize("seam", SEAMS, ids=lambda s: s["school"])
@@ -55,8 +55,8 @@ def page_count(path):
 def test_the_template_measures_true(tmp_path, seam, size, system):
     values = reckon_tacks(TacksGiven(**seam)).values
     path = tmp_path / "template.pdf"
-    told = flat_places(values, seam["seam_mm"])
-    path.write_bytes(tape_pdf(told, seam["seam_mm"], "Patch", "tacks", size, system))
+    result = flat_places(values, seam["seam_mm"])
+    path.write_bytes(tape_pdf(result, seam["seam_mm"], "Patch", "tacks", size, system))
     pages = page_count(path)
     marks, rulers = drawn_marks(path, pages)
     assert len(rulers) == pages

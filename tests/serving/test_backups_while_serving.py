@@ -37,26 +37,26 @@ def jobs_in(path):
         return {job for (job,) in kept.execute("SELECT job_id FROM job")}
 
 
-def saved(served, told, wanted):
-    while len(told) < wanted:
-        told.append(served.ask("POST", "/api/jobs", READY)["id"])
+def saved(served, given, wanted):
+    while len(given) < wanted:
+        given.append(served.ask("POST", "/api/jobs", READY)["id"])
 
 
 def test_nothing_is_lost_by_backups_others_and_stops_in_twenty_rounds(tmp_path):
     home, acknowledged, beside = tmp_path / "home", set(), []
     path = str(home / FILE_NAME)
     for number in range(ROUNDS):
-        told: list[list[str]] = [[] for _ in range(WRITERS)]
+        listed: list[list[str]] = [[] for _ in range(WRITERS)]
         served = Served(home, quickly=True).__enter__()
         # They go on between two servings too, when they are the only users there are.
         beside = beside or [forked(look_and_write, path, writes) for writes in (False, True)]
         threads = [
-            threading.Thread(target=saved, args=(served, one, SAVES // WRITERS)) for one in told
+            threading.Thread(target=saved, args=(served, one, SAVES // WRITERS)) for one in listed
         ]
         for thread in threads:
             thread.start()
         for copy in range(1):
-            stood = acknowledged.union(*told)
+            stood = acknowledged.union(*listed)
             backup = tmp_path / f"{number}-{copy}.sqlite"
             making = forked(command, ["backup", "--data", str(home), str(backup)], {})
             making.join()
@@ -66,7 +66,7 @@ def test_nothing_is_lost_by_backups_others_and_stops_in_twenty_rounds(tmp_path):
         assert made["last_failure"] is None
         for thread in threads:
             thread.join()
-        acknowledged.update(*told)
+        acknowledged.update(*listed)
         if number % 2:
             served.kill()
         else:

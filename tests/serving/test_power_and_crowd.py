@@ -24,10 +24,10 @@ def test_no_acknowledged_save_is_lost_in_twenty_kills_under_eight_writers(tmp_pa
 
 
 def test_many_at_once_and_the_dearest_read_in_a_loop_fail_nobody(tmp_path):
-    told = many_clients(tmp_path, 8.0)
-    assert told.failures == []
-    assert len(told.saves) > 10
-    assert len(told.reads) > 50
+    result = many_clients(tmp_path, 8.0)
+    assert result.failures == []
+    assert len(result.saves) > 10
+    assert len(result.reads) > 50
 
 
 def test_a_head_half_sent_is_cut_and_everybody_else_is_served(tmp_path):

@@ -48,8 +48,8 @@ def test_six_hours_on_four_channels_through_three_kills(tmp_path):
             served.kill()
             line.close()
             served = Served(tmp_path, quickly=True).__enter__()
-        told = send(served, watch_id, batch)
-        assert told["faults"] == []
+        result = send(served, watch_id, batch)
+        assert result["faults"] == []
         acknowledged += len(batch)
     stands = served.ask("GET", f"/api/watches/{watch_id}")
     with urllib.request.urlopen(f"{served.url}/api/watches/{watch_id}/export") as answer:

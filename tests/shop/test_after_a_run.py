@@ -90,8 +90,8 @@ def test_a_correction_of_a_closed_run_keeps_what_it_replaced(shop):
     put_right = shop.book.note(
         run.line.id, added.version, {"seam_min": "6", "puddle_s": 4, "who": "Tove", "notes": ""}
     )
-    told = [one.what for one in put_right.log.taken_back]
-    assert told == [
+    listed = [one.what for one in put_right.log.taken_back]
+    assert listed == [
         "first puddle, nothing", "seam, 9 min", "torch held by Brit",
         "note “went well; edges wanted more”",
     ]  # fmt: skip

@@ -215,8 +215,8 @@ def test_a_flash_back_takes_the_line_out_of_use_until_it_was_examined(place, run
         {"kind": "tip", "name": "3", "orifice_mm": 0.8},
     ):
         rack.add(item)
-    told = place.at.pop(run.line.id, run.version, "flash-back")
-    assert [pop.who for pop in told.log.pops] == ["Brit"]
+    result = place.at.pop(run.line.id, run.version, "flash-back")
+    assert [pop.who for pop in result.log.pops] == ["Brit"]
     out = {one.item.name: getattr(one.item, "out_of_use", None) for one in rack.items()}
     assert out == {"T": "flash-back 2026-11-23", "H": "flash-back 2026-11-23", "3": None}
     plan = place.bench.open(run.line.job_id).plan

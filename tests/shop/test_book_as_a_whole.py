@@ -37,9 +37,9 @@ class Shop:
         self.procedures = ProcedureBook(self.database, self.book, lambda: DAY)
         RackBook(self.database, lambda: DAY).add({"kind": "tip", "name": "B3", "orifice_mm": 0.81})
 
-    def job(self, **told):
+    def job(self, **given):
         whole = {"kind": "seam", "name": "Patch", "alloy": "dc01", "thickness_mm": 1.2,
-                 "length_mm": 300.0, "joint": "butt", **told}  # fmt: skip
+                 "length_mm": 300.0, "joint": "butt", **given}  # fmt: skip
         return self.bench.add(whole).id
 
     def run(self, job_id, minute=0, **log):
@@ -97,18 +97,18 @@ def test_thin_aluminium_tells_what_goes_wrong_and_what_cured_it(shop):
         shop.run(thin, minute, seen=["porosity"], verdict="reworked", tried=tried)
     shop.run(thin, 8, seen=["wet-together"], verdict="good", actual={"seam_min": 2.0})
     shop.run(steel, 9, seen=["sparks"], verdict="scrap")
-    told = shop.search.statistics(
+    result = shop.search.statistics(
         RunsWanted(chosen={"family": ["aluminium"], "thickness": ["0"]}), ""
     )
-    assert told.runs == 4
-    (sign,) = told.signs
+    assert result.runs == 4
+    (sign,) = result.signs
     assert (sign.sign, sign.runs) == ("porosity", 3)
     assert [(c.cause, c.tried, c.helped) for c in sign.cures] == [("dirty-joint", 3, 3)]
-    (share,) = told.success
+    (share,) = result.success
     assert (share.metal, share.thickness, share.good, share.judged) == (
         "aluminium", "to 1 mm", 1, 4,
     )  # fmt: skip
-    (gas,) = told.gas
+    (gas,) = result.gas
     assert gas.n == 1
 
 
@@ -135,8 +135,8 @@ def test_json_goes_to_another_shop_and_back_whole(shop, tmp_path):
     shop.run(job, who="Brit", actual={"puddle_s": 4.2, "bead_front_mm": 5.0}, seen=["sparks"])
     shop.run(job, 5, who="Tove", verdict="good", used={"rod": "R45"}, next_time="Brush it.")
     other = Shop(tmp_path / "theirs")
-    told = other.files.take_in(written(shop), rename=False)
-    assert (told.new, told.known) == (2, 0)
+    result = other.files.take_in(written(shop), rename=False)
+    assert (result.new, result.known) == (2, 0)
     assert json.loads(written(other)) == json.loads(written(shop))
     assert other.files.take_in(written(shop), rename=False).known == 2
     assert other.bench.tickets().tickets == [], "their job is nobody's work here"
@@ -175,12 +175,12 @@ def test_a_file_that_is_none_is_refused_and_nothing_taken_in(shop, content):
 
 def test_one_bad_run_takes_none_in_and_is_named(shop, tmp_path):
     shop.run(shop.job(), who="Brit")
-    told = json.loads(written(shop))
-    bad = json.loads(json.dumps(told["runs"][0]))
+    result = json.loads(written(shop))
+    bad = json.loads(json.dumps(result["runs"][0]))
     bad["run_id"], bad["log"]["seen"] = "another", ["no such sign"]
     other = Shop(tmp_path / "theirs")
-    for run in (bad, {**told["runs"][0], "run_id": "x1", "started_at": "yesterday"}):
-        file = {**told, "runs": [told["runs"][0], run]}
+    for run in (bad, {**result["runs"][0], "run_id": "x1", "started_at": "yesterday"}):
+        file = {**result, "runs": [result["runs"][0], run]}
         with pytest.raises(Refused) as refused:
             other.files.take_in(json.dumps(file).encode(), rename=False)
         assert refused.value.field == "file"
@@ -241,15 +241,15 @@ def test_two_runs_tell_what_differs_first_and_furthest_apart_at_the_top(shop):
     job = shop.job(travel_mm_per_min=150.0)
     first = shop.run(job, actual={"puddle_s": 4.0, "seam_min": 3.0}, verdict="good")
     second = shop.run(job, 5, actual={"puddle_s": 9.0, "seam_min": 3.3}, verdict="good")
-    told = compare(shop, first, second)
-    assert [(line.label, line.first, line.second) for line in told.differs] == [
+    result = compare(shop, first, second)
+    assert [(line.label, line.first, line.second) for line in result.differs] == [
         ("First puddle", "4 s", "9 s"), ("Seam", "3 min", "3.3 min"),
     ]  # fmt: skip
-    assert {"Verdict", "Thickness"} <= {line.label for line in told.same}
+    assert {"Verdict", "Thickness"} <= {line.label for line in result.same}
     alike = compare(shop, first, first)
     assert alike.differs == []
     back = compare(shop, second, first)
-    assert [line.label for line in back.differs] == [line.label for line in told.differs]
+    assert [line.label for line in back.differs] == [line.label for line in result.differs]
 
 
 def test_what_was_planned_otherwise_differs_too(shop):
@@ -261,10 +261,10 @@ def test_what_was_planned_otherwise_differs_too(shop):
 
 def test_a_log_is_proposed_from_what_was_seen_and_timed(shop):
     run = shop.book.look(shop.run(shop.job(), actual={"puddle_s": 9.0}))
-    told = proposed(run.plan, run.log, ["sparks"], {})
-    assert told.verdict == "reworked"
-    assert 1 <= len(told.next_time) <= 3
-    assert all(one.text and one.why for one in told.next_time)
+    result = proposed(run.plan, run.log, ["sparks"], {})
+    assert result.verdict == "reworked"
+    assert 1 <= len(result.next_time) <= 3
+    assert all(one.text and one.why for one in result.next_time)
     assert proposed(run.plan, run.log, ["root-through"], {}).verdict == "good"
     (slow,) = proposed(run.plan, run.log, [], {}).next_time
     assert "9 s, planned 3.8 s" in slow.why

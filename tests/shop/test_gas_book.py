@@ -23,9 +23,9 @@ def shop(tmp_path):
 
 def sums(shop, now=DAY):
     book = GasBook(shop.database, lambda: now, BenchSummary(Planner(lambda: now)))
-    while (told := book.sums()).jobs_to_reckon:
+    while (result := book.sums()).jobs_to_reckon:
         pass
-    return {s.gas: s for s in told.sums}
+    return {s.gas: s for s in result.sums}
 
 
 def cylinder(shop, name, **more):
@@ -34,20 +34,20 @@ def cylinder(shop, name, **more):
 
 
 def test_without_cylinders_nothing_is_claimed(shop):
-    told = sums(shop)["acetylene"]
-    assert told.held_m3 is None
-    assert told.enough is None
-    assert (told.wanted_m3, told.used_m3, told.used_runs) == (0, 0, 0)
+    result = sums(shop)["acetylene"]
+    assert result.held_m3 is None
+    assert result.enough is None
+    assert (result.wanted_m3, result.used_m3, result.used_runs) == (0, 0, 0)
 
 
 def test_the_bench_wants_what_its_seams_want(shop):
     job = shop.patch()
     figures = {f.id: f.value for s in job.plan.stations for f in s.figures}
     cylinder(shop, "A", readings=[{"at": "2026-05-30T08:00", "weight_kg": 47.0}])
-    told = sums(shop)
-    assert told["acetylene"].wanted_m3 == pytest.approx(figures["job_acetylene_l"] / 1000)
-    assert told["oxygen"].wanted_m3 == pytest.approx(1.05 * figures["job_acetylene_l"] / 1000)
-    assert told["acetylene"].enough is True
+    result = sums(shop)
+    assert result["acetylene"].wanted_m3 == pytest.approx(figures["job_acetylene_l"] / 1000)
+    assert result["oxygen"].wanted_m3 == pytest.approx(1.05 * figures["job_acetylene_l"] / 1000)
+    assert result["acetylene"].enough is True
     shop.patch(length_mm=50_000.0)
     for _ in range(12):
         shop.patch(length_mm=50_000.0)
@@ -60,10 +60,10 @@ def test_use_is_minutes_logged_times_the_flow_of_that_plan_and_costs_its_price(s
     for day, minutes in ((DAY, 6.0), (DAY.replace(day=2), 9.0), (DAY.replace(month=1), 60.0)):
         shop.book.enter(job.id, job.plan, day, RunLog(who="Brit", actual={"seam_min": minutes}))
     cylinder(shop, "A", price_per_m3=20.0)
-    told = sums(shop, DAY.replace(day=3))["acetylene"]
-    assert told.used_runs == 2
-    assert told.used_m3 == pytest.approx(flow * 15 / 60_000)
-    assert told.used_cost == pytest.approx(20 * told.used_m3)
+    result = sums(shop, DAY.replace(day=3))["acetylene"]
+    assert result.used_runs == 2
+    assert result.used_m3 == pytest.approx(flow * 15 / 60_000)
+    assert result.used_cost == pytest.approx(20 * result.used_m3)
     assert sums(shop, DAY.replace(day=3))["oxygen"].used_cost is None
 
 
@@ -72,9 +72,9 @@ def test_a_reading_that_cannot_be_counts_as_none(shop):
            "in_use": True, "readings": [{"at": "2026-05-30T08:00", "weight_kg": 2.0}]}  # fmt: skip
     # Typed it would be refused; a file may still bring it.
     shop.rack.take_in(json.dumps([odd]).encode())
-    told = sums(shop)["acetylene"]
-    assert told.held_m3 is None
-    assert told.enough is None
+    result = sums(shop)["acetylene"]
+    assert result.held_m3 is None
+    assert result.enough is None
 
 
 def test_a_cylinder_under_a_fifth_runs_low(shop):
@@ -95,10 +95,7 @@ def test_a_long_bench_is_reckoned_over_several_calls_and_each_job_once(shop, mon
     monkeypatch.setattr(planner, "plan", lambda job, now: reckoned.append(job) or plan(job, now))
     book = GasBook(shop.database, lambda: DAY, BenchSummary(planner))
     left, wanted = zip(
-        *(
-            (told.jobs_to_reckon, told.sums[0].wanted_m3)
-            for told in (book.sums() for _ in range(4))
-        ),
+        *((row.jobs_to_reckon, row.sums[0].wanted_m3) for row in (book.sums() for _ in range(4))),
         strict=True,
     )
     assert left[-1] == 0

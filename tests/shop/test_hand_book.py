@@ -28,9 +28,9 @@ class Shop:
         self.rack = RackBook(self.database, lambda: DAY)
         self.rack.add({"kind": "torch", "name": "Long", "mixer": "equal-pressure"})
         self.rack.add({"kind": "tip", "name": "B3", "orifice_mm": 0.81})
-        told = {"kind": "seam", "name": "Patch", "alloy": "dc01", "thickness_mm": 1.2,
+        document = {"kind": "seam", "name": "Patch", "alloy": "dc01", "thickness_mm": 1.2,
                 "length_mm": 300.0, "held": "nothing"}  # fmt: skip
-        self.job_id = self.bench.add(told).id
+        self.job_id = self.bench.add(document).id
 
     def puddle_s(self):
         return self.bench.open(self.job_id).plan.facts.puddle_s
@@ -38,8 +38,8 @@ class Shop:
     def logged(self, n, seconds, who="Brit", day=1, **log):
         plan = self.bench.open(self.job_id).plan
         for minute in range(n):
-            told = RunLog(who=who, actual={"puddle_s": seconds}, **log)
-            self.book.enter(self.job_id, plan, DAY.replace(day=day, minute=minute), told)
+            document = RunLog(who=who, actual={"puddle_s": seconds}, **log)
+            self.book.enter(self.job_id, plan, DAY.replace(day=day, minute=minute), document)
 
 
 @pytest.fixture

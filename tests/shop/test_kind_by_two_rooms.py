@@ -222,32 +222,32 @@ from fastapi.testclient import TestClient
 from pellak.api.app import create_app
 
 app = create_app(Path(sys.argv[1]))
-told = {}
+answers = {}
 with TestClient(app, base_url="http://127.0.0.1", client=("127.0.0.1", 1)) as client:
     def ask(method, path, body=None):
         answer = client.request(method, path, json=body)
         assert answer.status_code < 300, (method, path, answer.status_code, answer.text)
         return answer
 
-    told["kinds"] = [one["id"] for one in ask("GET", "/api/jobs/kinds").json()]
+    answers["kinds"] = [one["id"] for one in ask("GET", "/api/jobs/kinds").json()]
     body = {"kind": "clean", "name": "Hatch", "thickness_mm": 6, "length_mm": 2000}
     job = ask("POST", "/api/jobs", body).json()
-    told["minutes"] = job["plan"]["work"]["minutes"]
-    told["steps"] = [card["step"]["id"] for card in job["plan"]["cards"]]
-    told["line"] = job["ticket"]
-    told["card"] = ask("GET", f"/api/jobs/{job['id']}/card.pdf").content[:4].decode()
+    answers["minutes"] = job["plan"]["work"]["minutes"]
+    answers["steps"] = [card["step"]["id"] for card in job["plan"]["cards"]]
+    answers["line"] = job["ticket"]
+    answers["card"] = ask("GET", f"/api/jobs/{job['id']}/card.pdf").content[:4].decode()
     run = ask("POST", f"/api/jobs/{job['id']}/runs").json()
     path = f"/api/runs/{run['line']['id']}"
-    act = {"version": run["version"], "told": {"passes": 2}}
+    act = {"version": run["version"], "report": {"passes": 2}}
     now = ask("POST", f"{path}/acts/passes", act).json()
-    told["left"] = now["bench"]["work"]["left"]
+    answers["left"] = now["bench"]["work"]["left"]
     kept = {"version": now["version"], "entries": {"clean_min": "14"}, "finish": False}
     ask("PATCH", path, kept)
     read = ask("GET", path).json()
-    told["logged"] = {one["id"]: one["actual"] for one in read["measures"]}
-    told["found"] = ask("GET", "/api/book/runs?kind=clean").json()["total"]
-    told["paper"] = ask("GET", f"{path}/sheet.pdf").content[:4].decode()
-print(json.dumps(told))
+    answers["logged"] = {one["id"]: one["actual"] for one in read["measures"]}
+    answers["found"] = ask("GET", "/api/book/runs?kind=clean").json()["total"]
+    answers["paper"] = ask("GET", f"{path}/sheet.pdf").content[:4].decode()
+print(json.dumps(answers))
 """
 
 
@@ -279,12 +279,12 @@ def with_cleaning(tmp_path):
 
 def test_a_kind_of_its_own_two_rooms_is_planned_logged_found_and_printed(with_cleaning):
     assert len(LINES) <= 3
-    told = with_cleaning
-    assert told["kinds"][-1] == "clean"
+    result = with_cleaning
+    assert result["kinds"][-1] == "clean"
     # Three passes over two metres, 400 mm/min.
-    assert told["minutes"] == pytest.approx(15.0)
-    assert told["steps"].index("light") < told["steps"].index("clean-pass")
-    assert told["left"] == 1
-    assert told["logged"]["clean_min"] == 14
-    assert told["found"] == 1
-    assert told["card"] == told["paper"] == "%PDF"
+    assert result["minutes"] == pytest.approx(15.0)
+    assert result["steps"].index("light") < result["steps"].index("clean-pass")
+    assert result["left"] == 1
+    assert result["logged"]["clean_min"] == 14
+    assert result["found"] == 1
+    assert result["card"] == result["paper"] == "%PDF"

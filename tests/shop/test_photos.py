@@ -72,8 +72,8 @@ def test_nothing_that_hung_on_it_is_kept():
     exif[0x0112] = 6
     gps = exif.get_ifd(0x8825)
     gps[1], gps[2] = "N", (59.0, 12.0, 30.0)
-    told = drawn(80, 40, exif=exif.tobytes(), comment=SCRIPT) + SCRIPT
-    picture = picture_of(told)
+    result = drawn(80, 40, exif=exif.tobytes(), comment=SCRIPT) + SCRIPT
+    picture = picture_of(result)
     assert (picture.width_px, picture.height_px) == (40, 80), "turned upright first"
     for content in (picture.photo, picture.small):
         assert SCRIPT not in content

@@ -44,16 +44,16 @@ def test_every_save_that_was_told_as_saved_survives_a_kill(tmp_path, after_saves
     )
     assert saving.stdout is not None
     job_id = saving.stdout.readline().strip()
-    told = [int(saving.stdout.readline()) for _ in range(after_saves)]
+    listed = [int(saving.stdout.readline()) for _ in range(after_saves)]
     os.kill(saving.pid, signal.SIGKILL)
-    told += [int(line) for line in saving.stdout.read().split()]
+    listed += [int(line) for line in saving.stdout.read().split()]
     saving.wait()
     saving.stdout.close()
 
     database = Database(tmp_path)
     found = Bench(database, clock).open(job_id)
     # One more save may have reached the disk without its word reaching us; none may be missing.
-    assert found.version in (told[-1], told[-1] + 1)
+    assert found.version in (listed[-1], listed[-1] + 1)
     assert found.plan.job.length_mm == 100.0 + found.version - 1
     assert found.undo_steps == found.version - 1
     database.close()
@@ -68,13 +68,13 @@ def test_windows_saving_at_once_each_win_once_and_the_rest_are_told(tmp_path):
         try:
             bench.change(job.id, 1, {"length_mm": length_mm})
         except Stale:
-            return "told"
+            return "stale"
         return "saved"
 
     with ThreadPoolExecutor(8) as windows:
         outcomes = list(windows.map(save, [200.0 + n for n in range(16)]))
     assert outcomes.count("saved") == 1
-    assert outcomes.count("told") == 15
+    assert outcomes.count("stale") == 15
     assert bench.open(job.id).version == 2
     database.close()
 

@@ -60,9 +60,9 @@ def test_people_stand_by_who_practised_last_and_nobody_is_nobody(practice):
 def test_words_are_kept_and_a_sign_off_stays(practice):
     said = {"who": "Ida", "rung": RUNG, "said_by": "Brit"}
     practice.say(WordSaid(**said, words=" Slower. "))
-    told = practice.say(WordSaid(**said, signed_off=True)).learner
-    assert [word.words for word in told.words if word.words] == ["Slower."]
-    assert told.signed_off == [RUNG]
+    answer = practice.say(WordSaid(**said, signed_off=True)).learner
+    assert [word.words for word in answer.words if word.words] == ["Slower."]
+    assert answer.signed_off == [RUNG]
     for wrong, field in (({"words": " "}, "words"), ({"rung": "attic", "words": "x"}, "rung")):
         with pytest.raises(Refused) as refused:
             practice.say(WordSaid(**{**said, **wrong}))
@@ -78,8 +78,8 @@ def test_flames_read_are_kept_with_how_far_off_each_was(practice):
 
 def test_an_order_goes_by_the_shops_own_schools(practice, database):
     Settings(database).set_schools({"shut_down": "oxygen-first"})
-    told = practice.order("order-shut-down", 1)
-    assert "out-oxygen" in {card.id for card in told.cards}
+    result = practice.order("order-shut-down", 1)
+    assert "out-oxygen" in {card.id for card in result.cards}
     assert not practice.pick("order-shut-down", PickReported(pick="bleed")).right
     in_order = ["out-oxygen", "close-cylinders", "bleed", "screws-out", "fire-watch"]
     worth = practice.judge_order("order-shut-down", OrderReported(who="Ida", picks=in_order))

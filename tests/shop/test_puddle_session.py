@@ -33,15 +33,15 @@ def read(frame):
     )
 
 
-def advanced(session, frames, hands=DOWN, **told):
-    session.take(puddle_hands_message(hands, **told))
+def advanced(session, frames, hands=DOWN, **given):
+    session.take(puddle_hands_message(hands, **given))
     return read([session.advance() for _ in range(frames)][-1])
 
 
 def test_it_begins_off_the_work_with_nothing_liquid(exercise):
-    flags, number, told = read(PuddleSession(exercise, 1).advance())
-    assert (number, told["pool_mm"], told["over"]) == (2, 0, 0)
-    assert told["height_mm"] == 100
+    flags, number, result = read(PuddleSession(exercise, 1).advance())
+    assert (number, result["pool_mm"], result["over"]) == (2, 0, 0)
+    assert result["height_mm"] == 100
     assert not flags & BACK_SHOWN
 
 
@@ -89,9 +89,9 @@ def test_an_end_turns_the_back_up_and_is_said(exercise):
     assert not session.ended
     session.take(puddle_hands_message(DOWN, end=True))
     assert session.ended
-    flags, _, told = read(session.last_frame())
+    flags, _, result = read(session.last_frame())
     assert flags & BACK_SHOWN
-    assert told["over"] == 1
+    assert result["over"] == 1
     worth, said = session.close()
     assert said.score == worth
     assert session.kept_as == "run-steel-12"

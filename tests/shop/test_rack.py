@@ -93,17 +93,17 @@ def read_at(**reading):
 
 
 @pytest.mark.parametrize(
-    ("told", "field"),
+    ("given", "field"),
     [
         (read_at(weight_kg=43.0) | {"tare_kg": 44.0}, "weight_kg"),
         (read_at(weight_kg=90.0) | {"tare_kg": 44.0}, "weight_kg"),
         (read_at(gauge_bar=120.0), "gauge_bar"),
     ],
 )
-def test_a_reading_that_cannot_be_is_refused_and_the_old_one_stays(shop, told, field):
+def test_a_reading_that_cannot_be_is_refused_and_the_old_one_stays(shop, given, field):
     kept = shop.rack.add({**CYLINDER, **read_at(gauge_bar=9.0)})
     with pytest.raises(Refused) as refused:
-        shop.rack.change(kept.id, kept.version, told)
+        shop.rack.change(kept.id, kept.version, given)
     assert refused.value.field == field
     assert shop.rack.items()[0].item.readings[-1].gauge_bar == 9.0
     assert shop.rack.items()[0].gas is not None

@@ -43,7 +43,7 @@ def shop(tmp_path):
     made.database.close()
 
 
-def told(shop, cause, helped, times, job=None):
+def report_tried(shop, cause, helped, times, job=None):
     for _ in range(times):
         run = shop.run(shop.bench.add(job or STEEL))
         shop.at.tried(run.line.id, run.version, cause, helped)
@@ -67,21 +67,21 @@ def test_a_run_offers_its_signs_and_keeps_what_was_tried(shop):
 
 def test_what_helped_ranks_first_next_time_and_cannot_say_weighs_nothing(shop):
     assert shop.first(shop.run().line.id) == "pool-uncovered"
-    told(shop, "damp", "cannot-say", 9)
+    report_tried(shop, "damp", "cannot-say", 9)
     assert shop.first(shop.run().line.id) == "pool-uncovered"
-    told(shop, "damp", "yes", 9)
-    told(shop, "pool-uncovered", "no", 9)
+    report_tried(shop, "damp", "yes", 9)
+    report_tried(shop, "pool-uncovered", "no", 9)
     assert shop.first(shop.run().line.id) == "damp"
 
 
 def test_the_same_metal_counts_before_any_other(shop):
-    told(shop, "damp", "yes", 12)
-    told(shop, "pool-uncovered", "no", 12)
+    report_tried(shop, "damp", "yes", 12)
+    report_tried(shop, "pool-uncovered", "no", 12)
     alu = shop.run(shop.bench.add(ALU))
     # On a metal where nothing was tried, what helped on others is better than nothing.
     assert shop.first(alu.line.id) == "damp"
-    told(shop, "damp", "no", 12, ALU)
-    told(shop, "pool-uncovered", "yes", 12, ALU)
+    report_tried(shop, "damp", "no", 12, ALU)
+    report_tried(shop, "pool-uncovered", "yes", 12, ALU)
     alu = shop.run(shop.bench.add(ALU))
     assert shop.first(alu.line.id) == "pool-uncovered"
     assert shop.first(shop.run().line.id) == "damp"

@@ -60,8 +60,8 @@ def hearth(tmp_path):
     made.database.close()
 
 
-def all_lines(watch, hours, **told):
-    return lines_between(watch.plan, Simulation(**told), [], 0.0, 3600 * hours)
+def all_lines(watch, hours, **given):
+    return lines_between(watch.plan, Simulation(**given), [], 0.0, 3600 * hours)
 
 
 def test_a_line_is_kept_once_however_often_it_is_sent(hearth):
@@ -78,13 +78,13 @@ def test_a_line_is_kept_once_however_often_it_is_sent(hearth):
 def test_a_moment_that_has_not_been_is_refused_and_one_with_a_zone_is_read(hearth):
     _, watch = hearth.started()
     hearth.later(minutes=10)
-    told = hearth.watches.take_lines(
+    result = hearth.watches.take_lines(
         watch.line.id,
         "near 20 2026-11-25T09:05:00+01:00\nnear 20 2026-11-25T08:20:00Z\n"
         "near 20 2026-11-25T07:59:00Z\nnear 20",
     )
-    assert told.new == 2
-    assert [one.line for one in told.faults] == [2, 3]
+    assert result.new == 2
+    assert [one.line for one in result.faults] == [2, 3]
     assert hearth.files.curves(watch.line.id).channels[0].at_s == [300.0, 600.0]
 
 
@@ -132,9 +132,9 @@ def test_a_watch_goes_by_the_job_as_it_is_until_something_was_read(hearth):
 
 def test_a_cable_that_babbles_makes_no_more_than_so_many_places(hearth):
     _, watch = hearth.started()
-    told = hearth.watches.take_lines(watch.line.id, "\n".join(f"p{n} 20 +1" for n in range(40)))
-    assert (told.new, len(told.faults)) == (24, 16)
-    assert {one.field for one in told.faults} == {"channel"}
+    text = hearth.watches.take_lines(watch.line.id, "\n".join(f"p{n} 20 +1" for n in range(40)))
+    assert (text.new, len(text.faults)) == (24, 16)
+    assert {one.field for one in text.faults} == {"channel"}
     assert hearth.watches.take_lines(watch.line.id, "p3 21 +2\np99 20 +2").new == 1
 
 
@@ -212,15 +212,15 @@ def test_what_is_waited_for_goes_into_a_calendar_from_when_it_was_left(hearth):
     hearth.later(hours=1)
     hearth.watches.mark(watch.line.id, "cooling")
     hearth.later(hours=3)
-    told = Calendar.from_ical(hearth.files.milestones(watch.line.id))
-    events = list(told.walk("VEVENT"))
+    result = Calendar.from_ical(hearth.files.milestones(watch.line.id))
+    events = list(result.walk("VEVENT"))
     hours = hearth.bench.open(job.id).plan.facts.planned["touch_min"] / 60
     left_at = datetime(2026, 11, 25, 9, 0, tzinfo=UTC)
     touch = events[-1]
     assert (touch["dtstart"].dt - left_at).total_seconds() / 3600 == pytest.approx(hours, abs=0.01)
     assert str(touch["summary"]).startswith("Stove door: touch it: about 50 °C")
     assert "Between" in str(touch["description"])
-    assert [str(alarm["action"]) for alarm in told.walk("VALARM")] == ["DISPLAY"] * len(events)
+    assert [str(alarm["action"]) for alarm in result.walk("VALARM")] == ["DISPLAY"] * len(events)
     again = Calendar.from_ical(hearth.files.milestones(watch.line.id)).walk("VEVENT")
     assert [event["uid"] for event in again] == [event["uid"] for event in events]
 
@@ -257,7 +257,7 @@ def test_a_watch_taught_moves_the_next_plan_and_narrows_it(hearth, dawdles):
         hearth.files.teach(watch.line.id)
     hearth.watches.end(watch.line.id)
     assert hearth.bench.open(job.id).plan.facts.planned == before
-    assert hearth.files.teach(watch.line.id).told
+    assert hearth.files.teach(watch.line.id).taught
     after = hearth.bench.open(job.id).plan.facts.planned
     assert (after["to_heat_min"] > before["to_heat_min"]) == (dawdles > 1)
     assert after["touch_min"] == pytest.approx(before["touch_min"], rel=0.05)
@@ -275,7 +275,7 @@ def test_with_a_run_its_log_is_written_and_nothing_is_learned_twice(hearth):
     actual = hearth.runs.look(run.line.id).log.actual
     assert actual["to_heat_min"] == pytest.approx(ending.to_heat_min, rel=0.01)
     with hearth.database.reading() as session:
-        assert all(told.flame is None for told in hearth.bench._planner.shop(session).watched)
+        assert all(row.flame is None for row in hearth.bench._planner.shop(session).watched)
 
 
 def test_the_demo_keeps_a_watch_of_the_pump_that_was_buried(demo_copy):

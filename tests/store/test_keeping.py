@@ -141,10 +141,10 @@ other.close()
 
 def looked_at_by_another(path):
     """Have another process open the records, look, and close them, as any tool of SQLite does."""
-    told = subprocess.run(
+    text = subprocess.run(
         [sys.executable, "-c", LOOKS, path], check=True, capture_output=True, text=True
     )
-    return int(told.stdout)
+    return int(text.stdout)
 
 
 def test_a_check_inside_the_server_drops_none_of_its_locks(database):
@@ -167,9 +167,9 @@ def test_nothing_of_ours_opens_the_records_but_sqlite(database, tmp_path):
     # A hook cannot be taken out again, so it is told when to listen.
     listening = [True]
 
-    def hear(event, told):
-        if listening[0] and event == "open" and isinstance(told[0], (str, bytes, os.PathLike)):
-            opened.append(os.fsdecode(told[0]))
+    def hear(event, given):
+        if listening[0] and event == "open" and isinstance(given[0], (str, bytes, os.PathLike)):
+            opened.append(os.fsdecode(given[0]))
 
     sys.addaudithook(hear)
     folder = database.path.parent

@@ -32,11 +32,11 @@ def restore_until(step, backup, folder, soundless):
     done = 0
 
     def killed_at(real):
-        def call(*told, **how):
+        def call(*given, **how):
             nonlocal done
             if done == step:
                 os.kill(os.getpid(), signal.SIGKILL)
-            made = real(*told, **how)
+            made = real(*given, **how)
             if done + 1 == step:
                 os.kill(os.getpid(), signal.SIGKILL)
             done += 2
@@ -136,14 +136,14 @@ def names_in(file):
     return found
 
 
-def brought_back(home, told, stands):
+def brought_back(home, given, stands):
     """Follow what a refused start says; return the jobs that are found then."""
-    if stands == "ruined" and "cut short" not in told:
+    if stands == "ruined" and "cut short" not in given:
         # What stood was no database: it is found as it was.
         assert (home / FILE_NAME).read_bytes() == b"rubbish" * 900
         return set()
-    assert "cut short" in told
-    assert told.count("`") == 4
+    assert "cut short" in given
+    assert given.count("`") == 4
     if stands == "ruined":
         (aside,) = home.glob("pellak-set-aside-*.sqlite")
         assert aside.read_bytes() == b"rubbish" * 900

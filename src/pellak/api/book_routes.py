@@ -8,6 +8,7 @@ from fastapi import APIRouter, Depends, Query
 from fastapi.responses import StreamingResponse
 
 from pellak.api.file_doors import FILE_ANSWER, MEDIA_TYPES, FileBody
+from pellak.api.paging import After
 from pellak.api.problems import documented
 from pellak.core.book.search import MOST_CHOSEN, FacetId, RunsWanted, Sort
 from pellak.core.book.statistics import BookStatistics
@@ -36,13 +37,13 @@ def wanted_runs(
     sort: Sort = "newest",
 ) -> RunsWanted:
     """Return what an address asks for."""
-    told: dict[FacetId, list[str] | None] = {
+    chosen: dict[FacetId, list[str] | None] = {
         "family": family, "thickness": thickness, "joint": joint, "who": who, "tip": tip,
         "verdict": verdict, "sign": sign, "kind": kind,
     }  # fmt: skip
     epoch = date(1970, 1, 1)
     return RunsWanted(
-        chosen={facet: values for facet, values in told.items() if values},
+        chosen={facet: values for facet, values in chosen.items() if values},
         least_mm=least_mm,
         most_mm=most_mm,
         first_day=None if first is None else (first - epoch).days,
@@ -70,9 +71,14 @@ def book_router(search: RunSearch, files: RunFiles) -> APIRouter:
         offset: Annotated[int, Query(ge=0, lt=2**31)] = 0,
         most: Annotated[int, Query(ge=1, le=MOST_LINES)] = 50,
         facets: bool = True,
+        after: After = None,
     ) -> RunsFound:
-        """Runs found by words and filters, in pages, with how many each filter leaves."""
-        return search.find(wanted, words, offset, most, facets=facets)
+        """Runs found by words and filters, in pages, with how many each filter leaves.
+
+        A page begins at `offset`, or after the run whose id is named: what is logged meanwhile
+        then neither repeats nor skips a line.
+        """
+        return search.find(wanted, words, offset, most, facets=facets, after=after)
 
     @router.get("/statistics", operation_id="count_runs")
     def count_runs(wanted: Wanted, words: Words = "") -> BookStatistics:

@@ -45,8 +45,8 @@ def hand_router(hands: HandBook) -> APIRouter:
         return hands.put_down()
 
     @router.post("/cleaned", operation_id="report_tip_cleaned")
-    def report_tip_cleaned(told: TipCleaned) -> HandPage:
+    def report_tip_cleaned(report: TipCleaned) -> HandPage:
         """Say a tip was cleaned: its drift is counted from here."""
-        return hands.cleaned(told.tip)
+        return hands.cleaned(report.tip)
 
     return router

@@ -1,10 +1,12 @@
 """The metals: catalogue, own heats, certificates in and out."""
 
+from operator import attrgetter
 from typing import Any
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Request, Response
 
 from pellak.api.file_doors import FILE_ANSWER, FileBody, file_answer
+from pellak.api.paging import LINKED, LONGEST_PAGE, After, Most, following, page_of
 from pellak.api.problems import documented
 from pellak.core.metal.certificate_files import FileKind, ReadFile
 from pellak.core.preheat.metal_page import MetalLine, MetalPage
@@ -15,10 +17,13 @@ def metal_router(metals: Metals) -> APIRouter:
     """Return the routes of the metals."""
     router = APIRouter(prefix="/api/metals", tags=["metals"], responses=documented(404))
 
-    @router.get("", operation_id="list_metals")
-    def list_metals() -> list[MetalLine]:
+    @router.get("", operation_id="list_metals", **LINKED)
+    def list_metals(
+        request: Request, answer: Response, after: After = None, most: Most = LONGEST_PAGE
+    ) -> list[MetalLine]:
         """The metals: the catalogue and the shop's own heats."""
-        return metals.lines()
+        lines = following(metals.lines(), attrgetter("id"), after)
+        return page_of(lines, attrgetter("id"), most, request, answer)
 
     @router.post("", operation_id="add_heat_lot", status_code=201)
     def add_heat_lot(document: dict[str, Any]) -> MetalLine:

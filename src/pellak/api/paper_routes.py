@@ -70,22 +70,24 @@ def paper_router(bench: Bench, settings: Settings) -> APIRouter:
     @router.get("/jobs/{job_id}/marks.pdf", operation_id="print_tape", response_class=PdfResponse)
     def print_tape(job_id: str, paper: Paper = "a4", units: Units = "metric") -> PdfResponse:
         """A tape to mark the seam by, at full size, PDF."""
-        name, told = marks(job_id)
-        tape = tape_pdf(told.places, told.length_mm, name, told.name, paper, units)
-        return pdf_answer(tape, told.file)
+        name, tape_marks = marks(job_id)
+        tape = tape_pdf(
+            tape_marks.places, tape_marks.length_mm, name, tape_marks.name, paper, units
+        )
+        return pdf_answer(tape, tape_marks.file)
 
     @router.get("/jobs/{job_id}/marks.svg", operation_id="draw_tape", response_class=SvgResponse)
     def draw_tape(job_id: str, units: Units = "metric") -> SvgResponse:
         """A tape to mark the seam by, SVG."""
-        _, told = marks(job_id)
-        tape = tape_svg(told.places, told.length_mm, units)
-        return SvgResponse(tape, headers=_kept(f"{told.file}.svg"))
+        _, tape_marks = marks(job_id)
+        tape = tape_svg(tape_marks.places, tape_marks.length_mm, units)
+        return SvgResponse(tape, headers=_kept(f"{tape_marks.file}.svg"))
 
     @router.get("/jobs/{job_id}/marks.csv", operation_id="list_marks", response_class=CsvResponse)
     def list_marks(job_id: str) -> CsvResponse:
         """Every mark of the seam with its distance, CSV."""
-        _, told = marks(job_id)
-        return CsvResponse(told.csv, headers=_kept(f"{told.file}.csv"))
+        _, tape_marks = marks(job_id)
+        return CsvResponse(tape_marks.csv, headers=_kept(f"{tape_marks.file}.csv"))
 
     @router.get("/shop/card.pdf", operation_id="print_shop_card", response_class=PdfResponse)
     def print_shop_card(paper: Paper = "a4", units: Units = "metric") -> PdfResponse:

@@ -1,11 +1,13 @@
 """Photos of runs: in as they came from the camera, out as they are kept."""
 
+from operator import attrgetter
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Query, Response
+from fastapi import APIRouter, Query, Request, Response
 from pydantic import BaseModel, ConfigDict
 
 from pellak.api.file_doors import FileBody
+from pellak.api.paging import LINKED, After, Most, following, page_of
 from pellak.api.problems import documented
 from pellak.core.run.photo import PhotoMarks, PhotoSlot
 from pellak.shop.photo_book import Photo, PhotoBook
@@ -30,10 +32,13 @@ def photo_router(photos: PhotoBook) -> APIRouter:
     """Return the routes of photos."""
     router = APIRouter(prefix="/api", tags=["run book"], responses=documented(404, 409))
 
-    @router.get("/runs/{run_id}/photos", operation_id="list_photos")
-    def list_photos(run_id: str) -> list[Photo]:
-        """Photos of a run."""
-        return photos.of(run_id)
+    @router.get("/runs/{run_id}/photos", operation_id="list_photos", **LINKED)
+    def list_photos(
+        request: Request, answer: Response, run_id: str, after: After = None, most: Most = 100
+    ) -> list[Photo]:
+        """Photos of a run, the oldest first."""
+        lines = following(photos.of(run_id), attrgetter("id"), after)
+        return page_of(lines, attrgetter("id"), most, request, answer)
 
     @router.post("/runs/{run_id}/photos", operation_id="add_photo", status_code=201)
     def add_photo(run_id: str, slot: PhotoSlot, photo: FileBody) -> Photo:

@@ -74,14 +74,14 @@ def practice_router(practice: PracticeBook, bench: Bench) -> APIRouter:
         return practice.order(name, seed)
 
     @router.post("/orders/{name}/pick", operation_id="pick_next_card")
-    def pick_next_card(name: str, told: PickReported) -> Picked:
+    def pick_next_card(name: str, report: PickReported) -> Picked:
         """Judge the next card picked."""
-        return practice.pick(name, told)
+        return practice.pick(name, report)
 
     @router.post("/orders/{name}", operation_id="judge_order")
-    def judge_order(name: str, told: OrderReported) -> OrderJudged:
+    def judge_order(name: str, report: OrderReported) -> OrderJudged:
         """Judge the order of cards."""
-        return practice.judge_order(name, told)
+        return practice.judge_order(name, report)
 
     @router.get("/coupons/{name}", operation_id="get_coupon")
     def get_coupon(name: str) -> Coupon:
@@ -89,9 +89,9 @@ def practice_router(practice: PracticeBook, bench: Bench) -> APIRouter:
         return coupon_named(name)
 
     @router.post("/coupons/{name}", operation_id="judge_coupon")
-    def judge_coupon(name: str, told: CouponReported) -> CouponJudged:
+    def judge_coupon(name: str, report: CouponReported) -> CouponJudged:
         """Judge a coupon by what was seen of it."""
-        return practice.judge_coupon(name, told)
+        return practice.judge_coupon(name, report)
 
     @router.post("/dials/{dial}", operation_id="turn_dial", status_code=204)
     def turn_dial(dial: str, lines: LinesBody) -> None:

@@ -155,12 +155,12 @@ class TrainerSockets:
 
     def turn(self, dial: str, lines: str) -> None:
         """Take a dial's lines to the exercise it is for. Raises Refused, all or nothing."""
-        told = [line.strip() for line in lines.splitlines() if line.strip()]
+        typed = [line.strip() for line in lines.splitlines() if line.strip()]
         if dial not in self._dials:
             raise Refused("dial", dial, "the four digits on the page of a flame that burns now")
-        if not 0 < len(told) <= MOST_LINES:
-            raise Refused("lines", len(told), f"one to {MOST_LINES} lines")
-        self._dials[dial].turn(told)
+        if not 0 < len(typed) <= MOST_LINES:
+            raise Refused("lines", len(typed), f"one to {MOST_LINES} lines")
+        self._dials[dial].turn(typed)
 
     @contextlib.contextmanager
     def _dialled(self, dial: str, trainer: Trainer) -> Iterator[None]:
@@ -181,11 +181,11 @@ class TrainerSockets:
             not_kept = ""
             if trainer.ended:
                 await socket.send_bytes(await to_thread.run_sync(trainer.last_frame))
-                worth, told = await to_thread.run_sync(trainer.close)
+                worth, result = await to_thread.run_sync(trainer.close)
                 if trainer.kept_as is not None:
                     keeping = partial(self._keep, who, trainer.kept_as, worth)
                     not_kept = await to_thread.run_sync(keeping)
-                await socket.send_text(told.model_dump_json())
+                await socket.send_text(result.model_dump_json())
             # Also where the page sent what no page of ours does: it is told that this is over.
             await socket.close(DONE, _closing(not_kept))
         except (WebSocketDisconnect, RuntimeError):
@@ -240,11 +240,11 @@ async def _listen(socket: WebSocket, trainer: Trainer, heard: asyncio.Event) -> 
         message = await socket.receive()
         if message["type"] == "websocket.disconnect":
             return
-        told = message.get("bytes")
-        if told is None:
+        sent = message.get("bytes")
+        if sent is None:
             return
         try:
-            trainer.take(told)
+            trainer.take(sent)
         except Refused:
             # No page of ours sends anything else: nobody is played with who does.
             return

@@ -2,9 +2,10 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Path, Query
+from fastapi import APIRouter, Path, Query, Request, Response
 from pydantic import BaseModel, ConfigDict, Field
 
+from pellak.api.paging import LINKED, Most, page_of
 from pellak.api.paper_routes import Paper, PdfResponse, Units, pdf_answer
 from pellak.api.problems import documented
 from pellak.core.answer.working import short
@@ -46,10 +47,16 @@ def procedure_router(procedures: ProcedureBook, photos: PhotoBook, book: RunBook
     """Return the routes of procedures and of two runs side by side."""
     router = APIRouter(prefix="/api", tags=["run book"], responses=documented(404))
 
-    @router.get("/procedures", operation_id="list_procedures")
-    def list_procedures() -> list[ProcedureLine]:
-        """Procedures, the newest version of each."""
-        return procedures.lines()
+    @router.get("/procedures", operation_id="list_procedures", **LINKED)
+    def list_procedures(
+        request: Request,
+        answer: Response,
+        after: Annotated[int, Query(ge=0, lt=2**31)] = 0,
+        most: Most = 500,
+    ) -> list[ProcedureLine]:
+        """Procedures, the newest version of each, by number."""
+        lines = procedures.lines(after, most + 1)
+        return page_of(lines, lambda line: str(line.number), most, request, answer)
 
     @router.get("/procedures/{number}", operation_id="get_procedure")
     def get_procedure(number: Number, version: Version = None) -> Procedure:
@@ -68,22 +75,22 @@ def procedure_router(procedures: ProcedureBook, photos: PhotoBook, book: RunBook
         units: Units = "metric",
     ) -> PdfResponse:
         """A procedure's card, PDF."""
-        told = procedures.look(number, version)
+        found = procedures.look(number, version)
         try:
-            photo = photos.file(told.text.photo_id, small=False) if told.text.photo_id else None
+            photo = photos.file(found.text.photo_id, small=False) if found.text.photo_id else None
         except NotFound:
             # The photo was taken out since; the card holds without it.
             photo = None
         card = procedure_card(
-            f"Procedure {told.number}.{told.version}: {told.name}",
-            f"For {told.piece}; offered from {told.for_mm}.",
-            f"Signed by {told.signed_by}, {told.signed_at.date().isoformat()}.",
-            told.text,
+            f"Procedure {found.number}.{found.version}: {found.name}",
+            f"For {found.piece}; offered from {found.for_mm}.",
+            f"Signed by {found.signed_by}, {found.signed_at.date().isoformat()}.",
+            found.text,
             photo,
             paper,
             units,
         )
-        return pdf_answer(card, f"procedure-{told.number}-{told.version}")
+        return pdf_answer(card, f"procedure-{found.number}-{found.version}")
 
     @router.get("/runs/{run_id}/procedure", operation_id="draft_procedure")
     def draft_procedure(run_id: str) -> ProcedureDraft:
@@ -91,9 +98,9 @@ def procedure_router(procedures: ProcedureBook, photos: PhotoBook, book: RunBook
         return procedures.draft(run_id)
 
     @router.post("/runs/{run_id}/procedure", operation_id="sign_procedure", status_code=201)
-    def sign_procedure(run_id: str, told: Signed) -> Procedure:
+    def sign_procedure(run_id: str, signed: Signed) -> Procedure:
         """Sign a procedure made of this run."""
-        return procedures.sign(run_id, told.name, told.notes, told.signed_by, told.number)
+        return procedures.sign(run_id, signed.name, signed.notes, signed.signed_by, signed.number)
 
     @router.get("/runs/{run_id}/sheet.pdf", operation_id="print_run", response_class=PdfResponse)
     def print_run(run_id: str, paper: Paper = "a4", units: Units = "metric") -> PdfResponse:

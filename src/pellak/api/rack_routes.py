@@ -1,11 +1,13 @@
 """The rack over HTTP: items, forms, files in and out."""
 
+from operator import attrgetter
 from typing import Any
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel, ConfigDict
 
 from pellak.api.file_doors import FILE_ANSWER, FileBody, file_answer
+from pellak.api.paging import LINKED, LONGEST_PAGE, After, Most, following, page_of
 from pellak.api.problems import documented
 from pellak.core.rig.files import FileKind, ReadRack
 from pellak.shop.gas_book import GasBook, GasSums
@@ -24,10 +26,13 @@ def rack_router(rack: RackBook, gas: GasBook) -> APIRouter:
     """Return the routes of the rack."""
     router = APIRouter(prefix="/api/rack", tags=["rack"], responses=documented(404, 409))
 
-    @router.get("", operation_id="list_rack")
-    def list_rack() -> list[OwnedItem]:
+    @router.get("", operation_id="list_rack", **LINKED)
+    def list_rack(
+        request: Request, answer: Response, after: After = None, most: Most = LONGEST_PAGE
+    ) -> list[OwnedItem]:
         """What the shop has: tips, heads, torches, hoses, cylinders, lenses, stock."""
-        return rack.items()
+        items = following(rack.items(), attrgetter("id"), after)
+        return page_of(items, attrgetter("id"), most, request, answer)
 
     @router.post("", operation_id="add_rack_item", status_code=201)
     def add_rack_item(document: dict[str, Any]) -> OwnedItem:

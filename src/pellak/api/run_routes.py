@@ -3,7 +3,7 @@
 from typing import Annotated, Any
 
 from fastapi import APIRouter, Query
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import AliasChoices, BaseModel, ConfigDict, Field
 
 from pellak.api.problems import documented
 from pellak.core.faults.finder import FaultsAnswer
@@ -116,9 +116,12 @@ class ClearClock(At):
 
 
 class ActReported(At):
-    """What is told of the work, by the names of the act; measures as typed."""
+    """What is reported of the work, by the names of the act; measures as typed."""
 
-    told: dict[str, Any] = Field(default_factory=dict, max_length=20)
+    report: dict[str, Any] = Field(
+        default_factory=dict, max_length=20, validation_alias=AliasChoices("report", "told")
+    )
+    """`told` is its name of before 0.2."""
 
 
 class LeakReadings(At):
@@ -139,13 +142,13 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
         """Begin a run of a job's plan as it stands."""
         return book.start(job_id)
 
-    @router.get("/runs", operation_id="list_runs")
+    @router.get("/runs", operation_id="list_runs", deprecated=True)
     def list_runs(
         before: Annotated[int | None, Query(ge=0, lt=2**63)] = None,
         words: Annotated[str, Query(max_length=80)] = "",
         most: Annotated[int, Query(ge=1, le=500)] = 100,
     ) -> RunPage:
-        """Runs, the newest first."""
+        """Runs, the newest first. Going: `/api/book/runs` lists them too, and finds."""
         return book.lines(before, words, most)
 
     @router.get("/runs/{run_id}", operation_id="get_run_whole")
@@ -166,9 +169,9 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
         return bench.stand(run_id, at.version, at.step)
 
     @router.post("/runs/{run_id}/begin", operation_id="begin")
-    def begin(run_id: str, told: Begin) -> RunNow:
+    def begin(run_id: str, body: Begin) -> RunNow:
         """Begin a run: the safe start is behind it."""
-        return bench.begin(run_id, told.version, told.start)
+        return bench.begin(run_id, body.version, body.start)
 
     @router.post("/runs/{run_id}/confirm", operation_id="confirm_stop")
     def confirm_stop(run_id: str, at: StopAnswered) -> RunNow:
@@ -176,9 +179,9 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
         return bench.confirm(run_id, at.version, at.step, at.answer)
 
     @router.post("/runs/{run_id}/backfires", operation_id="report_backfire_in_run")
-    def report_backfire_in_run(run_id: str, told: BackfireReported) -> RunNow:
+    def report_backfire_in_run(run_id: str, body: BackfireReported) -> RunNow:
         """Report a backfire or flash-back in a run: steps come up again, some things are barred."""
-        return bench.pop(run_id, told.version, told.what)
+        return bench.pop(run_id, body.version, body.what)
 
     @router.get("/runs/{run_id}/corrective-actions", operation_id="list_corrective_actions")
     def list_corrective_actions(run_id: str) -> list[CorrectiveAction]:
@@ -218,35 +221,35 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
         return bench.proposed(run_id, seen.seen)
 
     @router.post("/runs/{run_id}/tried", operation_id="report_remedy_tried")
-    def report_remedy_tried(run_id: str, told: RemedyReported) -> RunNow:
+    def report_remedy_tried(run_id: str, body: RemedyReported) -> RunNow:
         """Report a remedy tried in a run, and whether it helped."""
-        return bench.tried(run_id, told.version, told.cause, told.helped)
+        return bench.tried(run_id, body.version, body.cause, body.helped)
 
     @router.post("/runs/{run_id}/clocks", operation_id="start_clock")
-    def start_clock(run_id: str, told: StartClock) -> RunNow:
+    def start_clock(run_id: str, body: StartClock) -> RunNow:
         """Start a clock of the run."""
-        how = told.model_dump(exclude={"version", "clock"})
-        return bench.start_clock(run_id, told.version, told.clock, **how)
+        how = body.model_dump(exclude={"version", "clock"})
+        return bench.start_clock(run_id, body.version, body.clock, **how)
 
     @router.post("/runs/{run_id}/undo-flame-out", operation_id="undo_flame_out_in_run")
-    def undo_flame_out_in_run(run_id: str, told: FlameOutUndone) -> RunNow:
+    def undo_flame_out_in_run(run_id: str, body: FlameOutUndone) -> RunNow:
         """Take back that the flame is out."""
-        return bench.undo_flame_out_in_run(run_id, told.version, told.reason)
+        return bench.undo_flame_out_in_run(run_id, body.version, body.reason)
 
     @router.post("/runs/{run_id}/clocks/clear", operation_id="clear_clock")
-    def clear_clock(run_id: str, told: ClearClock) -> RunNow:
+    def clear_clock(run_id: str, body: ClearClock) -> RunNow:
         """Clear a clock of the run."""
-        return bench.clear_clock(run_id, told.version, told.clock)
+        return bench.clear_clock(run_id, body.version, body.clock)
 
     @router.post("/runs/{run_id}/leak-test", operation_id="test_leaks")
-    def test_leaks(run_id: str, told: LeakReadings) -> RunNow:
+    def test_leaks(run_id: str, body: LeakReadings) -> RunNow:
         """Judge a leak test by its gauges, and keep it with the run."""
-        return bench.test_leaks(run_id, told.version, told.readings)
+        return bench.test_leaks(run_id, body.version, body.readings)
 
     @router.post("/runs/{run_id}/acts/{act}", operation_id="report_act")
-    def report_act(run_id: str, act: str, told: ActReported) -> RunNow:
+    def report_act(run_id: str, act: str, body: ActReported) -> RunNow:
         """Report what this kind of work does at the bench: a tack, a round, a layer, a read."""
-        return bench.tell(run_id, told.version, act, told.told)
+        return bench.tell(run_id, body.version, act, body.report)
 
     @router.get("/fire-watches", operation_id="list_fire_watches")
     def list_fire_watches() -> list[FireWatchLine]:

@@ -1,11 +1,13 @@
 """Watches over HTTP: begin, lines, taps and files in, what stands and what to draw out."""
 
+from operator import attrgetter
 from typing import Annotated
 
-from fastapi import APIRouter, Query, Response
+from fastapi import APIRouter, Query, Request, Response
 from pydantic import BaseModel, ConfigDict, Field
 
 from pellak.api.file_doors import CALENDAR_ANSWER, FILE_ANSWER, LinesBody, file_answer
+from pellak.api.paging import LINKED, After, Most, page_of
 from pellak.api.problems import documented
 from pellak.core.watch.lines import Phase
 from pellak.core.watch.logger_file import FileGuess
@@ -68,12 +70,17 @@ def watch_router(watches: WatchBook, files: WatchFiles) -> APIRouter:
         """Start a watch of a job's temperatures."""
         return watches.start(job_id)
 
-    @router.get("/watches", operation_id="list_watches")
+    @router.get("/watches", operation_id="list_watches", **LINKED)
     def list_watches(
+        request: Request,
+        answer: Response,
         job_id: Annotated[str | None, Query(max_length=32)] = None,
+        after: After = None,
+        most: Most = 100,
     ) -> list[WatchLine]:
-        """Watches, of all jobs or one."""
-        return watches.lines(job_id)
+        """Watches, of all jobs or one, the newest first."""
+        lines = watches.lines(job_id, after, most + 1)
+        return page_of(lines, attrgetter("id"), most, request, answer)
 
     @router.get("/watches/{watch_id}", operation_id="get_watch")
     def get_watch(watch_id: str) -> Watch:
@@ -91,9 +98,9 @@ def watch_router(watches: WatchBook, files: WatchFiles) -> APIRouter:
         return watches.take_lines(watch_id, lines)
 
     @router.post("/watches/{watch_id}/tells", operation_id="report_to_watch")
-    def report_to_watch(watch_id: str, told: HandReport) -> Watch:
+    def report_to_watch(watch_id: str, report: HandReport) -> Watch:
         """Report a temperature read by hand."""
-        return watches.tell(watch_id, told.tell, told.heat)
+        return watches.tell(watch_id, report.tell, report.heat)
 
     @router.post("/watches/{watch_id}/marks", operation_id="mark_watch")
     def mark_watch(watch_id: str, marked: PhaseMarked) -> Watch:
@@ -101,9 +108,9 @@ def watch_router(watches: WatchBook, files: WatchFiles) -> APIRouter:
         return watches.mark(watch_id, marked.phase)
 
     @router.put("/watches/{watch_id}/simulation", operation_id="simulate_watch")
-    def simulate_watch(watch_id: str, told: Simulating) -> Watch:
+    def simulate_watch(watch_id: str, report: Simulating) -> Watch:
         """Simulate the watch's thermometer, or stop."""
-        return watches.simulate(watch_id, told.simulation)
+        return watches.simulate(watch_id, report.simulation)
 
     @router.post("/watches/{watch_id}/end", operation_id="end_watch")
     def end_watch(watch_id: str) -> Watch:

@@ -72,7 +72,7 @@ def _parser() -> argparse.ArgumentParser:
     turned.add_argument("--stand-in", action="store_true", help="a dial that turns by itself")
     turned.set_defaults(run=_by("dial", "dial"))
 
-    for name, run, told in (
+    for name, run, help_text in (
         ("serve", _by("serving", "serve"), "serve the application"),
         ("demo", _by("records", "demo"), "load the demo data once"),
         ("backup", _by("records", "backup"), "copy the records to a file, also while serving"),
@@ -83,7 +83,7 @@ def _parser() -> argparse.ArgumentParser:
             "read what a damaged file still holds into a new one",
         ),
     ):
-        command = commands.add_parser(name, help=told)
+        command = commands.add_parser(name, help=help_text)
         command.add_argument("--data", type=Path, default=_default_folder())
         command.set_defaults(run=run)
         if name == "serve":

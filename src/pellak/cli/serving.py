@@ -36,13 +36,13 @@ ENDS_WITHIN_S = 5
 def _passcodes(share: bool) -> dict[May, str] | None:
     if not share:
         return None
-    told = {may: os.environ.get(name, "") for may, name in PASSCODES.items()}
-    if not told["all"]:
+    named = {may: os.environ.get(name, "") for may, name in PASSCODES.items()}
+    if not named["all"]:
         raise Refused("--share", None, f"a passcode in the environment, {PASSCODES['all']}")
-    for may, passcode in told.items():
+    for may, passcode in named.items():
         if passcode and len(passcode) < SHORTEST_PASSCODE:
             raise Refused(PASSCODES[may], "a short passcode", f"{SHORTEST_PASSCODE} signs at least")
-    given = {may: passcode for may, passcode in told.items() if passcode}
+    given = {may: passcode for may, passcode in named.items() if passcode}
     if len(set(given.values())) < len(given):
         raise Refused("--share", "the same passcode twice", "a passcode of its own for each")
     return given

@@ -60,8 +60,8 @@ class Cable:
         signed_in_again = False
         while True:
             try:
-                told = json.loads(self._post(self._path, line, "text/plain") or "{}")
-                faults = told.get("faults", [])
+                answer = json.loads(self._post(self._path, line, "text/plain") or "{}")
+                faults = answer.get("faults", [])
                 return [f"{one['field']}: wanted {one['accepted']}" for one in faults]
             except urllib.error.HTTPError as error:
                 if error.code == SIGNED_OUT and self._passcode and not signed_in_again:
@@ -70,9 +70,9 @@ class Cable:
                     self._sign_in()
                     continue
                 if error.code != BUSY:
-                    told = json.loads(error.read() or b"{}")
-                    field = next((one["field"] for one in told.get("errors", [])), self._path)
-                    raise Refused(field, line, str(told.get("detail", error.reason))) from None
+                    answer = json.loads(error.read() or b"{}")
+                    field = next((one["field"] for one in answer.get("errors", [])), self._path)
+                    raise Refused(field, line, str(answer.get("detail", error.reason))) from None
             except (urllib.error.URLError, TimeoutError, ConnectionError):
                 print("pellak: away; the line is kept and sent again", file=sys.stderr)
             time.sleep(AGAIN_S)  # before it is sent again

@@ -25,12 +25,12 @@ class Factor(Record):
     runs: int
 
 
-def posterior(prior_sigma: float, told: Iterable[FactorObservation]) -> Factor:
+def posterior(prior_sigma: float, observations: Iterable[FactorObservation]) -> Factor:
     """Return the factor for a prior of 1 with a spread `prior_sigma`, a logarithm, and the runs.
 
     Source: normal prior and normal errors of the logarithm.
     """
-    kept = list(told)
+    kept = list(observations)
     weight = 1 / prior_sigma**2 + sum(1 / one.error**2 for one in kept)
     mean = sum(one.ln_factor / one.error**2 for one in kept) / weight
     return Factor(factor=math.exp(mean), sigma=1 / math.sqrt(weight), runs=len(kept))

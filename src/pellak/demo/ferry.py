@@ -101,7 +101,7 @@ def load_demo(
         rack.add(item)
     for heat in HEATS:
         metals.add(heat)
-    job_ids = [bench.add(demo_job(told).model_dump()).id for told in JOBS]
+    job_ids = [bench.add(demo_job(row).model_dump()).id for row in JOBS]
     enter_half_year(bench, book, job_ids)
     newest = book.lines(most=1).lines[0]
     enter_photos(PhotoBook(database, lambda: LAST_DAY), newest.id)

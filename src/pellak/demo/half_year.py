@@ -117,9 +117,9 @@ def _log(chance: random.Random, who: str, plan: Plan, day: float) -> RunLog:
     scatter = _between(person.scatter, day)
     for field in ("acetylene_flowing_bar", "bead_front_mm", "blue_one_side_mm",
                   "blue_other_side_mm", "tack_count"):  # fmt: skip
-        if (told := facts.planned.get(field)) is not None:
+        if (planned := facts.planned.get(field)) is not None:
             near = 0.3 if field == "tack_count" else 1.0
-            actual[field] = round(told * math.exp(chance.gauss(0, near * scatter)), 2)
+            actual[field] = round(planned * math.exp(chance.gauss(0, near * scatter)), 2)
     if "tack_count" in actual:
         actual["tack_count"] = round(actual["tack_count"])
     more = [PuddleTimed(s=puddle_s()) for _ in range(chance.randrange(2))]

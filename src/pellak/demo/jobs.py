@@ -180,8 +180,8 @@ JOBS: tuple[dict[str, Any], ...] = (
 )
 
 
-def demo_job(told: Mapping[str, Any]) -> Job:
+def demo_job(row: Mapping[str, Any]) -> Job:
     """Return the job a row of the demo tells, measures read as they are typed there."""
-    named = {"kind": told.get("kind", "seam"), "name": told["name"], "belongs_to": FERRY}
-    measures = {field: text for field, text in told.items() if field not in named}
+    named = {"kind": row.get("kind", "seam"), "name": row["name"], "belongs_to": FERRY}
+    measures = {field: text for field, text in row.items() if field not in named}
     return with_changes(job_from(named), measures)

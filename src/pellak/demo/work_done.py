@@ -71,9 +71,11 @@ def _enter_rounds(book: RunBook, job_id: str, plan: Plan, work: MemberWork) -> N
     rounds: list[Round] = []
     for after_mm in HANDRAIL_BOWS_MM:
         given = work.given.model_copy(update={"rounds": rounds})
-        told = reckon_straighten(given).values
+        values = reckon_straighten(given).values
         rounds.append(
-            Round(spots=told.next_round, camber_before_mm=told.left_mm, camber_after_mm=after_mm)
+            Round(
+                spots=values.next_round, camber_before_mm=values.left_mm, camber_after_mm=after_mm
+            )
         )
     log = RunLog(who="Ansel", work=MemberLog(rounds=rounds))
     book.enter(job_id, plan, LAST_DAY - timedelta(days=6), log)

@@ -55,12 +55,12 @@ def day_sheet(look: DayLook, size: PaperSize = "a4", system: System = "metric") 
             *(type_.line(one, type_.item) for one in look.meaning),
         ]  # fmt: skip
         top = draw_column(canvas, strip, MARGIN, under - 2 * mm, width - 2 * MARGIN) - 2 * mm
-        told = [*_in_order(type_, look, names, system), *_aside(type_, look, names, system)]
-        count = 2 if len(told) <= MOST_IN_TWO else 3
+        lines = [*_in_order(type_, look, names, system), *_aside(type_, look, names, system)]
+        count = 2 if len(lines) <= MOST_IN_TWO else 3
         wide = (width - 2 * MARGIN - (count - 1) * GUTTER) / count
         ends = [
             draw_column(canvas, column, MARGIN + at * (wide + GUTTER), top, wide)
-            for at, column in enumerate(_columns(told, wide, count))
+            for at, column in enumerate(_columns(lines, wide, count))
         ]
         return float(min(ends) - floor + MARGIN)
 
@@ -136,31 +136,31 @@ def _aside(
     }
     return [
         line
-        for head, told in sections.items()
-        if told
+        for head, sentences in sections.items()
+        if sentences
         for line in (
             type_.line(head, type_.head),
-            *(type_.line(prose(one, system), type_.item) for one in told),
+            *(type_.line(prose(one, system), type_.item) for one in sentences),
         )
     ]
 
 
 def _not_today(look: DayLook, names: dict[str, str]) -> list[str]:
-    told = [
+    lines = [
         *(f"{names[one.job]}, {', '.join(one.phases)}: {one.why}" for one in look.values.not_today),
         *(f"{one.name}: {one.why_out}" for one in look.jobs if one.why_out),
         *(f"{one.name}: left out" for one in look.jobs if one.left_out),
     ]
-    more = len(told) - MOST_ASIDE
-    return told if more <= 0 else [*told[:MOST_ASIDE], f"and {more} more, on the day's page"]
+    more = len(lines) - MOST_ASIDE
+    return lines if more <= 0 else [*lines[:MOST_ASIDE], f"and {more} more, on the day's page"]
 
 
-def _columns(told: Sequence[Flowable], width: float, count: int) -> list[list[Flowable]]:
+def _columns(lines: Sequence[Flowable], width: float, count: int) -> list[list[Flowable]]:
     """Return a column as several of about one height, no head alone at the foot of one."""
-    highs = [one.wrap(width, 10_000)[1] + one.getSpaceBefore() for one in told]
+    highs = [one.wrap(width, 10_000)[1] + one.getSpaceBefore() for one in lines]
     columns: list[list[Flowable]] = [[] for _ in range(count)]
     high = 0.0
-    for one, its in zip(told, highs, strict=True):
+    for one, its in zip(lines, highs, strict=True):
         columns[min(count - 1, int(count * (high + its / 2) / sum(highs)))].append(one)
         high += its
     for before, after in pairwise(columns):

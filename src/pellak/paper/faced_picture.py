@@ -42,9 +42,9 @@ def draw_faced(
     floor = base + BASE_HIGH * height
     canvas.setFillColor(LINE)
     canvas.rect(x, base, wide, BASE_HIGH * height, fill=1)
-    told = f"part, {measure(drawing.thickness_mm or 0, 'mm', system)}"
+    part_text = f"part, {measure(drawing.thickness_mm or 0, 'mm', system)}"
     canvas.setFillColor(INK)
-    draw_text(canvas, x + wide + 3 * mm, base + 1 * mm, told, REGULAR, WORDS_PT)
+    draw_text(canvas, x + wide + 3 * mm, base + 1 * mm, part_text, REGULAR, WORDS_PT)
     if drawing.buffer_mm:
         canvas.rect(x, floor, wide, drawing.buffer_mm * scale)
         draw_text(canvas, x + wide + 3 * mm, floor + 1 * mm, "built up first", REGULAR, WORDS_PT)

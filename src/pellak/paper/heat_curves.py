@@ -31,11 +31,11 @@ class HeatCurves(Flowable):  # type: ignore[misc]  # its library has no types
     def draw(self) -> None:
         """Draw it from its lower left corner."""
         plan = self._plan
-        told = [
+        curves = [
             (plan.warm_curve, "min", "up"),
             (plan.cool_curve, "h", f"down, {plan.cool_in}"),
         ]
-        drawn = [one for one in told if len(one[0]) > 1]
+        drawn = [one for one in curves if len(one[0]) > 1]
         top_c = max(c for curve, _, _ in drawn for _, c in curve)
         each = (self.width - BETWEEN * (len(drawn) - 1)) / len(drawn)
         for place, (curve, unit, words) in enumerate(drawn):
@@ -62,9 +62,15 @@ class HeatCurves(Flowable):  # type: ignore[misc]  # its library has no types
             canvas, x, FOOT + high + 2.5, f"{words}: {ends[0]} to {ends[1]}", REGULAR, WORDS_PT
         )
         draw_text(canvas, x, 1.5, "0", REGULAR, WORDS_PT)
-        told = (60 * end, FINER[unit]) if end < FEW else (end, unit)
+        end_text = (60 * end, FINER[unit]) if end < FEW else (end, unit)
         draw_text(
-            canvas, x + wide, 1.5, measure(*told, self._system, 2), REGULAR, WORDS_PT, from_right=1
+            canvas,
+            x + wide,
+            1.5,
+            measure(*end_text, self._system, 2),
+            REGULAR,
+            WORDS_PT,
+            from_right=1,
         )
 
 

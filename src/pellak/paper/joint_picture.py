@@ -25,8 +25,8 @@ def draw_joint(
     if picture is None:
         return
     shapes, view, torch_at, torch_deg = picture
-    told = _dimension_words(drawing, system)
-    foot = (TYPE + 2) * len(told) + 14
+    words = _dimension_words(drawing, system)
+    foot = (TYPE + 2) * len(words) + 14
     above = (drawing.cone_mm or 6.0) + drawing.stand_off_mm + 3.0
     top = max(view.top, torch_at.y + above)
     wide, high = view.right - view.left, top - view.bottom
@@ -52,7 +52,7 @@ def draw_joint(
     _torch(canvas, drawing, left + scale * torch_at.x, base + scale * torch_at.y, torch_deg, scale)
     _scale_mark(canvas, x, y + foot - 8, scale, system)
     canvas.setFillColor(INK)
-    for line, text in enumerate(told):
+    for line, text in enumerate(words):
         draw_text(canvas, x, y + foot - 22 - line * (TYPE + 2), text, REGULAR, TYPE)
 
 
@@ -128,5 +128,5 @@ def _scale_mark(canvas: Canvas, x: float, y: float, scale: float, system: System
     for end in (x, x + scale * long_mm):
         canvas.line(end, y - 2, end, y + 2)
     canvas.setFillColor(MUTE)
-    told = measure(long_mm, "mm", system)
-    draw_text(canvas, x + scale * long_mm + 4, y - 2.5, told, NARROW, TYPE - 0.5)
+    length_text = measure(long_mm, "mm", system)
+    draw_text(canvas, x + scale * long_mm + 4, y - 2.5, length_text, NARROW, TYPE - 0.5)

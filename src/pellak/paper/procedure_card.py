@@ -37,8 +37,8 @@ def procedure_card(
         system: the units it is told in.
     """
 
-    def lines(type_: Type, head: str, told: list[SetLine]) -> list[object]:
-        if not told:
+    def lines(type_: Type, head: str, set_lines: list[SetLine]) -> list[object]:
+        if not set_lines:
             return []
         return [
             type_.line(head, type_.head),
@@ -48,7 +48,7 @@ def procedure_card(
                     + (" (measured)" if one.measured else ""),
                     type_.item,
                 )
-                for one in told
+                for one in set_lines
             ),
         ]
 

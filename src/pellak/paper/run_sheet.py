@@ -36,7 +36,7 @@ def run_sheet(
         system: the units it is told in.
     """
 
-    def told(value: float | None, unit: str) -> str:
+    def shown(value: float | None, unit: str) -> str:
         return "—" if value is None else prose(f"{short(value, 3)} {unit}".strip(), system)
 
     def draw(canvas: Canvas, type_: Type, width: float, height: float) -> float:
@@ -47,7 +47,7 @@ def run_sheet(
         left: list[Flowable] = [type_.line("Planned, and as it was", type_.head)]
         left += [
             type_.line(
-                f"{one.label}: {told(one.planned, one.unit)}, was {told(one.actual, one.unit)}",
+                f"{one.label}: {shown(one.planned, one.unit)}, was {shown(one.actual, one.unit)}",
                 type_.item,
             )
             for one in measures
@@ -73,11 +73,11 @@ def run_sheet(
 
 def _said(log: RunLog) -> list[tuple[str, str]]:
     labels = {sign.id: sign.label for sign in signs()}
-    told = [
+    said = [
         ("How it came out", VERDICTS.get(log.verdict, "")),
         ("Seen", ", ".join(labels.get(sign, sign) for sign in log.seen)),
         ("Changed in the middle", log.changed),
         ("Next time", log.next_time),
         ("Notes", log.notes),
     ]
-    return [(title, text) for title, text in told if text]
+    return [(title, text) for title, text in said if text]

@@ -67,10 +67,10 @@ def _page_head(canvas: Canvas, head: str, ruler: Ruler, high: float) -> None:
     canvas.setFillColor(INK)
     draw_text(canvas, EDGE_MM * mm, y - 6, head, BOLD, 10)
     canvas.setFillColor(MUTE)
-    told = (
+    head_text = (
         f"Print at 100 %. Measure the ruler: if it is not {ruler.words}, the template is not true."
     )
-    draw_text(canvas, EDGE_MM * mm, y - 17, told, REGULAR, 8)
+    draw_text(canvas, EDGE_MM * mm, y - 17, head_text, REGULAR, 8)
     left, low = (EDGE_MM + 150) * mm, y - 12
     canvas.setStrokeColor(INK)
     canvas.setLineWidth(0.8)
@@ -98,8 +98,8 @@ def _strip(
     canvas.setLineWidth(0.9)
     canvas.line(x(start), y, x(end), y)
     canvas.setFillColor(MUTE)
-    told = f"strip {strip + 1} of {strips}, from {measure(start, 'mm', system, 4)}"
-    draw_text(canvas, left, y - 8 * mm, told, REGULAR, 7)
+    strip_text = f"strip {strip + 1} of {strips}, from {measure(start, 'mm', system, 4)}"
+    draw_text(canvas, left, y - 8 * mm, strip_text, REGULAR, 7)
     canvas.setDash(2, 2)
     canvas.setLineWidth(0.5)
     for seamline in [start] * (strip > 0) + [start + each] * (strip + 1 < strips):

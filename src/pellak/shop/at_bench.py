@@ -16,8 +16,8 @@ from pellak.core.run.bench import (
     clock_cleared,
     clock_started,
     leak_tested,
+    report_act_at_bench,
     stood_at,
-    told_at_bench,
 )
 from pellak.core.run.corrective_actions import (
     CorrectiveAction,
@@ -197,11 +197,11 @@ class AtBench:
 
         return self._book.change(run_id, version, change)
 
-    def tell(self, run_id: str, version: int, act: str, told: Mapping[str, object]) -> Run:
+    def tell(self, run_id: str, version: int, act: str, report: Mapping[str, object]) -> Run:
         """Tell what was done at the work, by the acts of its kind; what follows adapts."""
 
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return told_at_bench(plan, log, act, told)
+            return report_act_at_bench(plan, log, act, report)
 
         return self._book.change(run_id, version, change)
 

@@ -12,14 +12,14 @@ LASTS = timedelta(minutes=15)
 
 
 def calendar_of(
-    name: str, key: str, left_at: datetime, made_at: datetime, told: Sequence[Milestone]
+    name: str, key: str, left_at: datetime, made_at: datetime, milestones: Sequence[Milestone]
 ) -> str:
     """Return a calendar of what is waited for after `left_at`; `key` makes its events its own, so
     that taken in again they are moved and not doubled."""
     calendar = Calendar()
     calendar.add("prodid", "-//Pellak//milestones//EN")
     calendar.add("version", "2.0")
-    for number, one in enumerate(told):
+    for number, one in enumerate(milestones):
         event = Event()
         begins = left_at + timedelta(hours=one.after_h)
         event.add("uid", f"{key}-{number}@pellak")

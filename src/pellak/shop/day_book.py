@@ -57,14 +57,14 @@ class DayKept(Record):
 
     @field_validator("opens", "closes")
     @classmethod
-    def _timed(cls, told: str) -> str:
-        hours, minutes = divmod(round(minutes_of(told)), 60)
+    def _timed(cls, typed: str) -> str:
+        hours, minutes = divmod(round(minutes_of(typed)), 60)
         return f"{hours:02d}:{minutes:02d}"
 
 
-def minutes_of(told: str) -> float:
+def minutes_of(typed: str) -> float:
     """Return minutes since midnight of a time of day. Raises ValueError for what is none."""
-    found = HOURS.fullmatch(told.strip())
+    found = HOURS.fullmatch(typed.strip())
     if found is None or int(found[1]) > 24 or int(found[2]) > 59:
         raise ValueError(TIME_WANTED)
     minutes = 60.0 * int(found[1]) + int(found[2])
@@ -126,18 +126,18 @@ class DayBook:
         for job_id, job in jobs:
             out, urgent = job_id in kept.left_out, job_id in kept.urgent
             facts = self._planner.plan(job, shop).facts
-            told = day_job(
+            entry = day_job(
                 job_id, job.name, job.place or "shop", facts, runs.get(job_id), 2 if urgent else 5
             )
             if job_id in runs and (dragging := drags(facts, runs[job_id])):
                 meaning.append(f"{job.name} drags: {dragging}.")
-            why = told if isinstance(told, str) else ""
+            why = entry if isinstance(entry, str) else ""
             lines.append(
                 DayLine(id=job_id, name=job.name, left_out=out, urgent=urgent, why_out=why,
                         under_way=job_id in runs)
             )  # fmt: skip
-            if not out and isinstance(told, DayJob):
-                planned.append(told)
+            if not out and isinstance(entry, DayJob):
+                planned.append(entry)
         given = DayGiven(
             jobs=planned, people=kept.people, torches=kept.torches,
             opens_min=minutes_of(kept.opens), closes_min=minutes_of(kept.closes),
@@ -236,5 +236,5 @@ def _acetylene(shop: Equipment) -> dict[str, float]:
     """Return what the cylinders hold at the least, and full, L; nothing where none is known."""
     held = [values for _, values in held_in(shop, "acetylene")]
     full_l = 1000 * sum(values.full_m3 or 0.0 for values in held)
-    told = {"acetylene_l": 1000 * sum(values.low_m3 for values in held)} if held else {}
-    return told | ({"acetylene_full_l": full_l} if full_l > 0 else {})
+    content = {"acetylene_l": 1000 * sum(values.low_m3 for values in held)} if held else {}
+    return content | ({"acetylene_full_l": full_l} if full_l > 0 else {})

@@ -20,7 +20,7 @@ from pellak.core.practice.wire import (
     FLAME_NUMBERS,
     OPEN_STEPS,
     flame_frame,
-    hands_told,
+    read_hands,
 )
 from pellak.core.torch.mixer import Mixer
 
@@ -72,7 +72,7 @@ class FlameSession:
         """Begin with everything shut."""
         self._state = FlameState(self.torch, seed=self.seed, region=self.region)
         self._setting = Setting(self.target)
-        self._told = Hands()
+        self._hands = Hands()
         self._ended = self._dialled = False
         self._happened: list[str] = []
 
@@ -97,27 +97,29 @@ class FlameSession:
 
     def take(self, message: bytes) -> None:
         """Take what the hands do from now on. Raises Refused for anything else."""
-        told = hands_told(message)
-        self._ended = self._ended or told.end
+        message_read = read_hands(message)
+        self._ended = self._ended or message_read.end
         if self._dialled:
             # The dial has the valves; the page goes on striking sparks and ending.
-            told = replace(told, hands=replace(told.hands, wanted=self._told.wanted))
+            message_read = replace(
+                message_read, hands=replace(message_read.hands, wanted=self._hands.wanted)
+            )
         # A spark stays until it was struck, however the messages fall between the steps.
-        self._told = replace(
-            told.hands, spark=told.hands.spark or self._told.spark,
-            clean=told.hands.clean or self._told.clean,
+        self._hands = replace(
+            message_read.hands, spark=message_read.hands.spark or self._hands.spark,
+            clean=message_read.hands.clean or self._hands.clean,
         )  # fmt: skip
 
     def turn(self, lines: list[str]) -> None:
         """Take what a dial says, all of it or nothing. Raises Refused."""
-        hands = self._told
+        hands = self._hands
         for line in lines:
             hands = turned(hands, line)
-        self._told, self._dialled = hands, True
+        self._hands, self._dialled = hands, True
 
     def advance(self) -> bytes:
         """Return the next frame: two steps on, the time between them never longer."""
-        hands, self._told = self._told, replace(self._told, spark=False, clean=False)
+        hands, self._hands = self._hands, replace(self._hands, spark=False, clean=False)
         for _ in range(STEPS_A_FRAME):
             self._state = step(self._state, hands, STEP_S)
             self._setting = followed(self._setting, self._state)

@@ -66,10 +66,10 @@ class GasBook:
             "acetylene": sum(one.acetylene_m3 for one in bench.jobs.values()),
             "oxygen": sum(one.oxygen_m3 for one in bench.jobs.values()),
         }
-        return _told(asked.shop.equipment, wanted, burnt, bench.to_reckon)
+        return _sums(asked.shop.equipment, wanted, burnt, bench.to_reckon)
 
 
-def _told(
+def _sums(
     shop: Equipment,
     wanted_m3: Mapping[Gas, float],
     burnt: Mapping[Gas, tuple[float, int]],

@@ -82,15 +82,15 @@ def puddles_of(run: TimedRun, cleaned: Mapping[str, str]) -> list[TimedPuddle]:
     tip = run.tip
     if tip and run.started_at.isoformat() < cleaned.get(tip, ""):
         tip = f"{tip}{CLEANED_SINCE}"
-    told = {**run.heat, "person": run.who, "torch": run.torch, "tip": tip}
-    at_edge = {**told, "near_edge_mm": 0.0}
+    common = {**run.heat, "person": run.who, "torch": run.torch, "tip": tip}
+    at_edge = {**common, "near_edge_mm": 0.0}
     more = [PuddleTimed.model_validate(one) for one in run.log.get("puddles", ())]
     try:
         return [
-            TimedPuddle.model_validate({**told, "puddle_s": run.puddle_s}),
+            TimedPuddle.model_validate({**common, "puddle_s": run.puddle_s}),
             *(
                 TimedPuddle.model_validate(
-                    {**(at_edge if one.at == "edge" else told), "puddle_s": one.s}
+                    {**(at_edge if one.at == "edge" else common), "puddle_s": one.s}
                 )
                 for one in more
             ),
@@ -160,8 +160,8 @@ class HandBook:
         """Tell that a tip was cleaned or measured: what it did before no longer speaks for it."""
         with self._database.transaction() as session:
             rack = Rack(session)
-            told = dict(rack.setting(CLEANED_KEY) or {})
-            rack.set_setting(CLEANED_KEY, {**told, tip: self._clock().isoformat()})
+            cleaned = dict(rack.setting(CLEANED_KEY) or {})
+            rack.set_setting(CLEANED_KEY, {**cleaned, tip: self._clock().isoformat()})
         return self.look()
 
     def _changes(
@@ -171,16 +171,16 @@ class HandBook:
         offered: OperatorCalibration,
     ) -> list[PlanChange]:
         """Return what the first puddles of the jobs on the bench would become."""
-        told, then = [], replace(shop, operator_calibration=offered)
+        changes, then = [], replace(shop, operator_calibration=offered)
         for job_id, document in jobs:
             job = job_from(document)
             plans = (self._planner.plan(job, shop), self._planner.compose(job, then))
             now_s, then_s = (plan.facts.puddle_s if plan.facts else None for plan in plans)
             if now_s is not None or then_s is not None:
-                told.append(
+                changes.append(
                     PlanChange(job_id=job_id, job_name=job.name, now_s=now_s, then_s=then_s)
                 )
-        return told
+        return changes
 
     def _keep(self, now: OperatorCalibration | None) -> None:
         with self._database.transaction() as session:

@@ -62,9 +62,9 @@ def _learned(session: Session) -> dict[str, list[Any]]:
     """Return what the newest finished runs told, by kind of job that learns from them."""
     return {
         kind.id: [
-            told
+            observation
             for plan, log in Runs(session).works(kind.id, MOST_LEARNED_FROM)
-            if (told := kind.learns(work_kept(plan), RunLog.model_validate(log))) is not None
+            if (observation := kind.learns(work_kept(plan), RunLog.model_validate(log))) is not None
         ]
         for kind in KINDS
         if kind.learns is not None
@@ -94,7 +94,10 @@ class Planner:
             Equipment(tuple(read_item(row.document) for row in rack.items()), today),
             own_metals(session),
             _learned(session),
-            [BodyObservation.model_validate(told) for told in Watches(session).told(MOST_WATCHED)],
+            [
+                BodyObservation.model_validate(document)
+                for document in Watches(session).observations(MOST_WATCHED)
+            ],
             hand_kept(rack).now,
         )
         self._shop = fresh

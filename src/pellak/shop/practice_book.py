@@ -178,40 +178,40 @@ class PracticeBook:
 
     def judge(self, read: FlamesRead) -> FlamesJudged:
         """Return how far off somebody read a set of flames, and keep it."""
-        told = [
+        readings = [
             flame_read(read.seed, number, ratio)
             for number, ratio in enumerate(read.ratios, start=1)
         ]
-        points = sum(one.points for one in told) / QUESTIONS
+        points = sum(one.points for one in readings) / QUESTIONS
         parts = [
             ScorePart(
                 label=f"Flame {one.number}", points=one.points / QUESTIONS, most=100 / QUESTIONS,
                 why=one.why,
             )
-            for one in told
+            for one in readings
         ]  # fmt: skip
         self._add(read.who, READ_FLAMES, points, parts, self._clock())
-        return FlamesJudged(points=points, read=told)
+        return FlamesJudged(points=points, read=readings)
 
-    def judge_coupon(self, name: str, told: CouponReported) -> CouponJudged:
+    def judge_coupon(self, name: str, report: CouponReported) -> CouponJudged:
         """Return what somebody's coupon is worth, and keep it. Raises Refused by field."""
-        worth = coupon_judged(coupon_named(name), told.good, told.judged_by)
-        self._add(told.who, name, worth.points, worth.parts, self._clock())
+        worth = coupon_judged(coupon_named(name), report.good, report.judged_by)
+        self._add(report.who, name, worth.points, worth.parts, self._clock())
         return worth
 
     def order(self, name: str, seed: int) -> OrderAsked:
         """Return a sequence with its cards mixed. Raises Refused where there is none such."""
         return asked(order_named(name), self.schools(), seed)
 
-    def pick(self, name: str, told: PickReported) -> Picked:
+    def pick(self, name: str, report: PickReported) -> Picked:
         """Return whether a card is the next one, and why."""
-        return picked(order_named(name), self.schools(), told.done, told.pick)
+        return picked(order_named(name), self.schools(), report.done, report.pick)
 
-    def judge_order(self, name: str, told: OrderReported) -> OrderJudged:
+    def judge_order(self, name: str, report: OrderReported) -> OrderJudged:
         """Return what an order was worth, and keep it under who put it so."""
-        worth = judged(order_named(name), self.schools(), told.picks, told.seconds)
-        if told.who:
-            self._add(told.who, name, worth.points, worth.parts, self._clock())
+        worth = judged(order_named(name), self.schools(), report.picks, report.seconds)
+        if report.who:
+            self._add(report.who, name, worth.points, worth.parts, self._clock())
         return worth
 
     def schools(self) -> ShopSchools:
@@ -238,12 +238,12 @@ class PracticeBook:
                          signed_off=row.signed_off, words=row.words)
             for row in (kept.words_to(who, MOST_WORDS) if who else [])
         ]  # fmt: skip
-        told = [
+        tried = [
             ExerciseTried(rung=rung, day=_day(at), points=p) for rung, at, p in reversed(points)
         ]
         return Learner(
             who=who,
-            standings=standings(told, _day(self._clock())),
+            standings=standings(tried, _day(self._clock())),
             tries=[
                 TryLine(rung=row.rung, tried_at=row.tried_at, points=row.points,
                         parts=[ScorePart.model_validate(one) for one in row.document["parts"]])

@@ -44,10 +44,10 @@ class ProcedureBook:
         self._book = book
         self._clock = clock
 
-    def lines(self) -> list[ProcedureLine]:
-        """Return the newest version of each, by number."""
+    def lines(self, after: int = 0, most: int = MOST_LISTED) -> list[ProcedureLine]:
+        """Return the newest version of each, by number, from the one that follows `after`."""
         with self._database.reading() as session:
-            return [procedure_line(row) for row in Procedures(session).newest(MOST_LISTED)]
+            return [procedure_line(row) for row in Procedures(session).newest(most, after)]
 
     def look(self, number: int, version: int | None = None) -> Procedure:
         """Return a version of a procedure, the newest where none is named. Raises NotFound."""

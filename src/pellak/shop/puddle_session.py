@@ -27,7 +27,7 @@ from pellak.core.practice.puddle.wire import (
     PUDDLE_NUMBERS,
     Beside,
     puddle_frame,
-    puddle_hands_told,
+    read_puddle_hands,
 )
 from pellak.core.practice.puddle.words import said, way_on
 from pellak.shop.flame_session import STEP_S, STEPS_A_FRAME
@@ -98,7 +98,7 @@ class PuddleSession:
         """Begin with the torch off the work."""
         self._state = begun(self.exercise.work, self.seed)
         self._trial = Trial(self.exercise)
-        self._told = PuddleHands(Held(height_mm=HIGHEST_MM))
+        self._hands = PuddleHands(Held(height_mm=HIGHEST_MM))
         self._mirror = self._mirrored = self._ended = False
         self._plan = set_out(self.exercise)
         self._happened: list[str] = []
@@ -130,20 +130,20 @@ class PuddleSession:
 
     def take(self, message: bytes) -> None:
         """Take what the hand does from now on. Raises Refused for anything else."""
-        told = puddle_hands_told(message)
-        before = self._told
+        message_read = read_puddle_hands(message)
+        before = self._hands
         # A dab and a brush are done once, however the messages fall between the steps.
-        self._told = replace(
-            told.hands, dabs=told.hands.dabs or before.dabs,
-            brush=told.hands.brush or before.brush,
+        self._hands = replace(
+            message_read.hands, dabs=message_read.hands.dabs or before.dabs,
+            brush=message_read.hands.brush or before.brush,
         )  # fmt: skip
-        self._mirror = told.mirror
-        self._mirrored = self._mirrored or (told.mirror and self._state.given_j > 0)
-        self._ended = self._ended or told.end
+        self._mirror = message_read.mirror
+        self._mirrored = self._mirrored or (message_read.mirror and self._state.given_j > 0)
+        self._ended = self._ended or message_read.end
 
     def advance(self) -> bytes:
         """Return the next frame: two steps on, the time between them never longer."""
-        hands, self._told = self._told, replace(self._told, dabs=False, brush=False)
+        hands, self._hands = self._hands, replace(self._hands, dabs=False, brush=False)
         for _ in range(STEPS_A_FRAME):
             if self.watching:
                 self._plan, hands = moved(self._plan, self._state, STEP_S)

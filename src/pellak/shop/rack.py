@@ -223,12 +223,12 @@ class RackBook:
     def _shown(self, row: RackItemRow) -> OwnedItem:
         return _owned(row, Equipment(today=self._today()))
 
-    def _believed(self, item: RackItem, told: Mapping[str, Any]) -> None:
+    def _believed(self, item: RackItem, stated: Mapping[str, Any]) -> None:
         """Refuse what was told and cannot be: a reading, a date still to come."""
-        if told.get("readings") and item.kind == "cylinder":
+        if stated.get("readings") and item.kind == "cylinder":
             check_newest(item)
         dated = getattr(item, "dated", None)
-        if told.get("dated") and dated is not None and dated > self._today():
+        if stated.get("dated") and dated is not None and dated > self._today():
             raise Refused("dated", dated, "a day up to today, such as 2024-05-01")
 
     def _today(self) -> str:

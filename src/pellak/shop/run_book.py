@@ -35,9 +35,9 @@ from pellak.shop.run_rows import (
     learn,
     log_columns,
     logged_measures,
+    remedies_of,
     run_line,
     run_words,
-    told_of,
 )  # fmt: skip
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
@@ -201,7 +201,7 @@ class RunBook:
             if kept:
                 Runs(session).name(row.place, run_words(row.job_name, log))
                 Runs(session).sign(run_id, log.seen)
-                Remedies(session).set(run_id, row.family, told_of(log))
+                Remedies(session).set(run_id, row.family, remedies_of(log))
                 Runs(session).measure(run_id, [field.id for field in kind.log], log.actual)
                 if finish or row.finished_at is not None:
                     learn(session, kind.id)

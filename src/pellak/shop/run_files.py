@@ -54,8 +54,8 @@ class RunFiles:
             for run_id in some:
                 if (row := rows.get(run_id)) is None:
                     continue
-                told = {one.field: one for one in measures[run_id]}
-                puddle, seam = told.get("puddle_s"), told.get("seam_min")
+                by_field = {one.field: one for one in measures[run_id]}
+                puddle, seam = by_field.get("puddle_s"), by_field.get("seam_min")
                 gas_l = (
                     row.acetylene_l_per_h * row.flame_min / 60
                     if row.acetylene_l_per_h is not None and row.flame_min is not None
@@ -83,13 +83,13 @@ class RunFiles:
                     row = Runs(session).find(run_id)
                     if row is None or row.finished_at is None:
                         continue
-                    told = {
+                    document = {
                         "run_id": row.run_id, "job_id": row.job_id,
                         "started_at": row.started_at.isoformat(),
                         "finished_at": row.finished_at.isoformat(),
                         "plan": row.plan, "log": row.log,
                     }  # fmt: skip
-                yield between + json.dumps(told)
+                yield between + json.dumps(document)
                 between = ", "
         yield "]}"
 

@@ -68,12 +68,12 @@ def run_words(job_name: str, log: RunLog) -> str:
     return "\n".join([job_name, log.who, *seen, *(one for one in said if one)])
 
 
-TOLD: Mapping[Helped, bool | None] = {"yes": True, "no": False, "cannot-say": None}
+HELPED: Mapping[Helped, bool | None] = {"yes": True, "no": False, "cannot-say": None}
 
 
-def told_of(log: RunLog) -> list[tuple[str, bool | None]]:
+def remedies_of(log: RunLog) -> list[tuple[str, bool | None]]:
     """Return the causes whose remedies were tried, and whether each helped."""
-    return [(one.cause, TOLD[one.helped]) for one in log.tried]
+    return [(one.cause, HELPED[one.helped]) for one in log.tried]
 
 
 def add_run(
@@ -106,7 +106,7 @@ def add_run(
         **{"torch": facts.torch, "tip": facts.tip, **log_columns(log, kind.log)},
     )
     Runs(session).add(row, run_words(row.job_name, log), log.seen)
-    Remedies(session).set(row.run_id, row.family, told_of(log))
+    Remedies(session).set(row.run_id, row.family, remedies_of(log))
     for field in kind.log:
         planned, actual = planned_by(facts, field), log.actual.get(field.id)
         if planned is not None or actual is not None:
@@ -118,7 +118,7 @@ def add_run(
 
 def logged_measures(row: RunRow, measures: Sequence[RunMeasureRow]) -> list[LoggedMeasure]:
     """Return all a run logs, planned beside actual, in the order its kind logs it."""
-    told = {measure.field: measure for measure in measures}
+    by_field = {measure.field: measure for measure in measures}
     return [
         LoggedMeasure(
             id=field.id,
@@ -126,8 +126,8 @@ def logged_measures(row: RunRow, measures: Sequence[RunMeasureRow]) -> list[Logg
             asked=field.asked,
             unit=field.unit,
             least=field.least,
-            planned=told[field.id].planned if field.id in told else None,
-            actual=told[field.id].actual if field.id in told else None,
+            planned=by_field[field.id].planned if field.id in by_field else None,
+            actual=by_field[field.id].actual if field.id in by_field else None,
             group=field.group,
         )
         for field in kind_named(row.kind).log
@@ -140,11 +140,11 @@ def run_line(row: RunRow, measures: Sequence[RunMeasureRow]) -> RunLine:
     logged = [one for one in logged_measures(row, measures) if one.group == "timed"]
     ours = {"id", "seen", "measures", "came"}
     # A log is long; whole it is read only where something of it came that is told.
-    told = upcast_log(row.log)
-    work = RunLog.model_validate(told).work if told.get("work") else None
+    document = upcast_log(row.log)
+    work = RunLog.model_validate(document).work if document.get("work") else None
     return RunLine(
         id=row.run_id,
-        seen=told.get("seen", []),
+        seen=document.get("seen", []),
         came=kind.came(work),
         measures=logged,
         **{name: getattr(row, name) for name in RunLine.model_fields if name not in ours},

@@ -74,19 +74,23 @@ class RunSearch:
             return self._columns
 
     def find(
-        self, wanted: RunsWanted, words: str, offset: int, most: int, *, facets: bool
-    ) -> RunsFound:
-        """Return some of the runs wanted, in their order, from the one at `offset`."""
+        self, wanted: RunsWanted, words: str, offset: int, most: int,
+        *, facets: bool, after: str | None = None,
+    ) -> RunsFound:  # fmt: skip
+        """Return some of the runs wanted, in their order, from the one at `offset`, or from the
+        one that follows the run `after`. Raises Refused where that is not among them."""
         columns = self.refresh()
         with self._lock:
             found = BookHits(columns, wanted, _worded(columns, words))
+            if after is not None:
+                offset = found.place_after(after)
             run_ids, total = found.rows(offset, most), found.total
-            told = found.facets() if facets else []
+            facet_counts = found.facets() if facets else []
         with self._database.reading() as session:
             rows = Runs(session).by_id(run_ids)
             measures = Runs(session).measures(run_ids)
             lines = [run_line(rows[one], measures[one]) for one in run_ids if one in rows]
-        return RunsFound(total=total, offset=offset, lines=lines, facets=told)
+        return RunsFound(total=total, offset=offset, lines=lines, facets=facet_counts)
 
     def statistics(self, wanted: RunsWanted, words: str) -> BookStatistics:
         """Return what the runs wanted say."""

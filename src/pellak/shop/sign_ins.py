@@ -62,5 +62,5 @@ class SignIns:
         return count
 
     def _hashed(self, token: str, may: May) -> str:
-        told = f"{may}\0{self._passcodes[may]}\0{token}"
-        return hashlib.sha256(told.encode()).hexdigest()
+        secret = f"{may}\0{self._passcodes[may]}\0{token}"
+        return hashlib.sha256(secret.encode()).hexdigest()

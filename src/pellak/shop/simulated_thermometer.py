@@ -26,15 +26,15 @@ class SimulatedThermometers:
         return sum(self._send(row) for row in going)
 
     def _send(self, row: WatchRow) -> int:
-        told = row.simulation or {}
-        simulation = Simulation.model_validate(told["set"])
+        kept = row.simulation or {}
+        simulation = Simulation.model_validate(kept["set"])
         plan = WatchPlan.model_validate(row.plan)
-        passed = (self._clock() - datetime.fromisoformat(told["since"])).total_seconds()
-        key = f"{row.watch_id} {told['since']}"
+        passed = (self._clock() - datetime.fromisoformat(kept["since"])).total_seconds()
+        key = f"{row.watch_id} {kept['since']}"
         marks, now_s = self._watches.folded(row, lambda one, _: (list(one.marks), one.now_s))
         # After a stop it goes on from what was kept.
-        sent = self._sent_s.get(key, max(now_s, float(told["from_s"])))
-        until = min(float(told["from_s"]) + passed * simulation.speed, sent + MOST_AT_ONCE_S)
+        sent = self._sent_s.get(key, max(now_s, float(kept["from_s"])))
+        until = min(float(kept["from_s"]) + passed * simulation.speed, sent + MOST_AT_ONCE_S)
         lines = lines_between(plan, simulation, marks, sent, until)
         if lines:
             self._watches.take_lines(row.watch_id, "\n".join(lines), "simulated")

@@ -7,7 +7,7 @@ from datetime import UTC, datetime, timedelta
 
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Record
-from pellak.core.body.learning import BodyObservation, cooling_told, flame_told
+from pellak.core.body.learning import BodyObservation, cooling_observation, flame_observation
 from pellak.core.kinds.registry import kind_named
 from pellak.core.model.watch_plan import WatchPlan
 from pellak.core.reading.table_file import plain_cell
@@ -82,10 +82,10 @@ class WatchFiles:
         lines.writerow(("time", "since_start_s", "channel", "temperature_c", "source", "mark"))
         for entry in self._watches.entries(watch_id):
             moment = row.started_at + timedelta(milliseconds=entry.at_ms)
-            told = "" if entry.c is None else f"{entry.c:.2f}"
+            cell = "" if entry.c is None else f"{entry.c:.2f}"
             lines.writerow(
                 (moment.isoformat(timespec="milliseconds"), f"{entry.at_ms / 1000:.3f}",
-                 plain_cell(entry.channel), told, entry.source, entry.phase)
+                 plain_cell(entry.channel), cell, entry.source, entry.phase)
             )  # fmt: skip
         return out.getvalue()
 
@@ -95,14 +95,14 @@ class WatchFiles:
         Raises Refused where no fall is planned.
         """
         row = self._watches.row(watch_id)
-        told = milestones(WatchPlan.model_validate(row.plan))
-        if not told:
+        found = milestones(WatchPlan.model_validate(row.plan))
+        if not found:
             raise Refused("watch", row.job_name, "a plan that says how it cools: tell its weight")
         marks = self._watches.folded(row, lambda watcher, _: list(watcher.marks))
         left_s = [mark.at_s for mark in marks if mark.phase == "cooling"][-1:]
         now = self._clock()
         left_at = row.started_at + timedelta(seconds=left_s[0]) if left_s else now
-        return calendar_of(row.job_name, row.watch_id, left_at, now, told)
+        return calendar_of(row.job_name, row.watch_id, left_at, now, found)
 
     def teach(self, watch_id: str) -> Watch:
         """Let later plans go by what an ended watch found.
@@ -124,7 +124,7 @@ class WatchFiles:
         with self._database.transaction() as session:
             kept = Watches(session).find(watch_id)
             if kept is not None:
-                kept.told = body.model_dump(mode="json")
+                kept.observation = body.model_dump(mode="json")
                 count_change(session)
         return self._watches.look(watch_id)
 
@@ -139,8 +139,8 @@ class WatchFiles:
 
 
 def _taught(plan: WatchPlan, to_heat_min: float | None, touch_min: float | None) -> BodyObservation:
-    flame = flame_told(plan.soak, to_heat_min) if plan.soak and to_heat_min else None
-    cooling = cooling_told(plan.cool, touch_min) if plan.cool and touch_min else None
+    flame = flame_observation(plan.soak, to_heat_min) if plan.soak and to_heat_min else None
+    cooling = cooling_observation(plan.cool, touch_min) if plan.cool and touch_min else None
     return BodyObservation(
         flame=flame, cooling=cooling,
         cooled_in=plan.cool.medium if plan.cool and cooling else None,
@@ -163,9 +163,9 @@ def _thinned(read: list[Entry], most: int) -> list[Entry]:
     size = math.ceil(len(read) / (most / 2))
     kept: list[Entry] = []
     for start in range(0, len(read), size):
-        told = [entry for entry in read[start : start + size] if entry.c is not None]
-        if told:
-            ends = {min(told, key=_heat), max(told, key=_heat)}
+        believed = [entry for entry in read[start : start + size] if entry.c is not None]
+        if believed:
+            ends = {min(believed, key=_heat), max(believed, key=_heat)}
             kept += sorted(ends, key=lambda entry: entry.at_ms)
     return kept
 

@@ -47,7 +47,7 @@ class LinesRead:
         if len(lines) > MOST_LINES:
             raise Refused("lines", str(len(lines)), f"at most {MOST_LINES} lines at a time")
         self.lines = len(lines)
-        told: list[Reading | Mark] = []
+        entries: list[Reading | Mark] = []
         for number, line in enumerate(lines, start=1):
             try:
                 one = self._read(line)
@@ -59,8 +59,8 @@ class LinesRead:
                 said = Refused("temperature", line.split()[1][:40], accepted)
                 self.faults.append(_fault(number, said))
             if one is not None:
-                told.append(one)
-        return told
+                entries.append(one)
+        return entries
 
     def _read(self, line: str) -> Reading | Mark | None:
         one = read_line(line, self.now_s, self._moment_of, self.source)

@@ -48,7 +48,7 @@ def entry_of(one: Reading | Mark) -> dict[str, object]:
     }  # fmt: skip
 
 
-def told_by(entry: Entry) -> Reading | Mark:
+def entry_read(entry: Entry) -> Reading | Mark:
     """Return the reading or mark a row keeps."""
     at_s = entry.at_ms / 1000
     if entry.phase:

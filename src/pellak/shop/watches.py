@@ -15,7 +15,7 @@ from uuid import uuid4
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Record
 from pellak.core.model.watch_plan import WatchPlan
-from pellak.core.watch.by_hand import CHANNEL, HandTell, hand_tells, told_c
+from pellak.core.watch.by_hand import CHANNEL, HandTell, hand_tells, stated_c
 from pellak.core.watch.ending import Ending, ending_of
 from pellak.core.watch.lines import (
     Mark,
@@ -32,7 +32,7 @@ from pellak.core.watch.watcher import Event, Watcher
 from pellak.shop.bench import Bench
 from pellak.shop.clock import Clock
 from pellak.shop.watch_lines import LinesRead, Taken
-from pellak.shop.watch_rows import WatchLine, entry_of, line_of, row_of, told_by
+from pellak.shop.watch_rows import WatchLine, entry_of, entry_read, line_of, row_of
 from pellak.store.database import Database
 from pellak.store.runs import Runs
 from pellak.store.tables import WatchRow
@@ -55,7 +55,7 @@ class ChannelNow(Record):
 
 
 class Watch(Record):
-    """A watch as it stands, `now_s` after it began. `told` says that later plans go by it."""
+    """A watch as it stands, `now_s` after it began. `taught` says that later plans go by it."""
 
     line: WatchLine
     plan: WatchPlan
@@ -71,7 +71,7 @@ class Watch(Record):
     hand_tells: list[HandTell]
     last_entry: int
     ending: Ending | None
-    told: bool
+    taught: bool
 
 
 @dataclass
@@ -111,16 +111,22 @@ class WatchBook:
             row = going or WatchRow(
                 watch_id=uuid4().hex[:12], job_id=job_id, job_name=job.plan.job.name,
                 run_id=run.run_id if run else None, started_at=self._clock(), ended_at=None,
-                plan=plan.model_dump(mode="json"), simulation=None, told=None,
+                plan=plan.model_dump(mode="json"), simulation=None, observation=None,
             )  # fmt: skip
             if going is None:
                 Watches(session).add(row)
         return self._watch(row)
 
-    def lines(self, job_id: str | None = None) -> list[WatchLine]:
-        """Return watches, newest first."""
+    def lines(
+        self, job_id: str | None = None, after: str | None = None, most: int = MOST_LISTED
+    ) -> list[WatchLine]:
+        """Return watches, newest first, from the one that follows `after`. Raises Refused."""
         with self._database.reading() as session:
-            return [line_of(row) for row in Watches(session).newest_first(MOST_LISTED, job_id)]
+            kept = Watches(session)
+            last = None if after is None else kept.find(after)
+            if after is not None and last is None:
+                raise Refused("after", after, "the id of a watch")
+            return [line_of(row) for row in kept.newest_first(most, job_id, last)]
 
     def look(self, watch_id: str) -> Watch:
         """Return a watch as it stands. Raises NotFound."""
@@ -131,20 +137,20 @@ class WatchBook:
         row = self._open_row(watch_id)
         places = self.folded(row, lambda watcher, _: set(watcher.channels))
         read = LinesRead(row.started_at, self._since(row), places, source)
-        told = read.take(text.splitlines())
+        entries = read.take(text.splitlines())
         return Taken(
-            lines=read.lines, new=self.keep(watch_id, told), faults=read.faults[:MOST_FAULTS]
+            lines=read.lines, new=self.keep(watch_id, entries), faults=read.faults[:MOST_FAULTS]
         )
 
-    def keep(self, watch_id: str, told: Sequence[Reading | Mark]) -> int:
+    def keep(self, watch_id: str, entries: Sequence[Reading | Mark]) -> int:
         """Keep readings and marks for good; return how many were new."""
         with self._database.transaction() as session:
-            return Watches(session).keep(watch_id, [entry_of(one) for one in told])
+            return Watches(session).keep(watch_id, [entry_of(one) for one in entries])
 
     def tell(self, watch_id: str, tell: str, typed: str) -> Watch:
         """Take in what a hand tells of the heat, one tap. Raises Refused for an unknown one."""
         row = self._open_row(watch_id)
-        c = told_c(tell, typed)
+        c = stated_c(tell, typed)
         at_s = still_open(self._now_s(row))
         self.keep(watch_id, [Reading(at_s=at_s, channel=CHANNEL, c=c, source="hand")])
         return self._watch(row)
@@ -182,17 +188,17 @@ class WatchBook:
 
     def enter(self, job_id: str, plan: WatchPlan, began: datetime, lines: Sequence[str]) -> None:
         """Enter a watch that is over, with its own date; its lines name their own moments."""
-        told = [one for line in lines if (one := read_line(line, 0.0, _no_moment, "simulated"))]
+        entries = [one for line in lines if (one := read_line(line, 0.0, _no_moment, "simulated"))]
         row = WatchRow(
             watch_id=uuid4().hex[:12], job_id=job_id, run_id=None, started_at=began,
             job_name=self._bench.open(job_id).plan.job.name,
-            ended_at=began + timedelta(seconds=max(one.at_s for one in told)),
-            plan=plan.model_dump(mode="json"), simulation=None, told=None,
+            ended_at=began + timedelta(seconds=max(one.at_s for one in entries)),
+            plan=plan.model_dump(mode="json"), simulation=None, observation=None,
         )  # fmt: skip
         with self._database.transaction() as session:
             Watches(session).add(row)
             session.flush()
-            Watches(session).keep(row.watch_id, [entry_of(one) for one in told])
+            Watches(session).keep(row.watch_id, [entry_of(one) for one in entries])
 
     def row(self, watch_id: str) -> WatchRow:
         """Return a watch's row. Raises NotFound."""
@@ -220,7 +226,7 @@ class WatchBook:
                 self._folded.popitem(last=False)
         with standing.lock:
             for entry in self.entries(row.watch_id, standing.last_entry):
-                standing.watcher.step(told_by(entry))
+                standing.watcher.step(entry_read(entry))
                 standing.last_entry = entry.entry_id
             return use(standing.watcher, standing.last_entry)
 
@@ -246,7 +252,7 @@ class WatchBook:
                 simulation=Simulation(**simulation["set"]) if simulation else None,
                 may_simulate=_may_simulate(plan), hand_tells=list(hand_tells()),
                 last_entry=last_entry, ending=ending_of(watcher) if row.ended_at else None,
-                told=row.told is not None,
+                taught=row.observation is not None,
             )  # fmt: skip
 
         return self.folded(row, stands)

@@ -61,14 +61,14 @@ MOST_SAID = 5
 Read = Callable[[Any], object]
 
 
-def _simulation(told: Any) -> None:
-    Simulation.model_validate(told["set"])
-    datetime.fromisoformat(told["since"])
-    float(told["from_s"])
+def _simulation(document: Any) -> None:
+    Simulation.model_validate(document["set"])
+    datetime.fromisoformat(document["since"])
+    float(document["from_s"])
 
 
-def _moments(told: Any) -> None:
-    for moment in dict(told).values():
+def _moments(document: Any) -> None:
+    for moment in dict(document).values():
         datetime.fromisoformat(moment)
 
 
@@ -84,8 +84,8 @@ _READ_BY: dict[tuple[type[Base], str], Read] = {
     (WatchRow, "plan"): WatchPlan.model_validate,
     (WatchRow, "simulation"): _simulation,
     (WatchRow, "told"): BodyObservation.model_validate,
-    (PracticeTryRow, "document"): lambda told: [
-        ScorePart.model_validate(one) for one in told["parts"]
+    (PracticeTryRow, "document"): lambda document: [
+        ScorePart.model_validate(one) for one in document["parts"]
     ],
 }
 _SETTINGS_READ_BY: dict[str, Read] = {
@@ -197,14 +197,14 @@ def _named(kept: Kept) -> str:
 def _why_not(kept: Kept) -> str:
     """Return why a document cannot be read; empty where it can."""
     try:
-        told = json.loads(kept.text)
+        document = json.loads(kept.text)
         read = (
             _SETTINGS_READ_BY.get(kept.key[0])
             if kept.table is SettingRow
             else _READ_BY[kept.table, kept.column]
         )
-        if read is not None and not (told is None and kept.table is SettingRow):
-            read(told)
+        if read is not None and not (document is None and kept.table is SettingRow):
+            read(document)
     except RecursionError:
         return "nested too deeply"
     except json.JSONDecodeError as error:

@@ -75,7 +75,7 @@ class Database:
             # windows saving wait for each other instead of failing half-way.
             connection.exec_driver_sql(connection.get_execution_options().get(BEGIN, "BEGIN"))
 
-        with _told(self.path):
+        with _errors_worded(self.path):
             self._migrate()
 
     def _migrate(self) -> None:
@@ -100,7 +100,7 @@ class Database:
     @contextmanager
     def reading(self) -> Iterator[Session]:
         """Give a session that sees one moment of the records and keeps nobody waiting."""
-        with _told(self.path), _session(self.engine) as session:
+        with _errors_worded(self.path), _session(self.engine) as session:
             yield session
 
     @contextmanager
@@ -110,7 +110,7 @@ class Database:
         Nothing is reckoned inside: the block holds everybody else's saves.
         """
         # Windows of this server wait their turn here; the file's own lock would let them guess.
-        with self._in_turn(), _told(self.path), _session(self._writing) as session:
+        with self._in_turn(), _errors_worded(self.path), _session(self._writing) as session:
             event.listen(session, "before_flush", count_changes)
             yield session
 
@@ -118,7 +118,7 @@ class Database:
     def without_keys(self) -> Iterator[Session]:
         """Give a transaction that may leave rows hanging on none until it has mended them itself;
         only for a copy that nobody else has open."""
-        with _told(self.path), self.engine.connect() as connection:
+        with _errors_worded(self.path), self.engine.connect() as connection:
             connection.connection.cursor().execute("PRAGMA foreign_keys=OFF")
             with Session(connection) as session, session.begin():
                 yield session
@@ -157,7 +157,7 @@ def _session(engine: Engine) -> Iterator[Session]:
 
 
 @contextmanager
-def _told(path: Path) -> Iterator[None]:
+def _errors_worded(path: Path) -> Iterator[None]:
     """Raise what SQLite said in our own words."""
     try:
         yield
@@ -165,10 +165,10 @@ def _told(path: Path) -> Iterator[None]:
         cause = error.orig
         if not isinstance(cause, sqlite3.Error):
             raise
-        told = in_our_words(cause, path)
-        if told is None:
+        worded = in_our_words(cause, path)
+        if worded is None:
             raise
-        raise told from error
+        raise worded from error
     except OverflowError as error:
         # The driver's word for a version or a place that nobody was ever given.
         if "SQLite INTEGER" not in str(error):

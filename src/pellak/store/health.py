@@ -9,7 +9,7 @@ from pellak.store.errors import StoreError, Unusable, in_our_words
 from pellak.store.form import APPLICATION_ID, known_revisions
 
 OUR_TABLES = frozenset({"job", "run", "setting", "alembic_version"})
-LONGEST_TOLD = 300
+LONGEST_QUOTED = 300
 QUICK_CHECK_S = 5.0
 """A book of many years takes longer than anyone waits at a start; then it opens unchecked."""
 
@@ -43,7 +43,7 @@ def check_file(path: Path, *, whole: bool, within_s: float | None = None) -> boo
             _check_identity(connection, path)
             return _check_pages(connection, path, whole=whole, within_s=within_s)
     except sqlite3.Error as error:
-        raise _told(error, path) from None
+        raise _store_error(error, path) from None
 
 
 def _check_identity(connection: sqlite3.Connection, path: Path) -> None:
@@ -78,10 +78,10 @@ def _check_pages(
             return False
         raise
     if found != [("ok",)]:
-        told = "; ".join(" ".join(str(line).split()) for (line,) in found)
-        raise Unusable(f"{path} is damaged: {told[:LONGEST_TOLD]}")
+        quoted = "; ".join(" ".join(str(line).split()) for (line,) in found)
+        raise Unusable(f"{path} is damaged: {quoted[:LONGEST_QUOTED]}")
     return True
 
 
-def _told(error: sqlite3.Error, path: Path) -> StoreError:
+def _store_error(error: sqlite3.Error, path: Path) -> StoreError:
     return in_our_words(error, path) or Unusable(f"{path} cannot be read ({error})")

@@ -28,8 +28,8 @@ class Practised:
 
     def points_of(self, who: str, most: int) -> Sequence[tuple[str, datetime, float]]:
         """Return exercise, moment and points of somebody's newest tries, the newest first."""
-        told = select(PracticeTryRow.rung, PracticeTryRow.tried_at, PracticeTryRow.points)
-        ours = told.where(PracticeTryRow.who == who).order_by(
+        statement = select(PracticeTryRow.rung, PracticeTryRow.tried_at, PracticeTryRow.points)
+        ours = statement.where(PracticeTryRow.who == who).order_by(
             PracticeTryRow.tried_at.desc(), PracticeTryRow.try_id
         )
         return [(rung, at, points) for rung, at, points in self._session.execute(ours.limit(most))]

@@ -14,11 +14,10 @@ class Procedures:
     def __init__(self, session: Session) -> None:
         self._session = session
 
-    def newest(self, most: int) -> Sequence[ProcedureRow]:
-        """Return the newest version of each, by number."""
-        return self._session.scalars(
-            select(ProcedureRow).where(self._is_newest()).order_by(ProcedureRow.number).limit(most)
-        ).all()
+    def newest(self, most: int, after: int = 0) -> Sequence[ProcedureRow]:
+        """Return the newest version of each, by number, from the one that follows `after`."""
+        ours = select(ProcedureRow).where(self._is_newest(), ProcedureRow.number > after)
+        return self._session.scalars(ours.order_by(ProcedureRow.number).limit(most)).all()
 
     def newest_of(self, family: str, joint: str, most: int) -> Sequence[ProcedureRow]:
         """Return the newest version of each for a metal and a joint, the last signed first."""

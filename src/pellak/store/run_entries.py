@@ -105,5 +105,5 @@ def _tell(session: Session, by_id: dict[str, EntryRow]) -> None:
         words = select(_WORDS.c.rowid, _WORDS.c.words).where(
             _WORDS.c.rowid.in_(places[at : at + 500])
         )
-        for place, told in session.execute(words):
-            by_place[place].words = told
+        for place, text in session.execute(words):
+            by_place[place].words = text

@@ -250,7 +250,8 @@ class WatchRow(Base):
     ended_at: Mapped[datetime | None] = mapped_column(UtcMoment)
     plan: Mapped[dict[str, Any]] = mapped_column(JSON)
     simulation: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
-    told: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
+    # The column has kept its first name.
+    observation: Mapped[dict[str, Any] | None] = mapped_column("told", JSON(none_as_null=True))
 
 
 class WatchEntryRow(Base):

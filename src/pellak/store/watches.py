@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from typing import Any, NamedTuple
 
-from sqlalchemy import func, select
+from sqlalchemy import func, select, tuple_
 from sqlalchemy.dialects.sqlite import insert
 from sqlalchemy.orm import Session
 
@@ -48,22 +48,27 @@ class Watches:
         """Return a watch or None."""
         return self._session.get(WatchRow, watch_id)
 
-    def newest_first(self, most: int, job_id: str | None = None) -> Sequence[WatchRow]:
-        """Return watches, newest first, of one job where it is named."""
-        statement = select(WatchRow).order_by(WatchRow.started_at.desc()).limit(most)
+    def newest_first(
+        self, most: int, job_id: str | None = None, after: WatchRow | None = None
+    ) -> Sequence[WatchRow]:
+        """Return watches, newest first, of one job where it is named; those that follow `after`."""
+        place = (WatchRow.started_at, WatchRow.watch_id)
+        statement = select(WatchRow).order_by(*(column.desc() for column in place)).limit(most)
         if job_id is not None:
             statement = statement.where(WatchRow.job_id == job_id)
+        if after is not None:
+            statement = statement.where(tuple_(*place) < (after.started_at, after.watch_id))
         return self._session.scalars(statement).all()
 
     def going(self) -> Sequence[WatchRow]:
         """Return the watches that have not ended."""
         return self._session.scalars(select(WatchRow).where(WatchRow.ended_at.is_(None))).all()
 
-    def told(self, most: int) -> Sequence[dict[str, Any]]:
+    def observations(self, most: int) -> Sequence[dict[str, Any]]:
         """Return what watches tell later plans, newest first."""
-        statement = select(WatchRow.told).where(WatchRow.told.is_not(None))
+        statement = select(WatchRow.observation).where(WatchRow.observation.is_not(None))
         newest = statement.order_by(WatchRow.started_at.desc()).limit(most)
-        return [told for told in self._session.scalars(newest) if told is not None]
+        return [document for document in self._session.scalars(newest) if document is not None]
 
     def entries(self, watch_id: str, after: int = 0) -> list[Entry]:
         """Return readings and marks kept after an entry, in the order they were kept."""

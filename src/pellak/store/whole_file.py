@@ -31,7 +31,7 @@ class Counted(NamedTuple):
 
     what: str
     table: type[Base]
-    told_by: str
+    marked_by: str
 
 
 COUNTED = (
@@ -107,8 +107,8 @@ def held_against(here: Session, there: Session) -> list[Sides]:
 
 def _marks(session: Session, counted: Counted) -> dict[Key, str]:
     keys = inspect(counted.table).primary_key
-    told = inspect(counted.table).columns[counted.told_by]
-    rows = session.execute(select(*keys, told))
+    column = inspect(counted.table).columns[counted.marked_by]
+    rows = session.execute(select(*keys, column))
     return {tuple(row[:-1]): repr(row[-1]) for row in rows}
 
 

@@ -2,6 +2,7 @@
 import { queryOptions } from "@tanstack/react-query";
 
 import { answer, client, type MetalFamily } from "./client";
+import { everyPage } from "./pages";
 import type { Wanted } from "./wanted";
 
 /** What things of the book are called; said once by the server. */
@@ -25,6 +26,15 @@ export const runsAtQuery = (wanted: Wanted, offset: number) =>
         }),
       ),
   });
+
+/** The latest runs, whoever made them. */
+export const latestRunsQuery = queryOptions({
+  queryKey: ["runs", "latest"],
+  queryFn: async ({ signal }) => {
+    const query = { sort: "newest" as const, most: 100, facets: false };
+    return (await answer(client.GET("/api/book/runs", { params: { query }, signal }))).lines;
+  },
+});
 
 export const countedQuery = (wanted: Wanted) =>
   queryOptions({
@@ -52,14 +62,23 @@ export const photosQuery = (runId: string) =>
   queryOptions({
     queryKey: ["photos", runId],
     queryFn: ({ signal }) =>
-      answer(
-        client.GET("/api/runs/{run_id}/photos", { params: { path: { run_id: runId } }, signal }),
+      everyPage((page) =>
+        client.GET("/api/runs/{run_id}/photos", {
+          params: { path: { run_id: runId }, query: page },
+          signal,
+        }),
       ),
   });
 
 export const proceduresQuery = queryOptions({
   queryKey: ["procedures"],
-  queryFn: ({ signal }) => answer(client.GET("/api/procedures", { signal })),
+  queryFn: ({ signal }) =>
+    everyPage((page) =>
+      client.GET("/api/procedures", {
+        params: { query: page.after === undefined ? {} : { after: Number(page.after) } },
+        signal,
+      }),
+    ),
 });
 
 export const procedureQuery = (number: number, version: number | undefined) =>

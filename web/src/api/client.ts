@@ -108,7 +108,7 @@ export class AwayError extends Error {}
 /** The server is busy with other saves: nothing was decided either. */
 export class BusyError extends AwayError {}
 
-interface Reply<T> {
+export interface Reply<T> {
   data?: T;
   error?: unknown;
   response: Response;

@@ -2,6 +2,7 @@
 import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 
 import { answer, client, type MetalFamily, type QuantityKind } from "./client";
+import { everyPage } from "./pages";
 
 export const basicsQuery = queryOptions({
   queryKey: ["basics"],
@@ -102,7 +103,8 @@ export const kindsQuery = queryOptions({
 
 export const metalsQuery = queryOptions({
   queryKey: ["metals"],
-  queryFn: ({ signal }) => answer(client.GET("/api/metals", { signal })),
+  queryFn: ({ signal }) =>
+    everyPage((page) => client.GET("/api/metals", { params: { query: page }, signal })),
 });
 
 export const metalQuery = (metalId: string) =>
@@ -116,7 +118,8 @@ export const metalQuery = (metalId: string) =>
 
 export const rackQuery = queryOptions({
   queryKey: ["rack"],
-  queryFn: ({ signal }) => answer(client.GET("/api/rack", { signal })),
+  queryFn: ({ signal }) =>
+    everyPage((page) => client.GET("/api/rack", { params: { query: page }, signal })),
 });
 
 export const rackFormsQuery = queryOptions({
@@ -147,22 +150,6 @@ export const findQuery = (text: string) =>
 
 /** Searches need three signs at least; below that the whole book is shown. */
 export const SHORTEST_SEARCH = 3;
-
-export const runsQuery = (words = "") =>
-  infiniteQueryOptions({
-    queryKey: ["runs", words],
-    queryFn: ({ signal, pageParam }) =>
-      answer(
-        client.GET("/api/runs", {
-          params: { query: { words, ...(pageParam !== null && { before: pageParam }) } },
-          signal,
-        }),
-      ),
-    initialPageParam: null as number | null,
-    getNextPageParam: (last) => last.next,
-    select: (read) => read.pages.flatMap((page) => page.lines),
-    placeholderData: (previous) => previous,
-  });
 
 export const backupsQuery = queryOptions({
   queryKey: ["backups"],
@@ -230,7 +217,9 @@ export const watchesQuery = (jobId: string) =>
   queryOptions({
     queryKey: ["watches", jobId],
     queryFn: ({ signal }) =>
-      answer(client.GET("/api/watches", { params: { query: { job_id: jobId } }, signal })),
+      everyPage((page) =>
+        client.GET("/api/watches", { params: { query: { job_id: jobId, ...page } }, signal }),
+      ),
   });
 
 const WATCHED_EVERY_MS = 1000;

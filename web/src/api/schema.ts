@@ -279,23 +279,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/runs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Runs, the newest first */
-        get: operations["list_runs"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/runs/{run_id}": {
         parameters: {
             query?: never;
@@ -613,7 +596,13 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Runs found by words and filters, in pages, with how many each filter leaves */
+        /**
+         * Runs found by words and filters, in pages, with how many each filter leaves
+         * @description Runs found by words and filters, in pages, with how many each filter leaves.
+         *
+         *     A page begins at `offset`, or after the run whose id is named: what is logged meanwhile
+         *     then neither repeats nor skips a line.
+         */
         get: operations["find_runs"];
         put?: never;
         post?: never;
@@ -698,7 +687,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Photos of a run */
+        /** Photos of a run, the oldest first */
         get: operations["list_photos"];
         put?: never;
         /** Add a photo to a run: JPEG, PNG or WebP */
@@ -751,7 +740,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Procedures, the newest version of each */
+        /** Procedures, the newest version of each, by number */
         get: operations["list_procedures"];
         put?: never;
         post?: never;
@@ -1115,7 +1104,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Watches, of all jobs or one */
+        /** Watches, of all jobs or one, the newest first */
         get: operations["list_watches"];
         put?: never;
         post?: never;
@@ -1767,13 +1756,13 @@ export interface components {
     schemas: {
         /**
          * ActReported
-         * @description What is told of the work, by the names of the act; measures as typed.
+         * @description What is reported of the work, by the names of the act; measures as typed.
          */
         ActReported: {
             /** Version */
             version: number;
-            /** Told */
-            told?: {
+            /** Report */
+            report?: {
                 [key: string]: unknown;
             };
         };
@@ -2063,7 +2052,7 @@ export interface components {
             /** Gas */
             gas: components["schemas"]["GasPerMetre"][];
             /** Signs */
-            signs: components["schemas"]["SignTold"][];
+            signs: components["schemas"]["SignCount"][];
         };
         /**
          * BookWords
@@ -5690,7 +5679,7 @@ export interface components {
         };
         /**
          * Override
-         * @description A figure the person may decide: the job's field, what they told, and what is reckoned.
+         * @description A figure the person may decide: the job's field, what they typed, and what is reckoned.
          */
         Override: {
             /** Field */
@@ -5704,8 +5693,8 @@ export interface components {
             kind: "length" | "temperature" | "pressure" | "flow" | "mass" | "time" | "angle" | "speed" | "minutes" | "hours" | "volume";
             /** Unit */
             unit: string;
-            /** Told */
-            told?: number | null;
+            /** Typed */
+            typed?: number | null;
             /** Reckoned */
             reckoned?: number | null;
             /** Low */
@@ -6805,16 +6794,6 @@ export interface components {
             bench: components["schemas"]["BenchState"];
         };
         /**
-         * RunPage
-         * @description Some runs of the book, and where the next page begins; null where there is none.
-         */
-        RunPage: {
-            /** Lines */
-            lines: components["schemas"]["RunLine"][];
-            /** Next */
-            next: number | null;
-        };
-        /**
          * Rung
          * @description One exercise of the ladder.
          */
@@ -7366,10 +7345,10 @@ export interface components {
             only: string[];
         };
         /**
-         * SignTold
+         * SignCount
          * @description How often a sign was seen among the runs wanted, and what cured it.
          */
-        SignTold: {
+        SignCount: {
             /** Sign */
             sign: string;
             /** Runs */
@@ -8603,7 +8582,7 @@ export interface components {
         };
         /**
          * Watch
-         * @description A watch as it stands, `now_s` after it began. `told` says that later plans go by it.
+         * @description A watch as it stands, `now_s` after it began. `taught` says that later plans go by it.
          */
         Watch: {
             line: components["schemas"]["WatchLine"];
@@ -8632,8 +8611,8 @@ export interface components {
             /** Last Entry */
             last_entry: number;
             ending: components["schemas"]["Ending"] | null;
-            /** Told */
-            told: boolean;
+            /** Taught */
+            taught: boolean;
         };
         /**
          * WatchLine
@@ -9136,9 +9115,9 @@ export interface operations {
     list_jobs: {
         parameters: {
             query?: {
-                /** @description The phase this one waits for; the one before where none is named. */
+                /** @description What this one follows: a phase, the one before where none is named; of a list, the key of the last line one has. */
                 after?: string;
-                /** @description The most there is to get. */
+                /** @description The most there is to get; of a list */
                 most?: number;
             };
             header?: never;
@@ -11083,132 +11062,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Run"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Timeout */
-            408: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Insufficient Storage */
-            507: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    list_runs: {
-        parameters: {
-            query?: {
-                /** @description As it was before. */
-                before?: number | null;
-                /** @description In words. */
-                words?: string;
-                /** @description The most there is to get. */
-                most?: number;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RunPage"];
                 };
             };
             /** @description Bad Request */
@@ -14037,10 +13890,12 @@ export interface operations {
                 words?: string;
                 /** @description Added after the factor, where units have another zero; or how many lines were skipped. */
                 offset?: number;
-                /** @description The most there is to get. */
+                /** @description The most there is to get; of a list */
                 most?: number;
                 /** @description How many runs each further choice would leave. */
                 facets?: boolean;
+                /** @description What this one follows: a phase, the one before where none is named; of a list, the key of the last line one has. */
+                after?: string | null;
                 /** @description Family of metal. */
                 family?: string[] | null;
                 /** @description Thickness, in words. */
@@ -14668,7 +14523,12 @@ export interface operations {
     };
     list_photos: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description What this one follows: a phase, the one before where none is named; of a list, the key of the last line one has. */
+                after?: string | null;
+                /** @description The most there is to get; of a list */
+                most?: number;
+            };
             header?: never;
             path: {
                 /** @description Id of the run. */
@@ -14681,6 +14541,8 @@ export interface operations {
             /** @description Successful Response */
             200: {
                 headers: {
+                    /** @description The address of the next page, where there is one. */
+                    Link?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -15290,7 +15152,12 @@ export interface operations {
     };
     list_procedures: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description What this one follows: a phase, the one before where none is named; of a list, the key of the last line one has. */
+                after?: number;
+                /** @description The most there is to get; of a list */
+                most?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -15300,6 +15167,8 @@ export interface operations {
             /** @description Successful Response */
             200: {
                 headers: {
+                    /** @description The address of the next page, where there is one. */
+                    Link?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -18415,6 +18284,10 @@ export interface operations {
             query?: {
                 /** @description Id of the job. */
                 job_id?: string | null;
+                /** @description What this one follows: a phase, the one before where none is named; of a list, the key of the last line one has. */
+                after?: string | null;
+                /** @description The most there is to get; of a list */
+                most?: number;
             };
             header?: never;
             path?: never;
@@ -18425,6 +18298,8 @@ export interface operations {
             /** @description Successful Response */
             200: {
                 headers: {
+                    /** @description The address of the next page, where there is one. */
+                    Link?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -18657,7 +18532,7 @@ export interface operations {
     draw_watch: {
         parameters: {
             query?: {
-                /** @description The phase this one waits for; the one before where none is named. */
+                /** @description What this one follows: a phase, the one before where none is named; of a list, the key of the last line one has. */
                 after?: number;
             };
             header?: never;
@@ -19897,7 +19772,12 @@ export interface operations {
     };
     list_metals: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description What this one follows: a phase, the one before where none is named; of a list, the key of the last line one has. */
+                after?: string | null;
+                /** @description The most there is to get; of a list */
+                most?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -19907,6 +19787,8 @@ export interface operations {
             /** @description Successful Response */
             200: {
                 headers: {
+                    /** @description The address of the next page, where there is one. */
+                    Link?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -20802,7 +20684,12 @@ export interface operations {
     };
     list_rack: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description What this one follows: a phase, the one before where none is named; of a list, the key of the last line one has. */
+                after?: string | null;
+                /** @description The most there is to get; of a list */
+                most?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -20812,6 +20699,8 @@ export interface operations {
             /** @description Successful Response */
             200: {
                 headers: {
+                    /** @description The address of the next page, where there is one. */
+                    Link?: string;
                     [name: string]: unknown;
                 };
                 content: {

@@ -51,7 +51,7 @@ export function FlowLadder({ rungs, width, wanted, steerable }: FlowLadderProps)
   const ticks: number[] = [];
   for (const tick of TICKS.filter((one) => one >= first && one <= last))
     if (x(tick) - x(ticks.at(-1) ?? first / 100) >= TICK_APART_PX) ticks.push(tick);
-  const told = rungs
+  const rungTexts = rungs
     .map(
       (rung) =>
         `${rung.label}: bore ${units.measure(rung.boreMm, "mm", 2)}, ${units.range(rung.low, rung.high, "L/h")} ${units.symbol("L/h")}${rung.words ? `, ${rung.words}` : ""}`,
@@ -68,7 +68,7 @@ export function FlowLadder({ rungs, width, wanted, steerable }: FlowLadderProps)
       className="block text-[13px]"
     >
       <title id={`${id}-text`}>
-        {`Flow ladder${wanted ? `, this job wants ${units.measure(wanted, "L/h")}` : ""}. ${told}.`}
+        {`Flow ladder${wanted ? `, this job wants ${units.measure(wanted, "L/h")}` : ""}. ${rungTexts}.`}
       </title>
       <text x={2} y={13} className="fill-mute">
         usable flow of each tip

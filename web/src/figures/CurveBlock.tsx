@@ -42,7 +42,9 @@ export function CurveBlock({ curve }: { curve: Curve }) {
     const symbol = units.symbol(unit);
     return `${significant(value)}${symbol && symbol !== "°" ? " " : ""}${symbol}`;
   };
-  const told = marks.map((p) => `${measure(p.y, curve.y_unit)} at ${measure(p.x, curve.x_unit)}`);
+  const markTexts = marks.map(
+    (p) => `${measure(p.y, curve.y_unit)} at ${measure(p.x, curve.x_unit)}`,
+  );
   return (
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
@@ -51,7 +53,7 @@ export function CurveBlock({ curve }: { curve: Curve }) {
       className="mt-2 block w-full text-[12px]"
     >
       <title id={`${id}-text`}>
-        {told.length > 0 ? `${curve.label}: ${told.join(", ")}.` : `${curve.label}.`}
+        {markTexts.length > 0 ? `${curve.label}: ${markTexts.join(", ")}.` : `${curve.label}.`}
       </title>
       <text x={2} y={12} className="fill-mute">
         {units.symbol(curve.y_unit)}

@@ -36,7 +36,7 @@ const digits = (figure: Figure) => (figure.low != null || figure.high != null ? 
 const words = (figure: Figure, units: Units): string | null =>
   figure.text == null || figure.id === "tip" ? (figure.text ?? null) : units.prose(figure.text);
 
-const told = (figure: Figure, units: Units): string =>
+const textOf = (figure: Figure, units: Units): string =>
   words(figure, units) ??
   (figure.value == null ? "—" : units.measure(figure.value, figure.unit ?? "", digits(figure)));
 
@@ -48,7 +48,7 @@ export function FigureBlock(props: FigureBlockProps) {
   const unit = figure.unit ?? "";
   const own = figure.own ?? [];
   const shown = figure.value == null ? null : units.show(figure.value, unit, digits(figure));
-  const changed = was !== undefined && told(was, units) !== told(figure, units);
+  const changed = was !== undefined && textOf(was, units) !== textOf(figure, units);
   return (
     <section
       aria-label={of ? `${figure.label}, ${of}` : figure.label}
@@ -103,7 +103,7 @@ export function FigureBlock(props: FigureBlockProps) {
         </span>
         {shown && <span>{shown.symbol}</span>}
         <span className="text-sm text-mute">{units.span(figure.low, figure.high, unit)}</span>
-        {changed && was && <span className="text-sm text-mute">was {told(was, units)}</span>}
+        {changed && was && <span className="text-sm text-mute">was {textOf(was, units)}</span>}
       </p>
       {figure.detail && <p className="text-sm text-mute">{units.prose(figure.detail)}</p>}
       <ScaleBar figure={figure} />

@@ -47,7 +47,7 @@ export function OwnChooser({ own, family, error, onChange, onTaken }: OwnChooser
           id={id}
           autoComplete="off"
           className="field"
-          placeholder={own.told == null ? reckoned : units.measure(own.told, own.unit, 3)}
+          placeholder={own.typed == null ? reckoned : units.measure(own.typed, own.unit, 3)}
           value={text}
           onChange={(event) => setText(event.target.value)}
         />
@@ -63,7 +63,7 @@ export function OwnChooser({ own, family, error, onChange, onTaken }: OwnChooser
         <button className="button" disabled={text.trim() === ""}>
           Use mine
         </button>
-        {own.told != null && (
+        {own.typed != null && (
           <button type="button" className="button" onClick={() => void send(null)}>
             Back to the reckoned
           </button>

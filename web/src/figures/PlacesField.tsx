@@ -8,15 +8,15 @@ interface PlacesFieldProps {
   hint: string;
   field: string;
   /** What stands: each a place, or a place and what was read there, mm. */
-  told: number[][];
+  places: number[][];
   fault: string | null;
   onChange: (changes: Changes) => Promise<boolean>;
 }
 
 /** Places along a piece, typed in one line in any unit. */
-export function PlacesField({ told, ...field }: PlacesFieldProps) {
+export function PlacesField({ places, ...field }: PlacesFieldProps) {
   const units = useUnits();
-  const standing = told
+  const standing = places
     .map((one) => one.map((mm) => units.measure(mm, "mm", 5)).join(": "))
     .join("; ");
   const hint = units.prose(field.hint);
@@ -29,11 +29,11 @@ export function PlacesField({ told, ...field }: PlacesFieldProps) {
 export function SaidField({
   said,
   ...rest
-}: Omit<PlacesFieldProps, "told"> & { said: string | null | undefined }) {
+}: Omit<PlacesFieldProps, "places"> & { said: string | null | undefined }) {
   return <LineField standing={said ?? ""} {...rest} />;
 }
 
-interface LineFieldProps extends Omit<PlacesFieldProps, "told"> {
+interface LineFieldProps extends Omit<PlacesFieldProps, "places"> {
   standing: string;
   /** What was typed, as it is meant. */
   whole?: (text: string) => string;

@@ -17,7 +17,7 @@ interface FileDialogProps<Held extends { left_out: string[] }, Came> {
   /** What was read, one line an item. */
   read: (held: Held) => ReadonlyArray<{ name: string; about: string }>;
   /** What an import came to, in words. */
-  told: (came: Came) => string;
+  summary: (came: Came) => string;
 }
 
 /** A file looked into first, then taken whole or not at all. */
@@ -90,7 +90,7 @@ export function FileDialog<Held extends { left_out: string[] }, Came>(
           </>
         )}
         {take.data && (
-          <p className="border-l-4 border-good bg-shade px-3 py-2">{props.told(take.data)}.</p>
+          <p className="border-l-4 border-good bg-shade px-3 py-2">{props.summary(take.data)}.</p>
         )}
       </div>
     </Dialog>

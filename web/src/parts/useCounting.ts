@@ -12,13 +12,13 @@ const SLEPT_MS = 3000;
  * Count seconds on from what the server said. The page's own monotonic count is used, so that a
  * tablet whose clock is changed shows the right time; when it finds it has slept, it asks again.
  */
-export function useCounting(told: Counted | null, onSlept: () => void) {
-  const [seconds, setSeconds] = useState(told?.elapsed_s ?? 0);
+export function useCounting(counted: Counted | null, onSlept: () => void) {
+  const [seconds, setSeconds] = useState(counted?.elapsed_s ?? 0);
   const slept = useRef(onSlept);
   useEffect(() => {
     slept.current = onSlept;
   });
-  const elapsed = told?.elapsed_s ?? null;
+  const elapsed = counted?.elapsed_s ?? null;
   useEffect(() => {
     if (elapsed === null) return;
     const heard = performance.now();
@@ -34,7 +34,7 @@ export function useCounting(told: Counted | null, onSlept: () => void) {
     const timer = setInterval(tick, TICK_MS);
     return () => clearInterval(timer);
   }, [elapsed]);
-  const left = told?.seconds == null ? null : Math.max(0, told.seconds - seconds);
+  const left = counted?.seconds == null ? null : Math.max(0, counted.seconds - seconds);
   return { seconds, left };
 }
 

@@ -28,8 +28,8 @@ export function CountDown({
   after,
   shy = false,
 }: CountDownProps) {
-  const { told, kept, start } = useClock(run, bench, clock);
-  const { left } = useCounting(told, onSlept);
+  const { counted, kept, start } = useClock(run, bench, clock);
+  const { left } = useCounting(counted, onSlept);
   const done = left === 0;
   const was = useRef(left);
   useEffect(() => {
@@ -38,10 +38,10 @@ export function CountDown({
   }, [done, left, onSignal]);
   const mine =
     !shy &&
-    told === null &&
+    counted === null &&
     (after === undefined || run.bench.clocks.some((one) => one.clock === after));
   useKeys({ t: start, T: start }, mine);
-  if (told === null)
+  if (counted === null)
     return (
       <button
         onClick={start}

@@ -13,8 +13,8 @@ interface PaceBarProps extends ToolProps {
 /** A marker that goes along the seam at the planned speed while the seam's clock runs. */
 export function PaceBar({ run, onSlept, onSignal, ticking }: PaceBarProps) {
   const units = useUnits();
-  const told = run.bench.clocks.find((clock) => clock.clock === "seam") ?? null;
-  const { seconds } = useCounting(told, onSlept);
+  const counted = run.bench.clocks.find((clock) => clock.clock === "seam") ?? null;
+  const { seconds } = useCounting(counted, onSlept);
   const figures = run.plan.stations.flatMap((station) => station.figures ?? []);
   const travel = figures.find((figure) => figure.id === "travel_mm_per_min")?.value ?? null;
   const seamMm = figures.find((figure) => figure.id === "length_mm")?.value ?? null;
@@ -24,9 +24,9 @@ export function PaceBar({ run, onSlept, onSignal, ticking }: PaceBarProps) {
   const passed = Math.floor(at / TICK_MM);
   const last = useRef(passed);
   useEffect(() => {
-    if (ticking && told !== null && passed > last.current) onSignal();
+    if (ticking && counted !== null && passed > last.current) onSignal();
     last.current = passed;
-  }, [passed, ticking, told, onSignal]);
+  }, [passed, ticking, counted, onSignal]);
   if (!known) return null;
   const left = run.log.hand === "left";
   const share = (100 * at) / seamMm;

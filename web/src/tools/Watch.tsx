@@ -26,9 +26,9 @@ export function Watch({
   taken = null,
   onTaken,
 }: WatchProps) {
-  const { told, start } = useClock(run, bench, clock);
-  const { seconds } = useCounting(told, onSlept);
-  const running = told !== null;
+  const { counted, start } = useClock(run, bench, clock);
+  const { seconds } = useCounting(counted, onSlept);
+  const running = counted !== null;
   const press = () => {
     if (!running) start();
     else if (onTaken) {

@@ -66,12 +66,12 @@ export function useBenchRun(run: Run) {
     enqueue((version) =>
       answer(client.POST("/api/runs/{run_id}/begin", { params, body: { version, start } })),
     );
-  const confirm = (step: string, told: "yes" | "no" = "yes") =>
+  const confirm = (step: string, report: "yes" | "no" = "yes") =>
     enqueue((version) =>
       answer(
         client.POST("/api/runs/{run_id}/confirm", {
           params,
-          body: { version, step, answer: told },
+          body: { version, step, answer: report },
         }),
       ),
     );
@@ -119,12 +119,12 @@ export function useBenchRun(run: Run) {
     enqueue((version) =>
       answer(client.POST("/api/runs/{run_id}/leak-test", { params, body: { version, readings } })),
     );
-  const tell = (act: string, told: Record<string, unknown>) =>
+  const tell = (act: string, report: Record<string, unknown>) =>
     enqueue((version) =>
       answer(
         client.POST("/api/runs/{run_id}/acts/{act}", {
           params: { path: { ...params.path, act } },
-          body: { version, told },
+          body: { version, report },
         }),
       ),
     );

@@ -12,5 +12,5 @@ export function useClock(run: Run, bench: Bench, clock: ClockId) {
     setPressed({ elapsed_s: 0, seconds: null });
     void bench.startClock(clock).then(() => setPressed(null));
   };
-  return { told: pressed ?? kept, kept, start };
+  return { counted: pressed ?? kept, kept, start };
 }

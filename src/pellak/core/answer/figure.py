@@ -2,7 +2,7 @@
 
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import AliasChoices, Field
 
 from pellak.core.answer.quantity_kinds import QuantityKind
 from pellak.core.answer.working import Caution, Record, School, Working
@@ -113,13 +113,14 @@ class MethodLine(Record):
 
 
 class Override(Record):
-    """A figure the person may decide: the job's field, what they told, and what is reckoned."""
+    """A figure the person may decide: the job's field, what they typed, and what is reckoned."""
 
     field: str
     label: str
     kind: QuantityKind
     unit: str
-    told: float | None = None
+    typed: float | None = Field(default=None, validation_alias=AliasChoices("typed", "told"))
+    """Plans kept before 0.2 name it `told`."""
     reckoned: float | None = None
     low: float | None = None
     high: float | None = None

@@ -126,21 +126,21 @@ def _box(a: float, b: float, c: float) -> tuple[float, float, float]:
     return a * b * c, 2 * (a * b + b * c + c * a), math.pi * (a + b + c)
 
 
-def _plate(told: BodyGiven) -> _Form:
-    length, width, wall = (told.size(f) for f in ("length_mm", "width_mm", "wall_mm"))
+def _plate(given: BodyGiven) -> _Form:
+    length, width, wall = (given.size(f) for f in ("length_mm", "width_mm", "wall_mm"))
     volume, area, edge = _box(length, width, wall)
     return _Form(volume, area, area, edge, wall / 2, wall, 3, length * width,
                  max(length, width) / 2, 0.5)  # fmt: skip
 
 
-def _block(told: BodyGiven) -> _Form:
-    d1, d2, d3 = sorted(told.size(f) for f in ("length_mm", "width_mm", "height_mm"))
+def _block(given: BodyGiven) -> _Form:
+    d1, d2, d3 = sorted(given.size(f) for f in ("length_mm", "width_mm", "height_mm"))
     volume, area, edge = _box(d1, d2, d3)
     return _Form(volume, area, area, edge, d1 / 2, d1, 3, d2 * d3, math.hypot(d1, d3 / 2), 0.4)
 
 
-def _cylinder(told: BodyGiven) -> _Form:
-    d, length = told.size("diameter_mm"), told.size("length_mm")
+def _cylinder(given: BodyGiven) -> _Form:
+    d, length = given.size("diameter_mm"), given.size("length_mm")
     area = math.pi * d * length + math.pi * d * d / 2
     edge = math.pi * length + math.pi**2 * d / 2
     long = length > 2 * d
@@ -148,8 +148,8 @@ def _cylinder(told: BodyGiven) -> _Form:
                  math.pi * d * length, max(length / 2, d), 0.5 if long else 0.4)  # fmt: skip
 
 
-def _ring(told: BodyGiven) -> _Form:
-    d, bore, length = told.size("diameter_mm"), told.size("bore_mm"), told.size("length_mm")
+def _ring(given: BodyGiven) -> _Form:
+    d, bore, length = given.size("diameter_mm"), given.size("bore_mm"), given.size("length_mm")
     if bore >= d:
         raise Refused("bore_mm", bore, f"a bore under the diameter, {d:g} mm")
     ends = math.pi / 4 * (d * d - bore * bore)
@@ -159,18 +159,18 @@ def _ring(told: BodyGiven) -> _Form:
                  math.pi * d * length, math.pi * (d + bore) / 4, 0.5)  # fmt: skip
 
 
-def _casting(told: BodyGiven) -> _Form:
-    wall, density = told.size("wall_mm"), body_metals()[told.family].density_kg_per_m3
-    volume = told.size("mass_kg") / density * 1e9
+def _casting(given: BodyGiven) -> _Form:
+    wall, density = given.size("wall_mm"), body_metals()[given.family].density_kg_per_m3
+    volume = given.size("mass_kg") / density * 1e9
     skin = volume / wall
-    sides = [told.length_mm, told.width_mm, told.height_mm]
+    sides = [given.length_mm, given.width_mm, given.height_mm]
     envelope, edge = skin, math.sqrt(4 * math.pi * skin)
     if None not in sides:
         solid, envelope, edge = _box(*(float(s or 0) for s in sides))
         if volume > solid * 1.001:
-            raise Refused("mass_kg", told.mass_kg, f"at most {solid * density / 1e9:.3g} kg: more "
+            raise Refused("mass_kg", given.mass_kg, f"at most {solid * density / 1e9:.3g} kg: more "
                           "does not go into those three sides")  # fmt: skip
-    per_wall = HOLLOW_PER_WALL if told.form == "hollow" else OPEN_PER_WALL
+    per_wall = HOLLOW_PER_WALL if given.form == "hollow" else OPEN_PER_WALL
     return _Form(volume, max(per_wall * skin, envelope), envelope, edge, wall / 2, wall, 3,
                  envelope, math.pi * math.sqrt(envelope / (4 * math.pi)), 0.3)  # fmt: skip
 
@@ -180,12 +180,12 @@ _FORMS: Mapping[str, Callable[[BodyGiven], _Form]] = {
 }  # fmt: skip
 
 
-def _cluster(told: BodyGiven, metal: BodyMetal) -> Body:
-    if not told.tubes:
+def _cluster(given: BodyGiven, metal: BodyMetal) -> Body:
+    if not given.tubes:
         raise Refused("tubes", None, "the tubes that meet: outside, wall, how many")
-    heated = told.size("heated_mm") / 1000
+    heated = given.size("heated_mm") / 1000
     section = girth = across = 0.0
-    for tube in told.tubes:
+    for tube in given.tubes:
         od, wall = tube.od_mm / 1000, tube.wall_mm / 1000
         if 2 * wall >= od:
             raise Refused("tubes", f"{tube.od_mm:g} x {tube.wall_mm:g}", "a wall under half of it")
@@ -193,29 +193,29 @@ def _cluster(told: BodyGiven, metal: BodyMetal) -> Body:
         girth += tube.count * math.pi * od
         across += tube.count * od
     area, depth = girth * heated, section / girth
-    count = sum(tube.count for tube in told.tubes)
+    count = sum(tube.count for tube in given.tubes)
     return Body(
         metal=metal, mass_kg=section * heated * metal.density_kg_per_m3, area_m2=area,
         envelope_m2=area, edge_m=0.0, depth_m=depth, depth_one_side_m=depth, shape_factor=3,
         face_m2=area, far_m=0.0, spread_factor=0.0, projected_m2=across * heated,
-        fin=Fin(section, girth, told.free_mm / 1000, across / count),
+        fin=Fin(section, girth, given.free_mm / 1000, across / count),
     )  # fmt: skip
 
 
-def body_of(told: BodyGiven) -> Body:
+def body_of(given: BodyGiven) -> Body:
     """Return the body reckoned. Raises Refused for a measure its shape is told by left out."""
-    metal = body_metals()[told.family]
-    if told.shape == "cluster":
-        return _cluster(told, metal)
-    if told.mass_kg is not None and told.shape != "casting":
-        raise Refused("mass_kg", told.mass_kg, "nothing: this shape is weighed by its sides")
-    form = _FORMS[told.shape](told)
+    metal = body_metals()[given.family]
+    if given.shape == "cluster":
+        return _cluster(given, metal)
+    if given.mass_kg is not None and given.shape != "casting":
+        raise Refused("mass_kg", given.mass_kg, "nothing: this shape is weighed by its sides")
+    form = _FORMS[given.shape](given)
     envelope = form.envelope_mm2 / 1e6
     return Body(
         metal=metal, mass_kg=form.volume_mm3 / 1e9 * metal.density_kg_per_m3,
         area_m2=form.area_mm2 / 1e6, envelope_m2=envelope, edge_m=form.edge_mm / 1e3,
         depth_m=form.depth_mm / 1e3, depth_one_side_m=form.depth_one_side_mm / 1e3,
         shape_factor=form.shape_factor, face_m2=form.face_mm2 / 1e6,
-        far_m=(told.far_mm or form.far_mm) / 1e3, spread_factor=form.spread_factor,
+        far_m=(given.far_mm or form.far_mm) / 1e3, spread_factor=form.spread_factor,
         projected_m2=envelope / 4,
     )  # fmt: skip

@@ -78,8 +78,8 @@ def _biot(of: Cooling) -> float:
 def _spans(given: CoolGiven, run: CoolRun) -> tuple[tuple[float | None, float | None], ...]:
     """Return low and high of the fastest hour, and of the hours to touch."""
     filling, watch = media().get(given.medium), given.watch_c
-    told = given.medium_sigma
-    medium = (filling.sigma_ln_k if told is None else told) if filling else 0.0
+    stated_sigma = given.medium_sigma
+    medium = (filling.sigma_ln_k if stated_sigma is None else stated_sigma) if filling else 0.0
     loss = 0.0 if filling else given.sigma_of_loss()
     if given.shape == "casting" and filling:
         # Its skin is guessed from its wall, and the medium takes heat through it.
@@ -164,13 +164,13 @@ def _working(given: CoolGiven, values: CoolValues) -> list[Working]:
     filling = media().get(given.medium)
     if filling is not None:
         source = f"{CHAIN_SOURCE}; {filling.source}"
-    told = f"{short(values.mass_kg, 3)} kg from {short(given.start_c, 4)} °C"
+    start_text = f"{short(values.mass_kg, 3)} kg from {short(given.start_c, 4)} °C"
     lines = [
         Working(
             name="hours_to_touch", value=values.hours_to_touch, unit="h",
             low=values.hours_to_touch_low, high=values.hours_to_touch_high,
             formula="sum of mass * heat per degree / what it loses, down to a hand's heat",
-            inserted=f"{told} to {given.touch_c:g} °C, {given.medium}", source=source,
+            inserted=f"{start_text} to {given.touch_c:g} °C, {given.medium}", source=source,
             note=_learnt(given) or TOUCH_SOURCE,
         ),
         Working(

@@ -96,9 +96,9 @@ def _thinned(at_s: list[float], values: list[float]) -> list[list[float]]:
 def _inner(given: FreeGiven) -> Inner | None:
     if given.inner is None or given.bore is None or given.purpose == "shrink-on":
         return None
-    told = given.inner
+    inner = given.inner
     return inner_of(
-        told.family, told.diameter_mm, told.length_mm, given.bore, gripped_mm(given.outer)
+        inner.family, inner.diameter_mm, inner.length_mm, given.bore, gripped_mm(given.outer)
     )
 
 

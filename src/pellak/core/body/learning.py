@@ -41,7 +41,7 @@ def _met(taken: Callable[[float], float | None], timed: float) -> FactorObservat
 
 
 @lru_cache(maxsize=256)
-def flame_told(given: SoakGiven, minutes: float) -> FactorObservation | None:
+def flame_observation(given: SoakGiven, minutes: float) -> FactorObservation | None:
     """Return what a heating timed in `minutes` says of the flame; None where it says nothing."""
     plain = given.model_copy(update={"flame_factor": 1.0})
 
@@ -53,7 +53,7 @@ def flame_told(given: SoakGiven, minutes: float) -> FactorObservation | None:
 
 
 @lru_cache(maxsize=256)
-def cooling_told(given: CoolGiven, minutes: float) -> FactorObservation | None:
+def cooling_observation(given: CoolGiven, minutes: float) -> FactorObservation | None:
     """Return what a cooling to the touch, timed in `minutes`, says of its loss: of the medium's
     conductivity where it is buried, else of the bare loss."""
     if given.medium == "furnace-ramp":

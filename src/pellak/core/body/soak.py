@@ -56,8 +56,12 @@ def _spans(given: SoakGiven, run: SoakRun, capture: float) -> tuple[float | None
     flame = given.sigma_of_flame(capture)
     loss, medium = given.sigma_of_loss(), 0.0
     if given.insulation is not None:
-        told = given.medium_sigma
-        medium = insulations()[given.insulation.kind].sigma_ln_k if told is None else told
+        stated_sigma = given.medium_sigma
+        medium = (
+            insulations()[given.insulation.kind].sigma_ln_k
+            if stated_sigma is None
+            else stated_sigma
+        )
     pairs = []
     for parts in ((flame, 0.0, 0.0), (0.0, loss, medium)):
         ends = []

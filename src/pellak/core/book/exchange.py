@@ -50,9 +50,9 @@ def json_of(content: bytes) -> object:
         raise Refused("file", f"{len(content)} bytes", "a file of runs in JSON") from None
 
 
-def _holds_more_than(most: int, told: object) -> bool:
+def _holds_more_than(most: int, document: object) -> bool:
     """Return whether a document holds more values than that."""
-    waiting, count = [told], 0
+    waiting, count = [document], 0
     while waiting and count <= most:
         one = waiting.pop()
         inner = one.values() if isinstance(one, Mapping) else one if isinstance(one, list) else ()
@@ -61,18 +61,18 @@ def _holds_more_than(most: int, told: object) -> bool:
     return count > most
 
 
-def runs_of(told: object, *, rename: bool) -> Iterator[RunTaken]:
+def runs_of(document: object, *, rename: bool) -> Iterator[RunTaken]:
     """Return the runs of a file, each checked.
 
     Args:
-        told: the file's JSON.
+        document: the file's JSON.
         rename: whether people come in as "somebody 1" and so on, in the order they are named.
 
     Raises:
         Refused: it is no such file, or a run in it cannot be used; names which and why.
     """
     try:
-        file = RunsFile.model_validate(told)
+        file = RunsFile.model_validate(document)
     except ValidationError as error:
         first = refusals(error)[0]
         accepted = f"a file of runs: {first.field} {first.accepted}"
@@ -90,15 +90,15 @@ def runs_of(told: object, *, rename: bool) -> Iterator[RunTaken]:
             ) from None
 
 
-def _renamed(told: Any, names: dict[str, str]) -> Any:
+def _renamed(document: Any, names: dict[str, str]) -> Any:
     """Return a document with every person in it under another name, the same one throughout."""
-    if isinstance(told, Mapping):
+    if isinstance(document, Mapping):
         return {
             key: names.setdefault(value, f"somebody {len(names) + 1}")
             if key == WHO and isinstance(value, str) and value
             else _renamed(value, names)
-            for key, value in told.items()
+            for key, value in document.items()
         }
-    if isinstance(told, Sequence) and not isinstance(told, str):
-        return [_renamed(value, names) for value in told]
-    return told
+    if isinstance(document, Sequence) and not isinstance(document, str):
+        return [_renamed(value, names) for value in document]
+    return document

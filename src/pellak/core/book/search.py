@@ -6,6 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field
 
+from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Number, Record
 from pellak.core.book.columns import Mask, RunColumns
 from pellak.core.model.run_measures import VERDICTS
@@ -122,6 +123,13 @@ class BookHits:
         order = self._order()
         return [self._columns.run_ids[row] for row in order[offset : offset + most]]
 
+    def place_after(self, run_id: str) -> int:
+        """Return the place that follows a run's, in the order wanted. Raises Refused."""
+        for place, row in enumerate(self._order(), start=1):
+            if self._columns.run_ids[row] == run_id:
+                return place
+        raise Refused("after", run_id, "the id of a run that is among those wanted")
+
     def facets(self) -> list[Facet]:
         """Return every facet with what may be chosen in it."""
         return [
@@ -169,12 +177,12 @@ class BookHits:
         if facet == "sign":
             counts = [(sign, int((columns.saw(sign) & mask).sum())) for sign in columns.signs]
         elif facet == "thickness":
-            told = np.bincount(self._bands[mask], minlength=len(THICKNESS_ENDS_MM) + 1)
-            counts = [(str(band), int(count)) for band, count in enumerate(told)]
+            counted = np.bincount(self._bands[mask], minlength=len(THICKNESS_ENDS_MM) + 1)
+            counts = [(str(band), int(count)) for band, count in enumerate(counted)]
         else:
             labels = columns.labels[facet]
-            told = np.bincount(columns.word(facet)[mask], minlength=len(labels))
-            counts = [(label, int(told[code])) for code, label in enumerate(labels)]
+            counted = np.bincount(columns.word(facet)[mask], minlength=len(labels))
+            counts = [(label, int(counted[code])) for code, label in enumerate(labels)]
         known = [(v, c) for v, c in counts if v and (c or v in chosen)]
         if facet != "thickness":
             known.sort(key=lambda one: (-one[1], one[0]))

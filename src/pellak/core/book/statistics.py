@@ -13,7 +13,7 @@ from pellak.core.tables.metal_families import family_name
 
 MM_PER_M = 1000.0
 GOOD = ("good",)
-MOST_SIGNS_TOLD, MOST_CURES = 12, 4
+MOST_SIGNS_LISTED, MOST_CURES = 12, 4
 MOST_MONTHS = 60
 Z = 1.0
 """Bands of a share are one standard deviation either way (Wilson 1927)."""
@@ -61,7 +61,7 @@ class Cure(Record):
     helped: int
 
 
-class SignTold(Record):
+class SignCount(Record):
     """How often a sign was seen among the runs wanted, and what cured it."""
 
     sign: str
@@ -76,7 +76,7 @@ class BookStatistics(Record):
     success: list[Share]
     months: list[MonthRatio]
     gas: list[GasPerMetre]
-    signs: list[SignTold]
+    signs: list[SignCount]
 
 
 def wilson(good: int, of: int) -> tuple[float, float]:
@@ -144,35 +144,35 @@ def _months(columns: RunColumns, mask: Mask) -> list[MonthRatio]:
     known = mask & np.isfinite(ratio)
     days = columns.number("day")[known].astype("int64").astype("datetime64[D]")
     months = days.astype("datetime64[M]")
-    told = []
+    ratios = []
     for month in np.unique(months)[-MOST_MONTHS:]:
         low, middle, high = _quartiles(ratio[known][months == month])
         n = int((months == month).sum())
-        told.append(MonthRatio(month=str(month), n=n, middle=middle, low=low, high=high))
-    return told
+        ratios.append(MonthRatio(month=str(month), n=n, middle=middle, low=low, high=high))
+    return ratios
 
 
 def _gas(columns: RunColumns, mask: Mask) -> list[GasPerMetre]:
     per_m = columns.number("acetylene_l") / (columns.number("length_mm") / MM_PER_M)
-    told = []
+    rows = []
     for metal, band, ours in _groups(columns, mask & np.isfinite(per_m)):
         low, middle, high = _quartiles(per_m[ours])
-        told.append(
+        rows.append(
             GasPerMetre(
                 metal=metal, thickness=band_label(band), n=int(ours.sum()),
                 middle_l=middle, low_l=low, high_l=high,
             )
         )  # fmt: skip
-    return told
+    return rows
 
 
-def _signs(columns: RunColumns, mask: Mask, bad_signs: list[str]) -> list[SignTold]:
-    told = []
+def _signs(columns: RunColumns, mask: Mask, bad_signs: list[str]) -> list[SignCount]:
+    rows = []
     for sign in bad_signs:
         ours = columns.saw(sign) & mask
         if ours.any():
-            told.append(SignTold(sign=sign, runs=int(ours.sum()), cures=_cures(columns, ours)))
-    return sorted(told, key=lambda one: (-one.runs, one.sign))[:MOST_SIGNS_TOLD]
+            rows.append(SignCount(sign=sign, runs=int(ours.sum()), cures=_cures(columns, ours)))
+    return sorted(rows, key=lambda one: (-one.runs, one.sign))[:MOST_SIGNS_LISTED]
 
 
 def _cures(columns: RunColumns, ours: Mask) -> list[Cure]:

@@ -37,5 +37,5 @@ def book_words() -> BookWords:
     )
 
 
-def _words(told: Iterable[tuple[str, str]]) -> list[Word]:
-    return [Word(id=name, label=label) for name, label in told]
+def _words(pairs: Iterable[tuple[str, str]]) -> list[Word]:
+    return [Word(id=name, label=label) for name, label in pairs]

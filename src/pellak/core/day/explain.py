@@ -1,7 +1,7 @@
 """From units with their starts to a day in blocks, with the reasons for what is left out."""
 
 from pellak.core.day.calendar import Calendar, Placed
-from pellak.core.day.gas_report import gas_told, no_gas
+from pellak.core.day.gas_report import gas_of_day, no_gas
 from pellak.core.day.given import A_DAY_MIN, DayGiven
 from pellak.core.day.greedy import DayPlan
 from pellak.core.day.plan import (
@@ -26,13 +26,13 @@ def clock(minutes: float) -> str:
     return at if day == 0 else f"tomorrow {at}" if day == 1 else f"in {day} days {at}"
 
 
-def told(given: DayGiven, plan: DayPlan, way: Way, *, optimal: bool) -> DayValues:
+def day_values(given: DayGiven, plan: DayPlan, way: Way, *, optimal: bool) -> DayValues:
     """Return a plan as it is told."""
     timeline = _timeline(given, plan)
     return DayValues(
         timeline=timeline, done_min=plan.done_min if plan.placed else None,
         tip_changes=_tip_changes(plan), not_today=_not_today(given, plan),
-        hands_free=_hands_free(given, plan, timeline), gas=gas_told(given, plan), way=way,
+        hands_free=_hands_free(given, plan, timeline), gas=gas_of_day(given, plan), way=way,
         optimal=optimal,
     )  # fmt: skip
 

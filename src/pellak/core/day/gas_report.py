@@ -15,7 +15,7 @@ def no_gas(short_l: float) -> str:
     return f"acetylene runs out in it, about {math.ceil(short_l)} L short: swap a cylinder before"
 
 
-def gas_told(given: DayGiven, plan: DayPlan) -> DayGas:
+def gas_of_day(given: DayGiven, plan: DayPlan) -> DayGas:
     """Return the gas of all that is planned, and the first job there is not enough for."""
     parts = [part for one in plan.placed.values() for part in one.unit.parts]
     by_hour = _by_hour(plan)

@@ -32,16 +32,16 @@ def held(values: DayValues, on: str, at_min: float) -> HeldDay:
 def moved(was: HeldDay, values: DayValues, name_of: Callable[[str], str]) -> list[str]:
     """Return in words what a plan has become: its end, what no longer goes, what goes besides."""
     now, left = _whole(values), {one.job for one in values.not_today}
-    told = [_end(was, values)]
+    sentences = [_end(was, values)]
 
     def named(jobs: Iterable[str], words: str) -> None:
         names = ", ".join(sorted(name_of(job) for job in jobs))
         if names:
-            told.append(f"{words}: {names}.")
+            sentences.append(f"{words}: {names}.")
 
     named(left & set(was.today), "No longer whole today")
     named(now - set(was.today), "Now whole today")
-    return told
+    return sentences
 
 
 def _end(was: HeldDay, values: DayValues) -> str:

@@ -2,7 +2,7 @@
 
 from pellak.core.answer.working import Answer, Caution, Reckoner, Working
 from pellak.core.day.exact import proved
-from pellak.core.day.explain import clock, told
+from pellak.core.day.explain import clock, day_values
 from pellak.core.day.given import DayGiven
 from pellak.core.day.greedy import DayPlan, plan_greedily
 from pellak.core.day.local_search import search_locally
@@ -44,7 +44,7 @@ def plan_day(given: DayGiven) -> DayAnswer:
             if better.plan.worth() < plan.worth():
                 plan, way = better.plan, "program"
         plan = search_locally(given, plan)
-    values = told(given, plan, way, optimal=optimal)
+    values = day_values(given, plan, way, optimal=optimal)
     return DayAnswer(
         values=values, working=_working(given, plan, values), cautions=_cautions(given, values)
     )

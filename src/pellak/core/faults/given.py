@@ -7,7 +7,7 @@ from pydantic import Field
 from pellak.core.answer.working import Number, Record
 from pellak.core.tables import MetalFamily
 
-Told = Literal["yes", "no"]
+YesNo = Literal["yes", "no"]
 
 
 class RemedyTried(Record):
@@ -50,11 +50,11 @@ class FaultsGiven(Record):
     contents_share: Number | None = Field(default=None, ge=0, le=1)
     layers_done: Number | None = Field(default=None, ge=0, le=20)
     tack_pitch_share: Number | None = Field(default=None, ge=0, le=20)
-    cleaned: Told | None = None
-    cooled_as_planned: Told | None = None
-    set_flowing: Told | None = None
-    rod_kept_dry: Told | None = None
-    flux: Told | None = None
+    cleaned: YesNo | None = None
+    cooled_as_planned: YesNo | None = None
+    set_flowing: YesNo | None = None
+    rod_kept_dry: YesNo | None = None
+    flux: YesNo | None = None
     held_on: Literal["bench", "brick"] | None = None
     restraint: Literal["low", "medium", "high"] | None = None
     place: Literal["shop", "open-air", "roof", "vehicle", "confined"] | None = None

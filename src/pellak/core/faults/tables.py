@@ -56,7 +56,7 @@ class Evidence(Record):
     source: str
 
 
-def _told(name: str, key: str) -> list[Any]:
+def _rows(name: str, key: str) -> list[Any]:
     """Return the rows of a table, and of the table of that name in each kind's own room."""
     rooms = sorted(files("pellak.core.kinds").iterdir(), key=lambda room: room.name)
     tables = [files("pellak.core.tables").joinpath(name), *(r.joinpath(name) for r in rooms)]
@@ -70,13 +70,13 @@ def _told(name: str, key: str) -> list[Any]:
 @cache
 def fault_causes() -> dict[str, Cause]:
     """Return every cause by its id."""
-    return {row["id"]: Cause.model_validate(row) for row in _told("fault_causes.toml", "cause")}
+    return {row["id"]: Cause.model_validate(row) for row in _rows("fault_causes.toml", "cause")}
 
 
 @cache
 def fault_signs() -> dict[str, FaultSign]:
     """Return every sign by its id."""
-    return {row["id"]: FaultSign.model_validate(row) for row in _told("fault_signs.toml", "sign")}
+    return {row["id"]: FaultSign.model_validate(row) for row in _rows("fault_signs.toml", "sign")}
 
 
 @cache

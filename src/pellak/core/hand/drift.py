@@ -52,7 +52,7 @@ def off_by(logs: Sequence[TimedPuddle]) -> list[OffBy]:
     sigmas = np.concatenate([columns.sigmas, np.full(len(tips), TIP_SIGMA)])
     mean: Floats = np.zeros(len(sigmas))
     covariance: Floats = np.diag(sigmas**2)
-    told = []
+    found = []
     for place, log in enumerate(logs):
         read = factor_of(log)
         if read is None or not believable(read):
@@ -63,12 +63,12 @@ def off_by(logs: Sequence[TimedPuddle]) -> list[OffBy]:
         variance = float(row @ along) + read.error**2
         rest = read.ln_factor - float(row @ mean)
         deviations = rest / math.sqrt(variance)
-        told.append(OffBy(log=place, deviations=deviations, ln_factor=rest))
+        found.append(OffBy(log=place, deviations=deviations, ln_factor=rest))
         # A stray moves what is known no further than the most it counts for.
         held = max(-MOST_OFF, min(MOST_OFF, deviations)) * math.sqrt(variance)
         mean = mean + along * (held / variance)
         covariance = covariance - np.outer(along, along) / variance
-    return told
+    return found
 
 
 def drift_of(name: str, off: Sequence[OffBy]) -> Drift | None:

@@ -165,13 +165,13 @@ def fit_hand(logs: Sequence[TimedPuddle], apart: Collection[int] = ()) -> HandFi
     rows = rows.reshape(len(fitted), len(columns.names))
     y = np.array([one.ln_factor for one in counted])
     errors = np.array([one.error for one in counted])
-    told = np.array([logs[n].weight for n in fitted])
-    mean, covariance = solved(rows, y, errors, told, columns.sigmas)
+    weights = np.array([logs[n].weight for n in fitted])
+    mean, covariance = solved(rows, y, errors, weights, columns.sigmas)
     tails = np.ones_like(y)
     for _ in range(PASSES):
         off = (y - rows @ mean) / (STRAY_AT * errors)
         tails = 1 / (1 + off**2)
-        mean, covariance = solved(rows, y, errors, told * tails, columns.sigmas)
+        mean, covariance = solved(rows, y, errors, weights * tails, columns.sigmas)
     return HandFit(logs, reads, fitted, columns, mean, covariance, tails)
 
 

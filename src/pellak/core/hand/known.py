@@ -27,7 +27,7 @@ class HandFactor:
 
     factor: float = 1.0
     sigma: float | None = None
-    told: str = ""
+    label: str = ""
 
 
 MODEL_HAND = HandFactor()

@@ -50,7 +50,7 @@ class ShopAsked:
 class Act:
     """Something told at the bench: what is told, and what it makes of the log."""
 
-    told: type[Record]
+    report: type[Record]
     change: Callable[[Plan, RunLog, Any], RunLog]
 
 

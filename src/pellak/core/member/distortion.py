@@ -117,7 +117,7 @@ def camber_mm(welds: Sequence[Weld], length_mm: float, shape: SectionProperties)
 
 
 def _rivals(one_side: float) -> list[RivalPlan]:
-    told = [
+    rivals = [
         ("one-side", "all on one side", "the least turning, the most bow", 1.0),
         ("intermittent", "intermittent, two fifths of the length",
          "where the joint needs not be tight: less weld, less bow", INTERMITTENT_SHARE),
@@ -130,7 +130,7 @@ def _rivals(one_side: float) -> list[RivalPlan]:
             low_mm=min(SPREAD[0] * share * one_side, SPREAD[1] * share * one_side),
             high_mm=max(SPREAD[0] * share * one_side, SPREAD[1] * share * one_side),
         )
-        for name, label, why, share in told
+        for name, label, why, share in rivals
     ]  # fmt: skip
 
 

@@ -57,7 +57,7 @@ def psi_of(given: StraightenGiven, unit_rad: float) -> Psi:
     return fitted_psi(_moves(given, unit_rad), earlier)
 
 
-def told_by(given: StraightenGiven) -> Earlier | None:
+def earlier_of(given: StraightenGiven) -> Earlier | None:
     """Return what this member's rounds tell the next one like it; None while none is read cold."""
     moves = _moves(given, kink_of(given).unit_rad)
     if not moves:

@@ -41,14 +41,14 @@ def limit_c(steel: Steel, temper_c: float | None) -> float:
     return limit
 
 
-def planned_peak_c(steel: Steel, temper_c: float | None, told_c: float | None) -> float:
+def planned_peak_c(steel: Steel, temper_c: float | None, typed_c: float | None) -> float:
     """Return the temperature to stop at, °C. Raises Refused for one over the limit."""
     limit = limit_c(steel, temper_c)
-    if told_c is None:
+    if typed_c is None:
         return min(TEMPERED_PLAN_C if steel == "quenched-tempered" else COMMON_PLAN_C, limit)
-    if told_c > limit:
-        raise Refused("peak_c", told_c, f"at most {limit:g} °C for this steel")
-    return told_c
+    if typed_c > limit:
+        raise Refused("peak_c", typed_c, f"at most {limit:g} °C for this steel")
+    return typed_c
 
 
 def sound(condition: Condition) -> None:

@@ -49,7 +49,7 @@ Moves = Sequence[tuple[float, float]]
 """For each round read cold: what psi 1 would have moved the bow, mm, and what it moved, mm."""
 
 
-def _told(moves: Moves, grid: Floats) -> Floats:
+def _ln_likelihood(moves: Moves, grid: Floats) -> Floats:
     """Return the logarithm of how well each ln psi of a grid fits some rounds."""
     logs = np.zeros(len(grid))
     for of_one, moved in moves:
@@ -69,7 +69,7 @@ def _prior(earlier: Sequence[Moves]) -> Floats:
     logs = -0.5 * ((shop - math.log(PRIOR_MEDIAN)) / between) ** 2
     near = np.exp(-0.5 * ((shop[:, None] - shop[None, :]) / ALIKE_SPREAD) ** 2)
     for moves in earlier:
-        fits = _told(moves, shop)
+        fits = _ln_likelihood(moves, shop)
         logs = logs + np.log(near @ np.exp(fits - fits.max()) + TINY)
     of_shop = np.exp(logs - logs.max())
     scatter = np.exp(-0.5 * ((_GRID[:, None] - shop[None, :]) / ALIKE_SPREAD) ** 2)
@@ -79,11 +79,11 @@ def _prior(earlier: Sequence[Moves]) -> Floats:
 
 def fitted_psi(moves: Moves, earlier: Sequence[Moves] = ()) -> Psi:
     """Return psi after some rounds, and after the rounds of earlier members like this one."""
-    logs = _prior(earlier) + _told(moves, _GRID)
+    logs = _prior(earlier) + _ln_likelihood(moves, _GRID)
     weights = np.exp(logs - logs.max())
-    told = (np.cumsum(weights) - weights / 2) / weights.sum()
+    cumulative = (np.cumsum(weights) - weights / 2) / weights.sum()
 
     def at(share: float) -> float:
-        return math.exp(float(np.interp(share, told, _GRID)))
+        return math.exp(float(np.interp(share, cumulative, _GRID)))
 
     return Psi(median=at(0.5), low=at(LOW_SHARE), high=at(HIGH_SHARE))

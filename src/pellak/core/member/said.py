@@ -52,13 +52,13 @@ def read_said(text: str) -> dict[str, str | float]:
         raise Refused("said", text, f"the section too, such as tube, flat or angle; {ACCEPTED}")
     unit = " in" if _inches(sizes) else ""
     mm = [_mm(text, one + (unit if re.fullmatch(r"[\d./ -]+", one) else "")) for one in sizes]
-    told: dict[str, str | float] = {"section": kind, "depth_mm": mm[0], "thickness_mm": mm[-1]}
+    stated: dict[str, str | float] = {"section": kind, "depth_mm": mm[0], "thickness_mm": mm[-1]}
     if len(mm) == 3:
-        told["width_mm"] = mm[1]
+        stated["width_mm"] = mm[1]
     length = re.search(r"[\d./½¼¾ ]+\s*(?:mm|m|ft|in|'|\")(?![a-z])", rest, re.I)
     if length is not None:
-        told["length_mm"] = _mm(text, length.group())
-    return told
+        stated["length_mm"] = _mm(text, length.group())
+    return stated
 
 
 def _mm(text: str, part: str) -> float:

@@ -234,9 +234,11 @@ def reckon_straighten(given: StraightenGiven) -> StraightenAnswer:
     kink = kink_of(given)
     zone, shape, alpha, peak = kink.zone, kink.spot.shape, kink.alpha_per_k, kink.peak_c
     unit = kink.unit_rad
-    for told in given.attached:
-        if not told.from_mm <= told.to_mm <= given.length_mm:
-            raise Refused("attached", f"{told.from_mm:g} to {told.to_mm:g}", "a stretch of it")
+    for attachment in given.attached:
+        if not attachment.from_mm <= attachment.to_mm <= given.length_mm:
+            raise Refused(
+                "attached", f"{attachment.from_mm:g} to {attachment.to_mm:g}", "a stretch of it"
+            )
     member = _Member(given, peak, unit, psi_of(given, unit))
     psi, length, left = member.psi, given.length_mm, max(0.0, member.left_mm)
     used = sum(len(r.spots) for r in given.rounds)

@@ -88,6 +88,6 @@ class StraightenGiven(Record):
         return max(station.bow_mm for station in self.stations)
 
 
-def is_hot(told: Round) -> bool:
+def is_hot(made: Round) -> bool:
     """Return whether a round was read on a member too warm to tell its bow."""
-    return told.surface_c is not None and told.surface_c > TOUCH_C
+    return made.surface_c is not None and made.surface_c > TOUCH_C

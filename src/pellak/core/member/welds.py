@@ -53,15 +53,15 @@ def _row(text: str, part: str) -> dict[str, float]:
     found = _ROW.match(part)
     if found is None:
         raise Refused("welds_said", text, ACCEPTED)
-    told = {name: _mm(text, found[name]) for name in ("length", "pitch", "start", "leg")}
+    sizes = {name: _mm(text, found[name]) for name in ("length", "pitch", "start", "leg")}
     count = int(found["count"] or 1)
-    if count > 1 and told["pitch"] <= 0:
+    if count > 1 and sizes["pitch"] <= 0:
         raise Refused("welds_said", text, f"the pitch of several welds; {ACCEPTED}")
     if not 1 <= count <= MOST_WELDS:
         raise Refused("welds_said", text, f"1 to {MOST_WELDS} welds")
-    if count > 1 and told["pitch"] < told["length"]:
+    if count > 1 and sizes["pitch"] < sizes["length"]:
         raise Refused("welds_said", text, f"a pitch longer than a weld; {ACCEPTED}")
-    return {"count": count, **{f"{name}_mm": value for name, value in told.items()}}
+    return {"count": count, **{f"{name}_mm": value for name, value in sizes.items()}}
 
 
 def _mm(text: str, part: str | None) -> float:

@@ -138,7 +138,7 @@ STEEL = {
 IRON = {"ce_cast": carbon_equivalent_cast, "carbon_saturation": carbon_saturation}
 
 
-def _told(given: CarbonEquivalentGiven) -> tuple[Composition, str]:
+def _stated(given: CarbonEquivalentGiven) -> tuple[Composition, str]:
     if (given.composition is None) == (given.alloy is None):
         raise Refused("composition", given.composition, "either a composition or an alloy id")
     if given.alloy is not None:
@@ -184,7 +184,7 @@ def reckon_carbon_equivalent(given: CarbonEquivalentGiven) -> CarbonEquivalentAn
     iron C + (Si + P) / 3.
     Raises Refused without carbon, without a family, for both a composition and an alloy.
     """
-    composition, family = _told(given)
+    composition, family = _stated(given)
     methods = IRON if traits_of(family).graphitic else STEEL
     found: dict[str, Number] = {name: rule(composition) for name, rule in methods.items()}
     cautions = []

@@ -209,6 +209,6 @@ def write_file(certificates: Sequence[Certificate], kind: FileKind) -> str:
     writer.writerow(["heat", "alloy", "note", *(f"{e}_pct" for e in used)])
     for c in certificates:
         cells = [c.amounts[e].text if e in c.amounts else "" for e in used]
-        told = [plain_cell(text) for text in (c.heat, c.alloy, c.note)]
-        writer.writerow([*told, *cells])
+        texts = [plain_cell(text) for text in (c.heat, c.alloy, c.note)]
+        writer.writerow([*texts, *cells])
     return out.getvalue()

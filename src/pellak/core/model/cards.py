@@ -56,13 +56,13 @@ def bench_cards(
 
 
 def _worded(step: Step, words: Mapping[str, str]) -> Step:
-    told = {}
+    worded = {}
     for field in ("text", "detail", "limit"):
         text = getattr(step, field)
         for name, word in words.items():
             text = text.replace(f"{{{name}}}", word)
-        told[field] = text
-    return step.model_copy(update=told)
+        worded[field] = text
+    return step.model_copy(update=worded)
 
 
 def cards_at_bench(cards: Sequence[BenchCard], start: Start, hand: Hand) -> list[BenchCard]:

@@ -32,18 +32,20 @@ class LogField(Record):
     burns: bool = False
     group: LogGroup = "timed"
 
-    def read(self, told: object) -> float | None:
+    def read(self, typed: object) -> float | None:
         """Return what was typed or timed, in the field's own unit; nothing typed is None.
 
         A bare number is in that unit. Raises Refused naming the field.
         """
-        if told is None or (isinstance(told, str) and not told.strip()):
+        if typed is None or (isinstance(typed, str) and not typed.strip()):
             return None
-        value = self._typed(told) if isinstance(told, str) else told
+        value = self._typed(typed) if isinstance(typed, str) else typed
         if isinstance(value, bool) or not isinstance(value, int | float):
-            raise Refused(self.id, told, f"a number, or text with a unit; in {self.unit} by itself")
+            raise Refused(
+                self.id, typed, f"a number, or text with a unit; in {self.unit} by itself"
+            )
         if not self.least <= value <= self.most:
-            raise Refused(self.id, told, f"{self.least:g} to {self.most:g} {self.unit}")
+            raise Refused(self.id, typed, f"{self.least:g} to {self.most:g} {self.unit}")
         return float(value)
 
     def _typed(self, text: str) -> float:
@@ -76,5 +78,5 @@ class LoggedMeasure(Record):
 
 def planned_by(facts: Facts, field: LogField) -> float | None:
     """Return what a plan's facts say of a field, or None."""
-    told = getattr(facts, field.planned) if field.planned else facts.planned.get(field.id)
-    return None if told is None else float(told)
+    planned = getattr(facts, field.planned) if field.planned else facts.planned.get(field.id)
+    return None if planned is None else float(planned)

@@ -44,8 +44,8 @@ def own_rows() -> tuple[OwnRow, ...]:
 
 def without_own(job: J) -> J | None:
     """Return the job as it is with no figure decided by hand; None where none is."""
-    told = [row.field for row in own_rows() if getattr(job, row.field, None) is not None]
-    return job.model_copy(update=dict.fromkeys(told)) if told else None
+    typed = [row.field for row in own_rows() if getattr(job, row.field, None) is not None]
+    return job.model_copy(update=dict.fromkeys(typed)) if typed else None
 
 
 def with_own(
@@ -66,13 +66,13 @@ def _marked(station: Station, ours: Mapping[str, Figure], job: JobBase) -> Stati
     figures: list[Figure] = []
     cautions: list[Caution] = []
     for figure in station.figures:
-        told = figure
+        marked = figure
         for row in own_rows():
             if (row.station, row.figure) == (station.id, figure.id):
                 own = _own(row, ours.get(figure.id), job)
-                told = told.model_copy(update={"own": [*told.own, own], **_said(told, own)})
+                marked = marked.model_copy(update={"own": [*marked.own, own], **_said(marked, own)})
                 cautions += _cautions(row, own)
-        figures.append(told)
+        figures.append(marked)
     return station.model_copy(
         update={"figures": figures, "cautions": [*cautions, *station.cautions]}
     )
@@ -86,7 +86,7 @@ def _own(row: OwnRow, ours: Figure | None, job: JobBase) -> Override:
         label=row.label,
         kind=row.kind,
         unit=kinds()[row.kind].canonical,
-        told=getattr(job, row.field),
+        typed=getattr(job, row.field),
         reckoned=value if isinstance(value, int | float) else None,
         low=line.low if line is not None else None,
         high=line.high if line is not None else None,
@@ -101,7 +101,7 @@ def _line(row: OwnRow, ours: Figure | None) -> Working | None:
 
 def _said(figure: Figure, own: Override) -> dict[str, Any]:
     """Return the detail of a figure that was decided: whose it is, and what ours would be."""
-    if own.told is None:
+    if own.typed is None:
         return {}
     ours = "nothing" if own.reckoned is None else f"{short(own.reckoned, 3)} {own.unit}"
     whose = f"{own.label.lower()} yours, reckoned {ours}"
@@ -109,21 +109,21 @@ def _said(figure: Figure, own: Override) -> dict[str, Any]:
 
 
 def _cautions(row: OwnRow, own: Override) -> list[Caution]:
-    told, low, high = own.told, own.low, own.high
-    if told is None:
+    typed, low, high = own.typed, own.low, own.high
+    if typed is None:
         return []
     low = own.reckoned if low is None else low
     high = own.reckoned if high is None else high
-    if low is not None and told < low * (1 - ROUNDED):
+    if low is not None and typed < low * (1 - ROUNDED):
         outside, reason = f"under the {short(low, 3)} {own.unit}", row.below
-    elif high is not None and told > high * (1 + ROUNDED):
+    elif high is not None and typed > high * (1 + ROUNDED):
         outside, reason = f"over the {short(high, 3)} {own.unit}", row.above
     else:
         return []
     return [
         Caution(
             level="warn",
-            text=f"{row.label}: your {short(told, 3)} {own.unit} is {outside} reckoned.",
+            text=f"{row.label}: your {short(typed, 3)} {own.unit} is {outside} reckoned.",
             reason=reason,
             source=row.source,
         )

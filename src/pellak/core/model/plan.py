@@ -36,8 +36,8 @@ class Plan(Record):
 
     @model_validator(mode="before")
     @classmethod
-    def _kept_before(cls, told: Any) -> Any:
-        return upcast_plan(told)
+    def _kept_before(cls, document: Any) -> Any:
+        return upcast_plan(document)
 
 
 def waiting(station: StationId, name: str, holds: str, answer: str = "—") -> Station:

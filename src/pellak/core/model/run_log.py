@@ -182,8 +182,8 @@ class RunLog(Record):
 
     @model_validator(mode="before")
     @classmethod
-    def _kept_before(cls, told: Any) -> Any:
-        return upcast_log(told)
+    def _kept_before(cls, document: Any) -> Any:
+        return upcast_log(document)
 
     @field_validator("seen")
     @classmethod
@@ -197,8 +197,8 @@ class RunLog(Record):
 
 def with_taken_back(log: RunLog, what: str, at: str, reason: str = "") -> RunLog:
     """Return the log with something told by mistake kept as taken back."""
-    told = TakenBack(what=what, at=at, who=log.who, reason=reason)
-    return log.model_copy(update={"taken_back": [*log.taken_back, told][-MOST_TAKEN_BACK:]})
+    entry = TakenBack(what=what, at=at, who=log.who, reason=reason)
+    return log.model_copy(update={"taken_back": [*log.taken_back, entry][-MOST_TAKEN_BACK:]})
 
 
 def holds_nothing(log: RunLog) -> bool:

@@ -60,11 +60,11 @@ class Step(Record):
 
     @model_validator(mode="before")
     @classmethod
-    def _kept_before(cls, told: Any) -> Any:
+    def _kept_before(cls, document: Any) -> Any:
         """Steps in runs kept before 2026.11.3 named one school, one condition and families."""
-        if isinstance(told, dict) and "school" in told:
-            return {k: v for k, v in told.items() if k not in ("families", "school", "when")}
-        return told
+        if isinstance(document, dict) and "school" in document:
+            return {k: v for k, v in document.items() if k not in ("families", "school", "when")}
+        return document
 
 
 class DrillSign(Record):
@@ -91,14 +91,14 @@ def _table(name: str) -> dict[str, list[dict[str, object]]]:
 @cache
 def every_step() -> tuple[Step, ...]:
     """Return every step of every school, start, metal and kind of job, in order."""
-    told = [step for chapter in CHAPTERS for step in _table(f"sequence_{chapter}")["step"]]
+    steps = [step for chapter in CHAPTERS for step in _table(f"sequence_{chapter}")["step"]]
     for room in sorted(files("pellak.core.kinds").iterdir(), key=lambda room: room.name):
         # What only one kind of job does lies in that kind's room, and names where it belongs.
         table = room.joinpath("steps.toml")
         for step in tomllib.loads(table.read_text("utf-8"))["step"] if table.is_file() else ():
-            after = [one["id"] for one in told].index(step.pop("after"))
-            told.insert(after + 1, step)
-    return tuple(Step.model_validate(step) for step in told)
+            after = [one["id"] for one in steps].index(step.pop("after"))
+            steps.insert(after + 1, step)
+    return tuple(Step.model_validate(step) for step in steps)
 
 
 @cache

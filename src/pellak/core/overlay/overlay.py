@@ -89,8 +89,8 @@ def stack_of(group: Group, given: OverlayGiven) -> tuple[int, float, float]:
 
 
 def _barred(metal: Metal | None, area_mm2: float) -> Mapping[str, str]:
-    told = {name: why_not(metal, group, area_mm2) for name, group in groups().items()}
-    return {name: why for name, why in told.items() if why}
+    reasons = {name: why_not(metal, group, area_mm2) for name, group in groups().items()}
+    return {name: why for name, why in reasons.items() if why}
 
 
 def choose_group(given: OverlayGiven, lines: list[Ranked]) -> Group | None:

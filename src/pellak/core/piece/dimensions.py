@@ -54,10 +54,10 @@ def usual_value(row: DimensionRow, thickness_mm: float) -> float | None:
 
 
 def dimension_value(
-    row: DimensionRow, told: Mapping[str, float | None], thickness_mm: float
+    row: DimensionRow, stated: Mapping[str, float | None], thickness_mm: float
 ) -> tuple[float | None, bool]:
-    """Return a dimension's value and whether it is the usual one rather than told."""
-    value = told.get(row.field)
+    """Return a dimension's value, as `stated` by field, and whether it is only the usual one."""
+    value = stated.get(row.field)
     return (value, False) if value is not None else (usual_value(row, thickness_mm), True)
 
 

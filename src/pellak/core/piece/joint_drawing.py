@@ -62,10 +62,10 @@ FIRST_DIAMETER_PER_WALL = 12.0
 
 
 def _dimension(
-    row_field: str, at: Point, told: Mapping[str, float | None], t: float, joint: Joint
+    row_field: str, at: Point, stated: Mapping[str, float | None], t: float, joint: Joint
 ) -> Dimension:
     row = next(r for r in dimension_rows(joint) if r.field == row_field)
-    value, usual = dimension_value(row, told, t)
+    value, usual = dimension_value(row, stated, t)
     return Dimension(
         field=row.field,
         label=row.label,
@@ -80,21 +80,21 @@ def _dimension(
 
 
 def joint_drawing(
-    joint: Joint, thickness_mm: float | None, told: Mapping[str, float | None]
+    joint: Joint, thickness_mm: float | None, stated: Mapping[str, float | None]
 ) -> JointDrawing | None:
     """Return a joint in section; None for the plain butt, which has a drawing of its own.
 
     Args:
         joint: which joint.
         thickness_mm: the wall, mm; None draws it at 2 mm, waiting.
-        told: the joint's own dimensions by field, None where not told.
+        stated: the joint's own dimensions by field, None where not told.
     """
     if joint not in DRAW_JOINT:
         return None
     t = thickness_mm or 2.0
     own = {}
     for row in dimension_rows(joint):
-        value, _ = dimension_value(row, told, t)
+        value, _ = dimension_value(row, stated, t)
         own[row.field] = FIRST_DIAMETER_PER_WALL * t if value is None else value
     own["outside_diameter_mm"] = max(own.get("outside_diameter_mm", 0.0), 2.2 * t)
     drawn = DRAW_JOINT[joint](Sizes(t, max(LEAST_ARM_MM, ARM_PER_THICKNESS * t), own))
@@ -112,7 +112,7 @@ def joint_drawing(
         at=place_of(drawn.places["thickness_mm"]),
     )
     others = [
-        _dimension(field, at, told, t, joint)
+        _dimension(field, at, stated, t, joint)
         for field, at in drawn.places.items()
         if field != "thickness_mm"
     ]
@@ -131,9 +131,9 @@ def _text(joint: Joint, thickness_mm: float | None, dimensions: list[Dimension])
     name = joints()[joint].name
     if thickness_mm is None:
         return f"A {name}, waiting for its thickness."
-    told = [
+    sizes = [
         f"{d.label.lower()} {short(d.value, 4)} {d.unit}{', the usual' if d.usual else ''}"
         for d in dimensions
         if d.value is not None
     ]
-    return f"A {name} in section: {'; '.join(told)}."
+    return f"A {name} in section: {'; '.join(sizes)}."

@@ -44,11 +44,11 @@ def job_from(document: Mapping[str, Any]) -> Job:
 
     Raises Refused naming the first field at fault.
     """
-    told = {"kind": "seam", **document}
+    whole = {"kind": "seam", **document}
     try:
-        return _JOB.validate_python(told)
+        return _JOB.validate_python(whole)
     except ValidationError as error:
-        kind = str(told["kind"])
+        kind = str(whole["kind"])
         found = refusals(error)[0]
         # The union puts the kind before the field.
         field = found.field.removeprefix(f"{kind}.")
@@ -112,9 +112,9 @@ def with_changes(job: Job, changes: Mapping[str, Any], own: Metals | None = None
     for field, value in changes.items():
         if field in spreads:
             said = isinstance(value, str) and value.strip()
-            told = spreads[field].read(value) if said else dict(spreads[field].unsaid)
-            document |= told
-            for name in told:
+            stated = spreads[field].read(value) if said else dict(spreads[field].unsaid)
+            document |= stated
+            for name in stated:
                 typed.pop(name, None)
         if field in ("kind", "typed") or field not in document:
             raise Refused(field, value, "a field of the job")
@@ -126,9 +126,9 @@ def with_changes(job: Job, changes: Mapping[str, Any], own: Metals | None = None
                 except Refused as refused:
                     raise Refused(field, value, refused.accepted) from None
                 if field in names:
-                    told_too = names[field].read(value)
-                    document |= told_too
-                    for name in told_too:
+                    read_too = names[field].read(value)
+                    document |= read_too
+                    for name in read_too:
                         typed.pop(name, None)
                 typed[field], value = value.strip(), read.value
         if field in lists and isinstance(value, str):

@@ -42,8 +42,8 @@ def compose_plan(
     if held.mixer is not None:
         # The torch in the hand decides, whatever the shop is used to.
         shop = shop.model_copy(update={"mixer": held.mixer})
-    kind, told = kind_of(job), learned or {}
+    kind, by_kind = kind_of(job), learned or {}
     asked = ShopAsked(
-        shop, rack or held.tips, own, held, told.get(kind.id, ()), watched, operator_calibration
+        shop, rack or held.tips, own, held, by_kind.get(kind.id, ()), watched, operator_calibration
     )
     return kind.plan(job, asked)

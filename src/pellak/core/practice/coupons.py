@@ -52,8 +52,8 @@ class CouponReported(Record):
 def coupons() -> dict[str, Coupon]:
     """Return every coupon, by id, in the order they are welded."""
     text = files("pellak.core.tables").joinpath("coupons.toml").read_text(encoding="utf-8")
-    told = [Coupon.model_validate(one) for one in tomllib.loads(text)["coupon"]]
-    return {one.id: one for one in told}
+    rows = [Coupon.model_validate(one) for one in tomllib.loads(text)["coupon"]]
+    return {one.id: one for one in rows}
 
 
 def coupon_named(name: str) -> Coupon:

@@ -36,9 +36,9 @@ def turned(hands: Hands, line: str) -> Hands:
 
 def _within(name: str, value: str) -> float:
     try:
-        told = float(value.replace(",", "."))
+        turned = float(value.replace(",", "."))
     except ValueError:
-        told = math.nan
-    if not 0 <= told <= TURNED[name]:
+        turned = math.nan
+    if not 0 <= turned <= TURNED[name]:
         raise Refused(name, value, f"a number from 0 to {TURNED[name]:g}")
-    return told
+    return turned

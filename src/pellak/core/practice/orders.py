@@ -208,12 +208,12 @@ def judged(
     mistakes: list[ScorePart] = []
     share = 100 / len(cards)
     for pick in picks:
-        told = picked(drill, schools, done, pick)
-        if told.right:
+        judged_pick = picked(drill, schools, done, pick)
+        if judged_pick.right:
             done.append(pick)
         else:
             text = next(card.text for card in cards if card.id == pick)
-            mistakes.append(ScorePart(label=text, points=-share, most=0.0, why=told.why))
+            mistakes.append(ScorePart(label=text, points=-share, most=0.0, why=judged_pick.why))
     if len(done) < len(cards):
         raise Refused("picks", f"{len(done)} of {len(cards)}", "every card of the sequence")
     points = max(0.0, 100 - share * len(mistakes))

@@ -58,7 +58,7 @@ def _shape(seen: Look) -> tuple[float, ...]:
 
 
 @dataclass(frozen=True)
-class HandsTold:
+class HandsMessage:
     """What a page told: its number, the hands, and whether the exercise is to end."""
 
     number: int
@@ -66,22 +66,22 @@ class HandsTold:
     end: bool
 
 
-def hands_told(message: bytes) -> HandsTold:
+def read_hands(message: bytes) -> HandsMessage:
     """Return what a message of the hands says.
 
     Raises Refused for anything else than such a message.
     """
     if len(message) != HANDS_BYTES:
         raise Refused("hands", len(message), f"a message of {HANDS_BYTES} bytes")
-    magic, kind, buttons, number, *told = _HANDS.unpack(message)
+    magic, kind, buttons, number, *numbers = _HANDS.unpack(message)
     if (magic, kind) != (MAGIC, FLAME_KIND):
         raise Refused("hands", hex(magic), "a message of the hands at a flame")
-    fuel_open, oxygen_open, fuel_bar, oxygen_bar = told
+    fuel_open, oxygen_open, fuel_bar, oxygen_bar = numbers
     wanted = Set(
         fuel_open / OPEN_STEPS, oxygen_open / OPEN_STEPS,
         fuel_bar / BAR_STEPS, oxygen_bar / BAR_STEPS,
     )  # fmt: skip
-    return HandsTold(
+    return HandsMessage(
         number, Hands(wanted, bool(buttons & SPARK), bool(buttons & CLEAN)), bool(buttons & END)
     )
 

@@ -90,12 +90,12 @@ def _from_csv(text: str) -> ReadRack:
     unknown = [f"column {name[:40]}" for name in header if name and name not in known]
     items = []
     for number, line in enumerate(lines[1:], start=2):
-        told = {
+        cells = {
             name: cell.strip()
             for name, cell in zip(header, line, strict=False)
             if name in known and cell.strip()
         }
-        items.append(read_item(told, f"row {number}, column "))
+        items.append(read_item(cells, f"row {number}, column "))
     return ReadRack(items=items, left_out=unknown)
 
 
@@ -109,10 +109,10 @@ def _from_json(text: str) -> ReadRack:
         raise Refused("rack", "something else", f"a list of up to {MOST_ITEMS} items")
     known = set(_columns())
     items, unknown = [], []
-    for place, told in enumerate(listed, start=1):
-        if not isinstance(told, dict):
-            raise Refused(f"item {place}", repr(told)[:40], "an object with kind and name")
-        unknown += [f"item {place}, {key[:40]}" for key in told if key not in known]
-        usable = {key: value for key, value in told.items() if key in known}
+    for place, entry in enumerate(listed, start=1):
+        if not isinstance(entry, dict):
+            raise Refused(f"item {place}", repr(entry)[:40], "an object with kind and name")
+        unknown += [f"item {place}, {key[:40]}" for key in entry if key not in known]
+        usable = {key: value for key, value in entry.items() if key in known}
         items.append(read_item(usable, f"item {place}, "))
     return ReadRack(items=items, left_out=unknown)

@@ -98,7 +98,7 @@ def burns(plan: Plan, log: RunLog) -> bool:
     return flame_may_burn(cards_of(plan, log), standing_at(plan, log))
 
 
-def told_at_bench(plan: Plan, log: RunLog, act: str, told: Mapping[str, object]) -> RunLog:
+def report_act_at_bench(plan: Plan, log: RunLog, act: str, report: Mapping[str, object]) -> RunLog:
     """Return the log after an act of its kind of work.
 
     Raises Refused where this kind has no such act, and naming what cannot be used.
@@ -107,7 +107,7 @@ def told_at_bench(plan: Plan, log: RunLog, act: str, told: Mapping[str, object])
     if act not in acts:
         raise Refused("act", act, "one of " + ", ".join(acts))
     try:
-        read = acts[act].told.model_validate(told)
+        read = acts[act].report.model_validate(report)
     except ValidationError as error:
         raise refusals(error)[0] from None
     return acts[act].change(plan, log, read)
@@ -192,8 +192,8 @@ def _purge_s(plan: Plan, clock: ClockId) -> float:
 
 
 def _leak_s(log: RunLog) -> float:
-    told = next((mark.seconds for mark in log.clocks if mark.clock == "leak"), None)
-    return told or LEAK_S[log.start]
+    seconds = next((mark.seconds for mark in log.clocks if mark.clock == "leak"), None)
+    return seconds or LEAK_S[log.start]
 
 
 def _counts_s(plan: Plan, log: RunLog, clock: ClockId, lain_s: float, longer: bool) -> float | None:
@@ -269,8 +269,8 @@ def clock_cleared(log: RunLog, clock: ClockId, at: str) -> RunLog:
         raise Refused("clock", clock, "a clock other than the fire watch, which runs out by itself")
     if not any(mark.clock == clock for mark in log.clocks):
         return log
-    told = with_taken_back(log, f"clock {clock}", at) if clock in KEPT_CLOCKS else log
-    return told.model_copy(update={"clocks": cleared(log.clocks, clock)})
+    kept = with_taken_back(log, f"clock {clock}", at) if clock in KEPT_CLOCKS else log
+    return kept.model_copy(update={"clocks": cleared(log.clocks, clock)})
 
 
 def restarted_after_clock_change(log: RunLog, now: Moment) -> RunLog:

@@ -45,12 +45,12 @@ def compared(first: ComparedRun, second: ComparedRun) -> Compared:
     """Return two runs side by side."""
     lines = [*_about(first, second), *_measures(first, second), *_used(first, second),
              *_said(first, second), *_figures(first, second)]  # fmt: skip
-    told = [line for line in lines if line.first or line.second]
+    listed = [line for line in lines if line.first or line.second]
     return Compared(
         differs=sorted(
-            (line for line in told if line.apart > 0), key=lambda line: -min(line.apart, 5.0)
+            (line for line in listed if line.apart > 0), key=lambda line: -min(line.apart, 5.0)
         ),
-        same=[line for line in told if line.apart == 0],
+        same=[line for line in listed if line.apart == 0],
     )
 
 
@@ -122,14 +122,14 @@ def _figures(first: ComparedRun, second: ComparedRun) -> list[CompareLine]:
     lines = []
     for name in dict.fromkeys([*ours, *theirs]):
         one, other = ours.get(name), theirs.get(name)
-        told = one or other
-        assert told is not None
+        either = one or other
+        assert either is not None
         if (one and one.text) or (other and other.text):
             pair = [figure.text or "" if figure else "" for figure in (one, other)]
-            lines.append(_words(told.label, "planned", pair[0], pair[1]))
+            lines.append(_words(either.label, "planned", pair[0], pair[1]))
         else:
             values = [figure.value if figure else None for figure in (one, other)]
-            lines.append(_numbers(told.label, "planned", told.unit, values[0], values[1]))
+            lines.append(_numbers(either.label, "planned", either.unit, values[0], values[1]))
     return lines
 
 

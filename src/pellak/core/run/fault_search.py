@@ -95,5 +95,5 @@ def with_tried(log: RunLog, cause: str, helped: Helped, at: str) -> RunLog:
     if cause not in fault_causes():
         raise Refused("cause", cause, "a cause the finder named")
     kept = [one for one in log.tried if one.cause != cause]
-    told = TriedRemedy(cause=cause, helped=helped, at=at, who=log.who)
-    return log.model_copy(update={"tried": [*kept, told][-MOST_TRIED:]})
+    entry = TriedRemedy(cause=cause, helped=helped, at=at, who=log.who)
+    return log.model_copy(update={"tried": [*kept, entry][-MOST_TRIED:]})

@@ -28,8 +28,8 @@ def standing_at(plan: Plan, log: RunLog) -> str:
 
 def piece_of(plan: Plan) -> str:
     """Return a short mark of all a job says of its piece: an answer about it ends with it."""
-    told = plan.job.model_dump_json(exclude={"name", "belongs_to", "typed"})
-    return hashlib.sha256(told.encode()).hexdigest()[:12]
+    document = plan.job.model_dump_json(exclude={"name", "belongs_to", "typed"})
+    return hashlib.sha256(document.encode()).hexdigest()[:12]
 
 
 def answered(plan: Plan, log: RunLog, now: Moment) -> frozenset[str]:

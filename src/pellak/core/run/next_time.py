@@ -51,13 +51,15 @@ def proposed(
     wrong = [NAMED_OTHERWISE.get(sign, sign) for sign in seen if sign in bad]
     known = {sign.id for sign in signs_of(plan)}
     found = [sign for sign in wrong if sign in known]
-    told: list[NextTime] = []
+    proposals: list[NextTime] = []
     if found:
         causes = faults_of(plan, log, found, helped).values.causes[:MOST_PROPOSED]
-        told = [NextTime(text=cause.do, why=_because(cause.name, cause.share)) for cause in causes]
-    told += _of_the_puddle(plan, log)
+        proposals = [
+            NextTime(text=cause.do, why=_because(cause.name, cause.share)) for cause in causes
+        ]
+    proposals += _of_the_puddle(plan, log)
     verdict: Verdict = "reworked" if wrong else "good" if seen else ""
-    return Proposed(verdict=verdict, next_time=told[:MOST_PROPOSED])
+    return Proposed(verdict=verdict, next_time=proposals[:MOST_PROPOSED])
 
 
 def _because(cause: str, share: float) -> str:

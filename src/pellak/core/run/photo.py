@@ -75,10 +75,10 @@ def measured(marks: PhotoMarks, width_px: int, height_px: int) -> list[MeasuredL
         return math.hypot((one.a.x - one.b.x) * width_px, (one.a.y - one.b.y) * height_px)
 
     scale_px = pixels(marks.scale) if marks.scale else 0.0
-    told = []
+    lengths = []
     for one in marks.lengths:
         if marks.scale is None or scale_px < SHORTEST_SCALE_PX:
-            told.append(MeasuredLength(name=one.name, length_mm=None, low_mm=None, high_mm=None,
+            lengths.append(MeasuredLength(name=one.name, length_mm=None, low_mm=None, high_mm=None,
                                        working=[]))  # fmt: skip
             continue
         wide = pixels(one)
@@ -86,7 +86,7 @@ def measured(marks: PhotoMarks, width_px: int, height_px: int) -> list[MeasuredL
         off = TAP_PX * math.sqrt(2)
         spread_mm = marks.scale.length_mm / scale_px * math.hypot(off, off * wide / scale_px)
         low, high = max(0.0, length_mm - spread_mm), length_mm + spread_mm
-        told.append(
+        lengths.append(
             MeasuredLength(
                 name=one.name, length_mm=length_mm, low_mm=low, high_mm=high,
                 working=[
@@ -100,4 +100,4 @@ def measured(marks: PhotoMarks, width_px: int, height_px: int) -> list[MeasuredL
                 ],
             )
         )  # fmt: skip
-    return told
+    return lengths

@@ -67,13 +67,13 @@ def procedure_text(
     plan: Plan, log: RunLog, measures: Sequence[LoggedMeasure], used: Sequence[Used], notes: str
 ) -> ProcedureText:
     """Return what a run tells as a procedure, as it was done where that was told."""
-    told: Mapping[str, LoggedMeasure] = {one.id: one for one in measures}
+    by_id: Mapping[str, LoggedMeasure] = {one.id: one for one in measures}
     set_up = [
         SetLine(label=one.label, text=one.actual or one.planned, measured=bool(one.actual))
         for one in used
     ]
     for name in SET_UP:
-        measure = told.get(name)
+        measure = by_id.get(name)
         value = None if measure is None else _first(measure.actual, measure.planned)
         if measure is not None and value is not None:
             words = f"{short(value, 3)} {measure.unit}".strip()

@@ -119,10 +119,10 @@ def held_enough(given: LeakTestGiven) -> None:
     for gas in ("acetylene", "oxygen"):
         readings = getattr(given, gas)
         for gauge, least in LEAST_HELD_BAR.items():
-            told = getattr(readings, f"{gauge}_before_bar")
-            if told < least:
+            before_bar = getattr(readings, f"{gauge}_before_bar")
+            if before_bar < least:
                 raise Refused(
-                    f"{gas}.{gauge}_before_bar", told,
+                    f"{gas}.{gauge}_before_bar", before_bar,
                     f"at least {least:g} bar: an empty system shows no leak",
                 )  # fmt: skip
 

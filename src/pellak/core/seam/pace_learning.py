@@ -19,7 +19,7 @@ class PaceObservation(Record):
     """A seam that was timed: its metal, and what it says of the minutes."""
 
     family: str
-    told: FactorObservation
+    observation: FactorObservation
 
 
 def pace_observation(
@@ -37,16 +37,18 @@ def pace_observation(
     if not LEAST_FACTOR <= share <= MOST_FACTOR:
         return None
     return PaceObservation(
-        family=family, told=FactorObservation(ln_factor=math.log(share), error=SEAM_ERROR)
+        family=family, observation=FactorObservation(ln_factor=math.log(share), error=SEAM_ERROR)
     )
 
 
 def pace_factor(family: str, learned: Sequence[object]) -> Factor:
     """Return the factor on a metal's minutes after the newest seams of it; 1 without any."""
-    told = [
-        one.told for one in learned if isinstance(one, PaceObservation) and one.family == family
+    observations = [
+        one.observation
+        for one in learned
+        if isinstance(one, PaceObservation) and one.family == family
     ]
-    return posterior(RULE_SIGMA, told[:MOST_BEFORE])
+    return posterior(RULE_SIGMA, observations[:MOST_BEFORE])
 
 
 def paced_by_log(pace: WeldPace, factor: float, sigma: float) -> WeldPace:

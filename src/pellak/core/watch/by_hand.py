@@ -9,7 +9,7 @@ from pellak.core.reading.quantity import read_quantity
 from pellak.core.watch.lines import COLDEST_C, HOTTEST_C
 
 BOILS_C, HAND_RESTS_C = 100.0, 48.0
-GLOWS_TOLD = 4
+GLOWS_OFFERED = 4
 """The first glows, in the shade: hotter, a heat that is watched has long been passed."""
 CHANNEL = "by-hand"
 
@@ -26,7 +26,7 @@ class HandTell(Record):
 def hand_tells() -> tuple[HandTell, ...]:
     """Return every tap. Source: crayons and thermometers as typed; the colour table for glows;
     EN ISO 13732-1 for a hand that rests ten minutes."""
-    glows = [colour for colour in heat_colours() if colour.low_c >= 500][:GLOWS_TOLD]
+    glows = [colour for colour in heat_colours() if colour.low_c >= 500][:GLOWS_OFFERED]
     return (
         HandTell(id="crayon", label="Crayon melted"),
         HandTell(id="thermometer", label="Thermometer"),
@@ -40,7 +40,7 @@ def hand_tells() -> tuple[HandTell, ...]:
     )  # fmt: skip
 
 
-def told_c(tell: str, typed: str) -> float:
+def stated_c(tell: str, typed: str) -> float:
     """Return the heat a tap tells, °C. Raises Refused for an unknown tap or a heat it cannot be."""
     known = next((one for one in hand_tells() if one.id == tell), None)
     if known is None:

@@ -4,7 +4,7 @@ these come to."""
 import math
 
 from pellak.core.answer.working import Record
-from pellak.core.body.learning import cooling_told, flame_told
+from pellak.core.body.learning import cooling_observation, flame_observation
 from pellak.core.factor import FactorObservation
 from pellak.core.watch.watcher import Watcher
 
@@ -31,8 +31,8 @@ def ending_of(watcher: Watcher) -> Ending:
     cooled = [m.at_s for m in watcher.marks if m.phase == "cooling"]
     if watcher.touched_s is not None and cooled and watcher.touched_s > cooled[-1]:
         touch = (watcher.touched_s - cooled[-1]) / 60
-    flame = flame_told(plan.soak, to_heat) if plan.soak and to_heat is not None else None
-    cooling = cooling_told(plan.cool, touch) if plan.cool and touch is not None else None
+    flame = flame_observation(plan.soak, to_heat) if plan.soak and to_heat is not None else None
+    cooling = cooling_observation(plan.cool, touch) if plan.cool and touch is not None else None
     words = [
         *_words("The flame gave", "more heat", "less heat", flame),
         *_words(f"It lost heat to {plan.cool_in}", "faster", "slower", cooling),
@@ -43,14 +43,14 @@ def ending_of(watcher: Watcher) -> Ending:
     )  # fmt: skip
 
 
-def _factor(told: FactorObservation | None) -> float | None:
-    return None if told is None else math.exp(told.ln_factor)
+def _factor(observation: FactorObservation | None) -> float | None:
+    return None if observation is None else math.exp(observation.ln_factor)
 
 
-def _words(what: str, more: str, less: str, told: FactorObservation | None) -> list[str]:
-    if told is None:
+def _words(what: str, more: str, less: str, observation: FactorObservation | None) -> list[str]:
+    if observation is None:
         return []
-    percent = 100 * (math.exp(abs(told.ln_factor)) - 1)
-    if percent < 100 * told.error:
+    percent = 100 * (math.exp(abs(observation.ln_factor)) - 1)
+    if percent < 100 * observation.error:
         return [f"{what} what was planned, within what a watch can tell."]
-    return [f"{what} {percent:.0f} % {more if told.ln_factor > 0 else less} than planned."]
+    return [f"{what} {percent:.0f} % {more if observation.ln_factor > 0 else less} than planned."]

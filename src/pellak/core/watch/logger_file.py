@@ -96,10 +96,10 @@ def guess_columns(text: str, moment_of: MomentOf) -> FileGuess:
     for place in range(width):
         cells = [row[place] for row in body[:LOOKED_AT] if place < len(row)]
         heading = rows[0][place] if has_heading and place < len(rows[0]) else f"column {place + 1}"
-        told = time_in is None and _time_unit(heading, cells, moment_of, first=place == 0)
-        if told:
-            time_in = told
-        columns.append(_column(heading, cells, place, is_time=bool(told)))
+        unit = time_in is None and _time_unit(heading, cells, moment_of, first=place == 0)
+        if unit:
+            time_in = unit
+        columns.append(_column(heading, cells, place, is_time=bool(unit)))
     if time_in is None or not any(column.role == "channel" for column in columns):
         raise Refused("file", rows[0][0][:40], "a column of time and one of temperature")
     return FileGuess(parted_by=parted_by, has_heading=has_heading, time_in=time_in,
@@ -119,10 +119,10 @@ def _is_moment(cell: str, moment_of: MomentOf) -> bool:
 def _time_unit(
     heading: str, cells: list[str], moment_of: MomentOf, *, first: bool
 ) -> TimeUnit | None:
-    told = [cell for cell in cells if cell]
-    if told and all(_is_moment(cell, moment_of) for cell in told):
+    filled = [cell for cell in cells if cell]
+    if filled and all(_is_moment(cell, moment_of) for cell in filled):
         return "clock"
-    numbers = [number_in(cell) for cell in told]
+    numbers = [number_in(cell) for cell in filled]
     if not numbers or any(value is None for value in numbers):
         return None
     rises = all(b > a for a, b in pairwise(numbers) if a is not None and b)

@@ -99,7 +99,7 @@ def lines_between(
     """Return the lines of every reading in (after_s, to_s], s, each with its own moment."""
     done = {mark.phase for mark in marks}
     to_do = [mark for mark in marks_of(plan, simulation) if mark.phase not in done]
-    told = [
+    lines = [
         (mark.at_s, f"mark {mark.phase} +{mark.at_s:.1f}")
         for mark in to_do
         if after_s < mark.at_s <= to_s
@@ -107,8 +107,8 @@ def lines_between(
     step = simulation.every_s
     planned = [*marks, *to_do]
     for number in range(math.floor(after_s / step) + 1, math.floor(to_s / step) + 1):
-        told += [(number * step, one) for one in _at(plan, simulation, planned, number * step)]
-    return [text for _, text in sorted(told, key=lambda one: one[0])]
+        lines += [(number * step, one) for one in _at(plan, simulation, planned, number * step)]
+    return [text for _, text in sorted(lines, key=lambda one: one[0])]
 
 
 def _at(plan: WatchPlan, simulation: Simulation, marks: Sequence[Mark], at_s: float) -> list[str]:

@@ -63,7 +63,7 @@ class Places(Record):
         return max(self.c.items(), key=lambda one: one[1])
 
 
-def _told(say: Say, why: str) -> Verdict:
+def _verdict(say: Say, why: str) -> Verdict:
     return Verdict(say=say, name=NAMES[say], why=why, calls=say in CALLS, amiss=say in AMISS)
 
 
@@ -76,36 +76,36 @@ def verdict_of(
     the verdict that stood, which a reading off by its noise does not change.
     """
     if not places.c:
-        return _told("no-reading", "no thermometer is believed, and nothing was told by hand")
+        return _verdict("no-reading", "no thermometer is believed, and nothing was told by hand")
     if phase == "cooling":
         return _cooling(plan, places, before)
     (cold_at, cold_c), (hot_at, hot_c) = places.coldest(), places.hottest()
     ceiling_c = plan.ceiling_c
     if ceiling_c is not None and hot_c > ceiling_c - (NEAR_C if before == "too-hot" else 0.0):
-        return _told(
+        return _verdict(
             "too-hot", f"“{hot_at}” is at {hot_c:.0f} °C, not over {ceiling_c:.0f}: flame away"
         )
     if phase == "welding" and plan.floor_c is not None:
         floor_c = plan.floor_c + (NEAR_C if before == "reheat" else 0.0)
         if cold_c < floor_c:
-            return _told(
+            return _verdict(
                 "reheat", f"“{cold_at}” is at {cold_c:.0f} °C, under the {plan.floor_c:.0f} °C "
                 "it may be welded at: stop and warm it again",
             )  # fmt: skip
-        return _told(
+        return _verdict(
             "weld-now", f"coldest “{cold_at}” {cold_c:.0f} °C, not under {plan.floor_c:.0f} °C"
         )
     if held_s is None:
         return _warming(plan, places, before)
     left_min = plan.hold_min - held_s / 60
     if left_min > 0:
-        return _told("hold", f"all of it is there: {math.ceil(left_min)} min more to even out")
+        return _verdict("hold", f"all of it is there: {math.ceil(left_min)} min more to even out")
     if _uneven(plan, hot_c - cold_c, before):
-        return _told("hold", _unevenly(plan, hot_at, cold_at, hot_c - cold_c))
+        return _verdict("hold", _unevenly(plan, hot_at, cold_at, hot_c - cold_c))
     there = (
         f"coldest “{cold_at}” {cold_c:.0f} °C of {plan.target_c:.0f}, held {held_s / 60:.0f} min"
     )
-    return _told("weld-now" if plan.welds else "do-it-now", there)
+    return _verdict("weld-now" if plan.welds else "do-it-now", there)
 
 
 def _uneven(plan: WatchPlan, spread_c: float, before: Say) -> bool:
@@ -123,24 +123,24 @@ def _unevenly(plan: WatchPlan, hot_at: str, cold_at: str, spread_c: float) -> st
 def _warming(plan: WatchPlan, places: Places, before: Say) -> Verdict:
     (cold_at, cold_c), (hot_at, hot_c) = places.coldest(), places.hottest()
     if _uneven(plan, hot_c - cold_c, before):
-        return _told("hold", _unevenly(plan, hot_at, cold_at, hot_c - cold_c))
+        return _verdict("hold", _unevenly(plan, hot_at, cold_at, hot_c - cold_c))
     where = f" at “{cold_at}”" if len(places.c) > 1 else ""
     left = max(0.0, plan.target_c - cold_c)
-    return _told("warm-more", f"{left:.0f} °C to go{where}, to {plan.target_c:.0f} °C")
+    return _verdict("warm-more", f"{left:.0f} °C to go{where}, to {plan.target_c:.0f} °C")
 
 
 def _cooling(plan: WatchPlan, places: Places, before: Say) -> Verdict:
     hot_at, hot_c = places.hottest()
     touch_c = plan.touch_c + (TOUCHED_STAYS_C if before == "touch-it" else 0.0)
     if hot_c <= touch_c:
-        return _told("touch-it", f"hottest “{hot_at}” {hot_c:.0f} °C: a bare hand rests on it")
+        return _verdict("touch-it", f"hottest “{hot_at}” {hot_c:.0f} °C: a bare hand rests on it")
     limit, fall = plan.limit_c_per_h, places.fall_c_per_h
     if limit is not None and fall is not None:
         share = SLOWER_BELOW if before == "cool-slower" else SLOWER_ABOVE
         if fall > limit * share:
-            return _told(
+            return _verdict(
                 "cool-slower", f"it falls {fall:.0f} °C an hour, {limit:.0f} allowed: cover it "
                 "deeper, keep draughts off",
             )  # fmt: skip
     falling = f", falling {fall:.0f} °C an hour" if fall is not None and fall > 0 else ""
-    return _told("let-it-cool", f"hottest “{hot_at}” {hot_c:.0f} °C{falling}: leave it be")
+    return _verdict("let-it-cool", f"hottest “{hot_at}” {hot_c:.0f} °C{falling}: leave it be")

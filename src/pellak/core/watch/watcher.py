@@ -46,8 +46,8 @@ class Watcher:
     touched_s: float | None = None
     """When they fell to the touch on their mean, once left to cool."""
     _faults: dict[str, Fault | None] = field(default_factory=dict)
+    _looked_s: float = -math.inf
     _judged_s: float = -math.inf
-    _told_s: float = -math.inf
 
     def step(self, one: Reading | Mark) -> None:
         """Take the next reading or mark in."""
@@ -56,9 +56,9 @@ class Watcher:
             self._mark(one)
         else:
             self._read(one)
-            if one.source != "hand" and self.now_s - self._told_s < JUDGED_EVERY_S:
+            if one.source != "hand" and self.now_s - self._judged_s < JUDGED_EVERY_S:
                 return
-        self._told_s = self.now_s
+        self._judged_s = self.now_s
         self._judge()
 
     def _mark(self, mark: Mark) -> None:
@@ -117,8 +117,8 @@ class Watcher:
 
     def _judge(self) -> None:
         now_s = self.now_s
-        if now_s - self._judged_s >= LOOKED_EVERY_S:
-            self._judged_s = now_s
+        if now_s - self._looked_s >= LOOKED_EVERY_S:
+            self._looked_s = now_s
             for name, fault in self.faults(now_s).items():
                 self.channels[name].fault = fault
         faults = {name: channel.fault for name, channel in self.channels.items()}
@@ -127,10 +127,10 @@ class Watcher:
                 self._tell(_named(name, fault), calls=fault is not None)
         self._faults = faults
         self._hold(self.places(now_s, faults))
-        told = self.verdict(now_s, faults)
-        if told.say != self.said:
-            self.said = told.say
-            self._tell(f"{told.name}: {told.why}", calls=told.calls)
+        verdict = self.verdict(now_s, faults)
+        if verdict.say != self.said:
+            self.said = verdict.say
+            self._tell(f"{verdict.name}: {verdict.why}", calls=verdict.calls)
 
     def _hold(self, places: Places) -> None:
         if not places.c:

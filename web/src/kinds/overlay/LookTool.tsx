@@ -8,11 +8,11 @@ import { COLOUR, CRACKS, type Found, LIFTED, PORES } from "./found";
 export function LookTool({ run, bench }: ToolProps) {
   const now = run.bench.work?.kind === "overlay" ? run.bench.work : null;
   const kept = run.log.work?.kind === "overlay" ? run.log.work.found : null;
-  const [told, setTold] = useState<Partial<Found>>(kept ?? {});
+  const [seen, setSeen] = useState<Partial<Found>>(kept ?? {});
   if (!now) return null;
   const tell = (more: Partial<Found>) => {
-    const found = { ...told, ...more };
-    setTold(found);
+    const found = { ...seen, ...more };
+    setSeen(found);
     const { colour, pores, cracks, lifted } = found;
     if (colour && pores && cracks && lifted !== undefined)
       void bench.tell("found", { colour, pores, cracks, lifted });
@@ -22,25 +22,25 @@ export function LookTool({ run, bench }: ToolProps) {
       <BigChoice
         label="Its colour as it cools"
         choices={COLOUR}
-        chosen={told.colour ?? ""}
+        chosen={seen.colour ?? ""}
         onChoose={(colour) => tell({ colour })}
       />
       <BigChoice
         label="Pores"
         choices={PORES}
-        chosen={told.pores ?? ""}
+        chosen={seen.pores ?? ""}
         onChoose={(pores) => tell({ pores })}
       />
       <BigChoice
         label="Cracks"
         choices={CRACKS}
-        chosen={told.cracks ?? ""}
+        chosen={seen.cracks ?? ""}
         onChoose={(cracks) => tell({ cracks })}
       />
       <BigChoice
         label="Does it hold?"
         choices={LIFTED}
-        chosen={told.lifted === undefined ? "" : told.lifted ? "yes" : "no"}
+        chosen={seen.lifted === undefined ? "" : seen.lifted ? "yes" : "no"}
         onChoose={(id) => tell({ lifted: id === "yes" })}
       />
       {kept && (

@@ -91,7 +91,7 @@ export function TackBoard({ job, plan, faults, onChange }: WorkBoardProps) {
                 label="Turns at, along the seam"
                 hint="none; such as 200 mm; 440 mm"
                 field="corners_mm"
-                told={corners.map((mm) => [mm])}
+                places={corners.map((mm) => [mm])}
                 fault={faultOf(faults["corners_mm"], "corners_mm")}
                 onChange={onChange}
               />

@@ -21,15 +21,15 @@ export function TackTool(tool: ToolProps) {
   const done = run.log.work?.kind === "seam" ? (run.log.work.done ?? 0) : 0;
   const next = tacks?.tacks[done];
   // Pressed again before the server has answered, it is the next tack, not the same once more.
-  const told = useRef(done);
+  const reported = useRef(done);
   const tell = (count: number) => {
-    told.current = count;
+    reported.current = count;
     void bench.tell("tacks", { done: count }).then((kept) => {
-      if (kept === null) told.current = done;
+      if (kept === null) reported.current = done;
     });
   };
   const made = () => {
-    const count = Math.max(told.current, done) + 1;
+    const count = Math.max(reported.current, done) + 1;
     if (tacks && count <= tacks.tacks.length) tell(count);
   };
   useKeys({ t: made, T: made });

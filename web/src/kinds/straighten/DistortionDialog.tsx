@@ -30,7 +30,7 @@ const FIELDS = [
 ];
 
 /** The weld as the straightening job keeps it, where it runs along a face of the member. */
-function weldsTold({
+function weldsOf({
   length_mm = 0,
   leg_mm = 0,
   offset_mm = 0,
@@ -64,7 +64,7 @@ export function DistortionDialog({ open, known, onClose }: DistortionDialogProps
     ...own,
   };
   const [unread, setUnread] = useState<{ field: string; error: unknown } | null>(null);
-  const [told, setTold] = useState<Record<string, number>>({});
+  const [read, setRead] = useState<Record<string, number>>({});
   const asked = FIELDS.filter((field) => !field.without.includes(kind));
   const reckon = useMutation({
     mutationFn: async () => {
@@ -79,7 +79,7 @@ export function DistortionDialog({ open, known, onClose }: DistortionDialogProps
           throw error;
         }
       }
-      setTold(mm);
+      setRead(mm);
       const { depth_mm = 0, width_mm, wall_mm, length_mm = 0, leg_mm = 0, offset_mm = 0 } = mm;
       return answer(
         client.POST("/api/reckon/distortion", {
@@ -102,7 +102,7 @@ export function DistortionDialog({ open, known, onClose }: DistortionDialogProps
   const navigate = useNavigate();
   const make = useMutation({
     mutationFn: async (camberMm: number) => {
-      const { depth_mm, width_mm, wall_mm } = told;
+      const { depth_mm, width_mm, wall_mm } = read;
       return answer(
         client.POST("/api/jobs", {
           body: {
@@ -112,9 +112,9 @@ export function DistortionDialog({ open, known, onClose }: DistortionDialogProps
             depth_mm,
             ...(kind !== "flat" && width_mm !== undefined && { width_mm }),
             thickness_mm: kind === "flat" ? width_mm : wall_mm,
-            length_mm: told.length_mm,
+            length_mm: read.length_mm,
             camber_mm: camberMm,
-            ...weldsTold(told),
+            ...weldsOf(read),
           },
         }),
       );

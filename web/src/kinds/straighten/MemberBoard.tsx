@@ -57,7 +57,7 @@ export function MemberBoard({
           label="Bow read at several places"
           hint="1 m: 8 mm; 2 m: 14 mm"
           field="stations"
-          told={"stations" in job ? (job.stations ?? []).map((s) => [s.at_mm, s.bow_mm]) : []}
+          places={"stations" in job ? (job.stations ?? []).map((s) => [s.at_mm, s.bow_mm]) : []}
           fault={faultOf(faults.stations, "stations")}
           onChange={onChange}
         />
@@ -76,7 +76,7 @@ export function MemberBoard({
             label="Brackets and welds to keep off"
             hint="300 mm; 1.2 m"
             field="brackets_mm"
-            told={"brackets_mm" in job ? (job.brackets_mm ?? []).map((at) => [at]) : []}
+            places={"brackets_mm" in job ? (job.brackets_mm ?? []).map((at) => [at]) : []}
             fault={faultOf(faults.brackets_mm, "brackets_mm")}
             onChange={onChange}
           />

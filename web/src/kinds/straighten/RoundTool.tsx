@@ -19,18 +19,18 @@ export function RoundTool(tool: ToolProps) {
   const rounds = kept?.rounds ?? [];
   const last = rounds[rounds.length - 1];
   const hot = member?.verdict === "read-again";
-  const told = useRef(done);
+  const reported = useRef(done);
   const spots = member?.next_round ?? [];
   const next = spots[done];
   const tell = (count: number) => {
-    told.current = count;
+    reported.current = count;
     void bench.tell("spots", { done: count }).then((answered) => {
-      if (answered === null) told.current = done;
+      if (answered === null) reported.current = done;
     });
   };
   const made = () => {
     // Pressed again before the server has answered, it is the next spot, not the same once more.
-    const count = Math.max(done, told.current) + 1;
+    const count = Math.max(done, reported.current) + 1;
     if (count <= spots.length) tell(count);
   };
   useKeys({ t: made, T: made }, next !== undefined);
@@ -102,7 +102,7 @@ export function RoundTool(tool: ToolProps) {
                 if (answered === null) return;
                 setBow("");
                 setSurface("");
-                told.current = 0;
+                reported.current = 0;
                 void bench.clearClock("spot-wait");
               });
           }}

@@ -4,8 +4,8 @@ import type { MemberDrawing } from "../../api/client";
 import { sectionPath } from "./sections";
 
 const KINDS = ["rect-tube", "round-tube", "flat", "angle", "tee", "i", "channel"] as const;
-const of = (section: MemberDrawing["section"], told: Partial<MemberDrawing> = {}) =>
-  ({ section, depth_mm: 80, width_mm: 50, wall_mm: 5, text: "", ...told }) as MemberDrawing;
+const of = (section: MemberDrawing["section"], sizes: Partial<MemberDrawing> = {}) =>
+  ({ section, depth_mm: 80, width_mm: 50, wall_mm: 5, text: "", ...sizes }) as MemberDrawing;
 
 describe("sections", () => {
   it.each(KINDS)("a %s stays inside its square, upright and to scale", (kind) => {
@@ -27,8 +27,8 @@ describe("sections", () => {
   });
 
   // A hundred dots for 85 mm: one to a millimetre, 7.5 left above and below.
-  const drawn = (section: MemberDrawing["section"], told: Partial<MemberDrawing> = {}) =>
-    sectionPath(of(section, { depth_mm: 85, width_mm: 45, wall_mm: 5, ...told }), 100)?.path;
+  const drawn = (section: MemberDrawing["section"], sizes: Partial<MemberDrawing> = {}) =>
+    sectionPath(of(section, { depth_mm: 85, width_mm: 45, wall_mm: 5, ...sizes }), 100)?.path;
   it.each([
     ["rect-tube", "M27.5,7.5h45v85h-45ZM32.5,12.5h35v75h-35Z"],
     ["flat", "M47.5,7.5h5v85h-5Z"],

@@ -16,8 +16,8 @@ export function TipList({
   const units = useUnits();
   const chosen = plan.job.tip_label;
   const [ref, width] = useWidth<HTMLDivElement>();
-  const told = plan.stations.find((s) => s.id === "torch")?.figures?.find((f) => f.id === "tip");
-  const inUse = chosen ?? told?.text?.replace(/[“”]/g, "");
+  const figure = plan.stations.find((s) => s.id === "torch")?.figures?.find((f) => f.id === "tip");
+  const inUse = chosen ?? figure?.text?.replace(/[“”]/g, "");
   return (
     <div ref={ref} className="border-t border-line py-2.5">
       <h3 className="text-sm text-mute">Flow ladder: this job across the rack</h3>

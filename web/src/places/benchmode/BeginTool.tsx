@@ -1,7 +1,7 @@
-import { useInfiniteQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
 
-import { runsQuery } from "../../api/queries";
+import { latestRunsQuery } from "../../api/book_queries";
 import { BigChoice } from "../../tools/BigChoice";
 import type { ToolProps } from "../../tools/tool";
 import { STARTS } from "./phases";
@@ -11,7 +11,7 @@ const MOST_NAMES = 6;
 /** Who holds the torch, in which hand, and what was done to it. */
 export function BeginTool({ run, bench }: ToolProps) {
   const id = useId();
-  const { data: earlier } = useInfiniteQuery(runsQuery());
+  const { data: earlier } = useQuery(latestRunsQuery);
   const [name, setName] = useState("");
   const who = run.log.who ?? "";
   const known = [...new Set([who, ...(earlier ?? []).map((line) => line.who)])].filter(Boolean);

@@ -12,7 +12,7 @@ interface BenchFootProps {
   asks: boolean;
   onBack: () => void;
   onForward: () => void;
-  onSay: (told: "yes" | "no") => void;
+  onSay: (answer: "yes" | "no") => void;
 }
 
 /** Back and on, at the bottom edge where a gloved thumb is. */

@@ -163,9 +163,9 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
         fault={fault?.field === "action" ? fault.accepted : null}
         onClose={() => setOpen("")}
         onMended={async (id) => {
-          const told = await bench.mend(id);
-          if (told !== null) walk.stand(told.bench.at);
-          return told !== null;
+          const answered = await bench.mend(id);
+          if (answered !== null) walk.stand(answered.bench.at);
+          return answered !== null;
         }}
         onTried={async (cause, helped) => (await bench.tried(cause, helped)) !== null}
       />
@@ -174,7 +174,7 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
           onClose={() => setOpen("")}
           onPop={(what) => {
             setOpen("");
-            void bench.pop(what).then((told) => told && walk.stand(told.bench.at));
+            void bench.pop(what).then((answered) => answered && walk.stand(answered.bench.at));
           }}
         />
       )}

@@ -99,12 +99,12 @@ interface FoundProps {
 
 function Found({ found, tried, onTried, onBack }: FoundProps) {
   const units = useUnits();
-  const [told, setTold] = useState<Record<string, Helped>>(() =>
+  const [answers, setAnswers] = useState<Record<string, Helped>>(() =>
     Object.fromEntries(tried.map((one) => [one.cause, one.helped])),
   );
   const tell = (cause: string, helped: Helped) =>
     void onTried?.(cause, helped).then(
-      (kept) => kept && setTold((now) => ({ ...now, [cause]: helped })),
+      (kept) => kept && setAnswers((now) => ({ ...now, [cause]: helped })),
     );
   return (
     <div className="space-y-4">
@@ -141,9 +141,9 @@ function Found({ found, tried, onTried, onBack }: FoundProps) {
                 {TOLD.map((helped) => (
                   <button
                     key={helped.id}
-                    aria-pressed={told[one.id] === helped.id}
+                    aria-pressed={answers[one.id] === helped.id}
                     className={`min-h-14 rounded-lg border-2 px-1 ${
-                      told[one.id] === helped.id
+                      answers[one.id] === helped.id
                         ? "border-cone bg-cone-soft font-semibold"
                         : "border-line bg-panel"
                     }`}

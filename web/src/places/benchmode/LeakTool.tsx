@@ -13,11 +13,11 @@ const blank = (): Readings => ({ acetylene: {}, oxygen: {} });
 
 /** What was typed a moment ago outlives a reload; an older test's readings never stand again. */
 function standing(kept: string): Readings {
-  const told = JSON.parse(localStorage.getItem(kept) ?? "null") as {
+  const stored = JSON.parse(localStorage.getItem(kept) ?? "null") as {
     at: number;
     readings: Readings;
   } | null;
-  return told?.at && Date.now() - told.at < FRESH_MS ? told.readings : blank();
+  return stored?.at && Date.now() - stored.at < FRESH_MS ? stored.readings : blank();
 }
 
 /** Four gauges read as the clock starts and as it stops; the server judges what moved. */
@@ -36,11 +36,11 @@ export function LeakTool(tool: ToolProps) {
   const unit = units.symbol("bar");
   const judge = () => {
     // A bare number is in the unit the page shows.
-    const told = blank();
+    const stored = blank();
     for (const gas of GASES)
       for (const [key, text] of Object.entries(readings[gas]))
-        told[gas][key] = units.whole(text, "bar");
-    void bench.testLeaks(told).then((judged) => judged && localStorage.removeItem(kept));
+        stored[gas][key] = units.whole(text, "bar");
+    void bench.testLeaks(stored).then((judged) => judged && localStorage.removeItem(kept));
   };
   const column = (when: "before" | "after") => (
     <ReadingFields {...{ when, readings, unit }} error={bench.refused} onType={type} />

@@ -1,8 +1,8 @@
-import { useInfiniteQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
 
 import { faultOf, type Run } from "../../api/client";
-import { runsQuery } from "../../api/queries";
+import { latestRunsQuery } from "../../api/book_queries";
 import { significant } from "../../shell/units";
 import { RunPhotos } from "../photos/RunPhotos";
 import { LogMeasures } from "./LogMeasures";
@@ -23,7 +23,7 @@ const first = (value: number | null | undefined) => (value == null ? "" : signif
 /** What was seen, timed, set and measured, in one screen of big targets; nothing must be told. */
 export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
   const id = useId();
-  const { data: earlier } = useInfiniteQuery(runsQuery());
+  const { data: earlier } = useQuery(latestRunsQuery);
   const { measures, log } = run;
   const [who, setWho] = useState(log.who ?? "");
   const [taken, setTaken] = useState<Record<string, string>>(
@@ -121,7 +121,7 @@ export function LogForm({ run, error, busy, onFinish }: LogFormProps) {
           <div className="mt-3 grid gap-4 pb-5 sm:grid-cols-2">
             <LogUsed
               used={run.used}
-              told={used}
+              entries={used}
               onTell={(name, typed) => setUsed({ ...used, [name]: typed })}
             />
             <LogMeasures measures={more} taken={taken} error={error} onTake={take} />

@@ -4,15 +4,15 @@ import type { Used } from "../../api/client";
 
 interface LogUsedProps {
   used: readonly Used[];
-  told: Record<string, string>;
+  entries: Record<string, string>;
   onTell: (id: string, typed: string) => void;
 }
 
 /** What it was really done with, beside what was planned; as planned in one tap. */
-export function LogUsed({ used, told, onTell }: LogUsedProps) {
+export function LogUsed({ used, entries, onTell }: LogUsedProps) {
   const id = useId();
   return used.map((one) => {
-    const typed = told[one.id] ?? "";
+    const typed = entries[one.id] ?? "";
     return (
       <div key={one.id}>
         <label htmlFor={`${id}-${one.id}`}>{one.label}</label>

@@ -106,7 +106,7 @@ function Lane({ day, row, strip, nameOf, onPin }: LaneProps) {
         const left = along(strip, block.start_min + by);
         const width = along(strip, block.end_min + by) - left;
         const moves = movable(day, block);
-        const told = `${clock(block.start_min)} to ${clock(block.end_min)}: ${nameOf(block.job)}, ${block.phase}${block.pinned ? ", pinned" : ""}`;
+        const text = `${clock(block.start_min)} to ${clock(block.end_min)}: ${nameOf(block.job)}, ${block.phase}${block.pinned ? ", pinned" : ""}`;
         const down = (event: PointerEvent<HTMLButtonElement>) => {
           event.currentTarget.setPointerCapture(event.pointerId);
           setDrag({ key, from: event.clientX, by: 0 });
@@ -130,8 +130,8 @@ function Lane({ day, row, strip, nameOf, onPin }: LaneProps) {
           <button
             key={key}
             type="button"
-            title={told}
-            aria-label={told}
+            title={text}
+            aria-label={text}
             disabled={!moves}
             className={`absolute touch-none overflow-hidden rounded px-1 text-left text-xs whitespace-nowrap ${TONES[block.needs].tone} ${block.pinned ? "outline-2 outline-ink" : ""} ${moves ? "cursor-grab" : ""}`}
             style={{

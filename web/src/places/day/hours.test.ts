@@ -9,7 +9,7 @@ describe("hours", () => {
     [1439.6, "tomorrow 00:00"],
     [1900, "tomorrow 07:40"],
     [2880, "in 2 days 00:00"],
-  ])("%d is %s", (minutes, told) => expect(clock(minutes)).toBe(told));
+  ])("%d is %s", (minutes, text) => expect(clock(minutes)).toBe(text));
 
   it("lays a day on full hours and holds what is outside at its ends", () => {
     const strip = stripOf(450, 1050, 0);

@@ -26,7 +26,7 @@ export function ImportDialog({ open, onClose }: { open: boolean; onClose: () => 
           about: `${certificate.alloy}${held.by_analysis.includes(certificate.heat) ? ", by its analysis: no grade is named" : ""} · ${Object.entries(certificate.amounts).map(amountWords).join(", ")}`,
         }))
       }
-      told={(came) =>
+      summary={(came) =>
         `${came.added.length} taken in${came.already_there.length > 0 ? `; there already: ${came.already_there.join(", ")}` : ""}`
       }
     />

@@ -48,8 +48,8 @@ export default function FlamePlace() {
   const [dial] = useState(() => String(Math.floor(Math.random() * DIALS)).padStart(4, "0"));
   const asked = new URLSearchParams({ target, who, dial, seed: String(seed) });
   for (const name of ["orifice_mm", "region", "mixer"]) {
-    const told = search.get(name);
-    if (told) asked.set(name, told);
+    const value = search.get(name);
+    if (value) asked.set(name, value);
   }
   const query = asked.toString();
   const changed = (name: string, value: string) => {
@@ -199,7 +199,7 @@ function FlameTrainer({ query, who, dial, jobId, mixer, onMixer, onBore }: Flame
               value={valves[at]}
               most={most}
               step={step}
-              told={
+              text={
                 bar
                   ? units.measure(valves[at], "bar", 2)
                   : `${Math.round(PERCENT * valves[at])} % open`

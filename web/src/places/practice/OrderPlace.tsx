@@ -70,10 +70,10 @@ function Putting({ name, who, cards, onAgain }: PuttingProps) {
           body: { done: [...done], pick },
         }),
       ),
-    onSuccess: (told, pick) => {
+    onSuccess: (picked, pick) => {
       const all = [...picks, pick];
       setPicks(all);
-      if (!told.right) return;
+      if (!picked.right) return;
       const now = [...done, pick];
       setDone(now);
       if (now.length === cards.length) judging.mutate(all);

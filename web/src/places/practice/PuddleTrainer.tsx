@@ -227,7 +227,7 @@ function Handles({ puddle, hello, off, onWatch }: HandlesProps) {
         value={puddle.heightMm}
         most={MOST_HEIGHT_MM}
         step={HEIGHT_STEP_MM}
-        told={units.measure(puddle.heightMm, "mm", 2)}
+        text={units.measure(puddle.heightMm, "mm", 2)}
         tone="accent-cone"
         disabled={off}
         onTurn={puddle.height}
@@ -237,7 +237,7 @@ function Handles({ puddle, hello, off, onWatch }: HandlesProps) {
         value={puddle.leanDeg}
         most={MOST_LEAN_DEG}
         step={LEAN_STEP_DEG}
-        told={`${Math.round(puddle.leanDeg)}°`}
+        text={`${Math.round(puddle.leanDeg)}°`}
         tone="accent-copper"
         disabled={off}
         onTurn={puddle.lean}

@@ -4,20 +4,20 @@ interface ValveProps {
   most: number;
   /** What one press of a button turns it by. */
   step: number;
-  told: string;
+  text: string;
   tone: string;
   disabled: boolean;
   onTurn: (value: number) => void;
 }
 
 /** A valve or a regulator's screw: slid, turned by keys, or by two buttons a glove can find. */
-export function Valve({ label, value, most, step, told, tone, disabled, onTurn }: ValveProps) {
+export function Valve({ label, value, most, step, text, tone, disabled, onTurn }: ValveProps) {
   const turn = (by: number) => onTurn(Math.min(most, Math.max(0, value + by)));
   return (
     <div className="grid grid-cols-[3rem_1fr_3rem] content-start items-center gap-2">
       <span className="col-span-3 flex justify-between gap-2">
         <span className="font-semibold">{label}</span>
-        <span className="tabular-nums">{told}</span>
+        <span className="tabular-nums">{text}</span>
       </span>
       <button
         type="button"
@@ -31,7 +31,7 @@ export function Valve({ label, value, most, step, told, tone, disabled, onTurn }
       <input
         type="range"
         aria-label={label}
-        aria-valuetext={told}
+        aria-valuetext={text}
         className={`h-12 w-full touch-none ${tone}`}
         min={0}
         max={most}

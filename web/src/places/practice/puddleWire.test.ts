@@ -92,8 +92,8 @@ describe("a hand at the puddle", () => {
     expect(view.byteLength).toBe(24);
     expect([view.getUint16(0, true), view.getUint8(2), view.getUint8(3)]).toEqual([0x4c50, 2, 3]);
     expect(view.getUint32(4, true)).toBe(9);
-    const told = [0, 1, 2, 3, 4, 5].map((at) => view.getInt16(8 + 2 * at, true));
-    expect(told).toEqual([1234, -150, 300, 275, 1300, 25]);
+    const numbers = [0, 1, 2, 3, 4, 5].map((at) => view.getInt16(8 + 2 * at, true));
+    expect(numbers).toEqual([1234, -150, 300, 275, 1300, 25]);
   });
 
   it("says by a bit that it looks into the mirror, and stays within its bytes", () => {

@@ -105,8 +105,8 @@ export function writePuddleHand(hand: PuddleHand, buttons: number, number: numbe
   view.setUint8(2, PUDDLE_KIND);
   view.setUint8(3, buttons | (hand.mirror ? MIRROR : 0));
   view.setUint32(4, number, true);
-  const told = [hand.xMm, hand.yMm, hand.heightMm].map((mm) => mm * HUNDREDTHS);
-  told.push(hand.leanDeg * TENTHS, hand.rodXMm * HUNDREDTHS, hand.rodYMm * HUNDREDTHS);
-  told.forEach((value, at) => view.setInt16(8 + 2 * at, whole(value), true));
+  const numbers = [hand.xMm, hand.yMm, hand.heightMm].map((mm) => mm * HUNDREDTHS);
+  numbers.push(hand.leanDeg * TENTHS, hand.rodXMm * HUNDREDTHS, hand.rodYMm * HUNDREDTHS);
+  numbers.forEach((value, at) => view.setInt16(8 + 2 * at, whole(value), true));
   return view.buffer;
 }

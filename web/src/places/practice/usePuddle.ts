@@ -59,7 +59,7 @@ export function usePuddle(
   const heightMm = setTo.heightMm ?? hello?.working_mm ?? 0;
   const leanDeg = setTo.leanDeg ?? hello?.lean_deg ?? 0;
   const offMm = hello?.off_mm ?? FAR_MM;
-  const told = useCallback(
+  const say = useCallback(
     (changes: Partial<PuddleHand>) => {
       at.current = { ...at.current, ...changes };
       tell();
@@ -69,21 +69,21 @@ export function usePuddle(
   const stopLifting = () => clearInterval(lifting.current);
   useEffect(() => stopLifting, []);
 
-  const move = (xMm: number, yMm: number) => told({ xMm, yMm, rodXMm: xMm, rodYMm: yMm });
+  const move = (xMm: number, yMm: number) => say({ xMm, yMm, rodXMm: xMm, rodYMm: yMm });
   const bring = (isDown: boolean) => {
     stopLifting();
     setDown(isDown);
-    told({ heightMm: isDown ? heightMm : offMm, leanDeg });
+    say({ heightMm: isDown ? heightMm : offMm, leanDeg });
   };
   const height = (mm: number) => {
     const now = within(mm, MOST_HEIGHT_MM);
     setSetTo((before) => ({ ...before, heightMm: now }));
-    if (down) told({ heightMm: now });
+    if (down) say({ heightMm: now });
   };
   const lean = (deg: number) => {
     const now = within(deg, MOST_LEAN_DEG);
     setSetTo((before) => ({ ...before, leanDeg: now }));
-    told({ leanDeg: now });
+    say({ leanDeg: now });
   };
   /** Off the work by and by, so that the envelope keeps the air off until it is frozen. */
   const lift = () => {
@@ -91,7 +91,7 @@ export function usePuddle(
     const step = ((hello?.lift_mm_per_s ?? 0) * LIFT_EVERY_MS) / 1000;
     lifting.current = setInterval(() => {
       const now = at.current.heightMm + step;
-      told({ heightMm: now > LIFTED_MM ? offMm : now });
+      say({ heightMm: now > LIFTED_MM ? offMm : now });
       if (now <= LIFTED_MM) return;
       stopLifting();
       setDown(false);
@@ -111,10 +111,10 @@ export function usePuddle(
     lift,
     look: (at: boolean) => {
       setMirror(at);
-      told({ mirror: at });
+      say({ mirror: at });
     },
     dab: (xMm?: number, yMm?: number) => {
-      if (xMm !== undefined && yMm !== undefined) told({ rodXMm: xMm, rodYMm: yMm });
+      if (xMm !== undefined && yMm !== undefined) say({ rodXMm: xMm, rodYMm: yMm });
       press(DAB);
     },
     brush: () => press(BRUSH),

@@ -11,7 +11,7 @@ const MOST_HAPPENED = 6;
 export type Playing = "connecting" | "playing" | "ended" | "lost";
 
 /** What a trainer says in words; one of its parts is not null. */
-interface Told<Hello, Said, Score> {
+interface Message<Hello, Said, Score> {
   hello?: Hello | null;
   words?: Said | null;
   score?: Score | null;
@@ -49,19 +49,19 @@ export function useTrainer<Hello, Said extends { happened: string[] }, Score>(
     address.protocol = location.protocol === "https:" ? "wss:" : "ws:";
     const socket = new WebSocket(address);
     socket.binaryType = "arraybuffer";
-    let told: Hello | null = null;
+    let opening: Hello | null = null;
     let number = 0;
     let last = "";
-    let toldAt = 0;
+    let sentAt = 0;
     let ended = false;
     socket.onmessage = ({ data }: MessageEvent<ArrayBuffer | string>) => {
       if (typeof data !== "string") {
-        if (told) drawn.current(data, told);
+        if (opening) drawn.current(data, opening);
         return;
       }
-      const message = JSON.parse(data) as Told<Hello, Said, Score>;
+      const message = JSON.parse(data) as Message<Hello, Said, Score>;
       if (message.hello) {
-        told = message.hello;
+        opening = message.hello;
         setHello(message.hello);
         setPlaying("playing");
       }
@@ -84,14 +84,14 @@ export function useTrainer<Hello, Said extends { happened: string[] }, Score>(
       setPlaying((now) => (now === "ended" ? now : "lost"));
     };
     const tell = () => {
-      if (!told || socket.readyState !== WebSocket.OPEN) return;
+      if (!opening || socket.readyState !== WebSocket.OPEN) return;
       const now = hands.current.now();
-      const still = performance.now() - toldAt < STILL_HERE_MS;
+      const still = performance.now() - sentAt < STILL_HERE_MS;
       if (now === last && buttons.current === 0 && still) return;
       last = now;
-      toldAt = performance.now();
+      sentAt = performance.now();
       number += 1;
-      socket.send(hands.current.write(buttons.current, number, told));
+      socket.send(hands.current.write(buttons.current, number, opening));
       buttons.current = 0;
     };
     moved.current = tell;

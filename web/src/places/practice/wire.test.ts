@@ -4,7 +4,7 @@ import type { FlameHello } from "../../api/client";
 import { readFrame, SPARK, writeHands } from "./wire";
 
 const hello = { numbers: ["acetylene_l_per_h", "ratio"], open_steps: 65535, bar_steps: 10000 };
-const told = hello as unknown as FlameHello;
+const description = hello as unknown as FlameHello;
 
 describe("what goes over the socket", () => {
   it("lies where the trainer says", () => {
@@ -12,7 +12,7 @@ describe("what goes over the socket", () => {
       { acetylene_open: 1, oxygen_open: 0.5, acetylene_bar: 0.35, oxygen_bar: 9 },
       SPARK,
       7,
-      told,
+      description,
     );
     const view = new DataView(bytes);
     expect(bytes.byteLength).toBe(24);
@@ -32,18 +32,23 @@ describe("what goes over the socket", () => {
     view.setFloat32(16, 1.0625, true);
     [10, 20, 30].forEach((part, at) => view.setUint8(100 + at, part));
     view.setUint8(109, 3);
-    const frame = readFrame(view.buffer, told);
+    const frame = readFrame(view.buffer, description);
     expect(frame).toMatchObject({ lit: true, stopped: false, split: true, number: 90, pops: 3 });
     expect(frame?.numbers["ratio"]).toBe(1.0625);
     expect(frame?.cone).toBe("10, 20, 30");
-    expect(readFrame(new ArrayBuffer(112), told)).toBeNull();
-    expect(readFrame(new ArrayBuffer(4), told)).toBeNull();
+    expect(readFrame(new ArrayBuffer(112), description)).toBeNull();
+    expect(readFrame(new ArrayBuffer(4), description)).toBeNull();
   });
 
   it("keeps a hand inside what its bytes hold", () => {
     const at = (acetylene_open: number) =>
       new DataView(
-        writeHands({ acetylene_open, oxygen_open: 0, acetylene_bar: 0, oxygen_bar: 0 }, 0, 0, told),
+        writeHands(
+          { acetylene_open, oxygen_open: 0, acetylene_bar: 0, oxygen_bar: 0 },
+          0,
+          0,
+          description,
+        ),
       ).getUint16(8, true);
     expect([at(-0.5), at(0), at(0.25), at(3)]).toEqual([0, 0, 16384, 65535]);
   });
@@ -63,7 +68,7 @@ describe("what goes over the socket", () => {
   ] as const)("flags %s are read bit by bit", (flags, [lit, stopped, split]) => {
     const view = frame();
     view.setUint8(3, flags);
-    expect(readFrame(view.buffer, told)).toMatchObject({ lit, stopped, split });
+    expect(readFrame(view.buffer, description)).toMatchObject({ lit, stopped, split });
   });
 
   it("reads three colours and every number where it lies", () => {
@@ -71,7 +76,7 @@ describe("what goes over the socket", () => {
     [1, 2, 3, 4, 5, 6, 7, 8, 9].forEach((part, at) => view.setUint8(100 + at, part));
     view.setFloat32(12, 120, true);
     view.setFloat32(16, 1.5, true);
-    expect(readFrame(view.buffer, told)).toMatchObject({
+    expect(readFrame(view.buffer, description)).toMatchObject({
       numbers: { acetylene_l_per_h: 120, ratio: 1.5 },
       cone: "1, 2, 3",
       feather: "4, 5, 6",
@@ -85,8 +90,8 @@ describe("what goes over the socket", () => {
   ])("refuses %s", (_why, at, byte) => {
     const view = frame();
     view.setUint8(at, byte);
-    expect(readFrame(view.buffer, told)).toBeNull();
-    expect(readFrame(frame().buffer.slice(0, 109), told)).toBeNull();
-    expect(readFrame(frame().buffer, told)).not.toBeNull();
+    expect(readFrame(view.buffer, description)).toBeNull();
+    expect(readFrame(frame().buffer.slice(0, 109), description)).toBeNull();
+    expect(readFrame(frame().buffer, description)).not.toBeNull();
   });
 });

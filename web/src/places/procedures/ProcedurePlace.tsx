@@ -13,10 +13,10 @@ export default function ProcedurePlace() {
   const [search] = useSearchParams();
   const units = useUnits();
   const version = Number(search.get("version")) || undefined;
-  const { data: told, error, refetch } = useQuery(procedureQuery(Number(number), version));
-  if (error && !told) return <Away error={error} onRetry={() => void refetch()} />;
-  if (!told) return <Waiting what="the procedure" />;
-  const newest = told.versions[0];
+  const { data: procedure, error, refetch } = useQuery(procedureQuery(Number(number), version));
+  if (error && !procedure) return <Away error={error} onRetry={() => void refetch()} />;
+  if (!procedure) return <Waiting what="the procedure" />;
+  const newest = procedure.versions[0];
   return (
     <article className="mx-auto w-full max-w-4xl p-4">
       <p className="text-sm">
@@ -25,49 +25,53 @@ export default function ProcedurePlace() {
         </Link>
       </p>
       <h1 className="mt-1 font-narrow text-2xl font-semibold">
-        {told.number}.{told.version} {told.name}
+        {procedure.number}.{procedure.version} {procedure.name}
       </h1>
       <p className="text-mute">
-        For {units.prose(told.piece)}; offered for {units.prose(told.for_mm)}. Signed by{" "}
-        {told.signed_by}, {told.signed_at.slice(0, 10)}.
+        For {units.prose(procedure.piece)}; offered for {units.prose(procedure.for_mm)}. Signed by{" "}
+        {procedure.signed_by}, {procedure.signed_at.slice(0, 10)}.
       </p>
-      {told.version !== newest && (
+      {procedure.version !== newest && (
         <p className="my-2 border-l-4 border-warn bg-warn-soft px-3 py-2">
           An older version, kept as it was.{" "}
-          <Link className="link" to={`/runs/procedures/${told.number}`}>
+          <Link className="link" to={`/runs/procedures/${procedure.number}`}>
             Version {newest} is the newest
           </Link>
         </p>
       )}
       <div data-screen-only className="my-2 flex flex-wrap items-center gap-x-5">
-        <Link className="link" to={`/runs/${told.run_id}`}>
+        <Link className="link" to={`/runs/${procedure.run_id}`}>
           The run it came from
         </Link>
         <PaperLinks
-          path={`/api/procedures/${told.number}/card.pdf?version=${told.version}`}
+          path={`/api/procedures/${procedure.number}/card.pdf?version=${procedure.version}`}
           what="card"
         />
-        {told.versions
-          .filter((one) => one !== told.version)
+        {procedure.versions
+          .filter((one) => one !== procedure.version)
           .map((one) => (
-            <Link key={one} className="link" to={`/runs/procedures/${told.number}?version=${one}`}>
+            <Link
+              key={one}
+              className="link"
+              to={`/runs/procedures/${procedure.number}?version=${one}`}
+            >
               Version {one}
             </Link>
           ))}
       </div>
       <div className="mt-3 grid gap-6 md:grid-cols-2">
-        <Lines head="Set-up" lines={told.text.set_up ?? []} />
+        <Lines head="Set-up" lines={procedure.text.set_up ?? []} />
         <div className="space-y-5">
-          <Lines head="Order" lines={told.text.order ?? []} />
-          {told.text.notes && (
+          <Lines head="Order" lines={procedure.text.order ?? []} />
+          {procedure.text.notes && (
             <section>
               <h2 className="font-semibold">Notes</h2>
-              <p className="whitespace-pre-wrap">{told.text.notes}</p>
+              <p className="whitespace-pre-wrap">{procedure.text.notes}</p>
             </section>
           )}
-          {told.text.photo_id && (
+          {procedure.text.photo_id && (
             <img
-              src={`/api/photos/${told.text.photo_id}`}
+              src={`/api/photos/${procedure.text.photo_id}`}
               alt="How it should look"
               className="w-full rounded border border-line"
             />

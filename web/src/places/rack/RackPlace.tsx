@@ -74,7 +74,7 @@ export default function RackPlace() {
         take="/api/rack/import"
         queryKey={rackQuery.queryKey}
         read={(held) => held.items.map((item) => ({ name: item.name, about: item.kind }))}
-        told={(came) => `${came.added} added, ${came.changed} changed, ${came.same} the same`}
+        summary={(came) => `${came.added} added, ${came.changed} changed, ${came.same} the same`}
       />
     </div>
   );
@@ -189,7 +189,7 @@ function ItemLine({
 }) {
   const units = useUnits();
   const values = owned.item as unknown as Record<string, unknown>;
-  const told = form.fields.flatMap((field) => {
+  const parts = form.fields.flatMap((field) => {
     const value = values[field.field];
     if (value == null || value === "" || (Array.isArray(value) && value.length === 0)) return [];
     if (Array.isArray(value)) return [`${field.label.toLowerCase()}: ${value.length} rows`];
@@ -208,7 +208,7 @@ function ItemLine({
     <div className="flex items-start justify-between gap-3 py-1.5">
       <div>
         <span className="font-semibold">{owned.item.name}</span>
-        <span className="block text-sm text-mute">{told.join(" · ")}</span>
+        <span className="block text-sm text-mute">{parts.join(" · ")}</span>
         {owned.age === "old" && (
           <span className="block text-sm font-semibold text-stop">
             Past its age: have it tested or replace it.

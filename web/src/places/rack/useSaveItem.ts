@@ -40,13 +40,13 @@ export function useSaveItem({ form, owned, asked, typed, stood, reading, onSaved
     mutationFn: async () => {
       setMisread(null);
       // What nobody touched is not sent: shown in other units it would come back a hair off.
-      const told = Object.entries(typed)
+      const entered = Object.entries(typed)
         .filter(([field, text]) => owned === null || text !== stood[field])
         .map(([name, text]) => {
           const unit = asked.find((one) => one.field === name)?.unit;
           return [name, unit ? units.whole(text, unit) : text];
         });
-      const document: Record<string, unknown> = { kind: form.kind, ...Object.fromEntries(told) };
+      const document: Record<string, unknown> = { kind: form.kind, ...Object.fromEntries(entered) };
       if (reading.weight || reading.gauge) {
         const read = async (
           field: string,

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 
 import { answer, client, type Run } from "../../api/client";
-import { runQuery, runsQuery } from "../../api/queries";
+import { runQuery } from "../../api/queries";
 import { LogForm } from "../benchmode/LogForm";
 
 /** A closed run added to or corrected: what it replaces stays readable beside it. */
@@ -17,7 +17,7 @@ export function CorrectForm({ run, onDone }: { run: Run; onDone: () => void }) {
       ),
     onSuccess: async () => {
       await cache.invalidateQueries({ queryKey: runQuery(run.line.id).queryKey });
-      await cache.invalidateQueries({ queryKey: runsQuery().queryKey });
+      await cache.invalidateQueries({ queryKey: ["runs"] });
       onDone();
     },
   });

@@ -14,10 +14,10 @@ import { FACETS, wantedOf } from "../../api/wanted";
 export default function CountedPlace() {
   const [search] = useSearchParams();
   const wanted = wantedOf(search);
-  const { data: told, error, refetch } = useQuery(countedQuery(wanted));
+  const { data: statistics, error, refetch } = useQuery(countedQuery(wanted));
   const { data: signs } = useQuery(signsQuery);
-  if (error && !told) return <Away error={error} onRetry={() => void refetch()} />;
-  if (!told) return <Waiting what="what the book says" />;
+  if (error && !statistics) return <Away error={error} onRetry={() => void refetch()} />;
+  if (!statistics) return <Waiting what="what the book says" />;
   const sign = (id: string) => signs?.find((one) => one.id === id)?.label ?? id;
   const chosen = FACETS.flatMap((facet) => wanted[facet] ?? []);
   return (
@@ -29,17 +29,17 @@ export default function CountedPlace() {
       </p>
       <h1 className="mt-1 font-narrow text-2xl font-semibold">What the book says</h1>
       <p className="text-mute">
-        {told.runs} {told.runs === 1 ? "run" : "runs"}
+        {statistics.runs} {statistics.runs === 1 ? "run" : "runs"}
         {chosen.length > 0 || wanted.words
           ? " chosen in the run book. "
           : ", all there are. Choose in the run book to ask of some. "}
         Few runs prove little: every share carries its range.
       </p>
       <div className="mt-5 grid gap-8 lg:grid-cols-2">
-        <Wrong told={told} sign={sign} />
-        <Success told={told} />
-        <Months told={told} />
-        <Gas told={told} />
+        <Wrong statistics={statistics} sign={sign} />
+        <Success statistics={statistics} />
+        <Months statistics={statistics} />
+        <Gas statistics={statistics} />
       </div>
     </article>
   );
@@ -49,15 +49,15 @@ function Nothing({ says }: { says: string }) {
   return <p className="panel mt-2 p-4 text-mute">{says}</p>;
 }
 
-function Wrong({ told, sign }: { told: BookStatistics; sign: (id: string) => string }) {
+function Wrong({ statistics, sign }: { statistics: BookStatistics; sign: (id: string) => string }) {
   return (
     <section aria-labelledby="wrong">
       <h2 id="wrong" className="font-narrow text-xl font-semibold">
         What goes wrong, and what cured it
       </h2>
-      {told.signs.length === 0 && <Nothing says="Nothing was seen to go wrong." />}
+      {statistics.signs.length === 0 && <Nothing says="Nothing was seen to go wrong." />}
       <ul className="panel mt-2 divide-y divide-line empty:hidden">
-        {told.signs.map((one) => (
+        {statistics.signs.map((one) => (
           <li key={one.sign} className="px-4 py-2.5">
             <p>
               <strong className="font-semibold">{sign(one.sign)}</strong>{" "}
@@ -85,17 +85,17 @@ function Wrong({ told, sign }: { told: BookStatistics; sign: (id: string) => str
 
 const SHARE_PX = 120;
 
-function Success({ told }: { told: BookStatistics }) {
+function Success({ statistics }: { statistics: BookStatistics }) {
   return (
     <section aria-labelledby="success">
       <h2 id="success" className="font-narrow text-xl font-semibold">
         Good as it was
       </h2>
-      {told.success.length === 0 ? (
+      {statistics.success.length === 0 ? (
         <Nothing says="No run was given a verdict yet." />
       ) : (
         <ul className="panel mt-2 divide-y divide-line">
-          {told.success.map((one) => (
+          {statistics.success.map((one) => (
             <li
               key={one.metal + one.thickness}
               className="flex flex-wrap items-center justify-between gap-x-4 px-4 py-2"
@@ -133,8 +133,8 @@ const WIDE = 460;
 const HIGH = 190;
 const LEFT = 36;
 
-function Months({ told }: { told: BookStatistics }) {
-  const { months } = told;
+function Months({ statistics }: { statistics: BookStatistics }) {
+  const { months } = statistics;
   const top = Math.max(1.5, ...months.map((one) => one.high));
   const y = scaleLinear([Math.min(0.5, ...months.map((one) => one.low)), top], [HIGH - 24, 8]);
   const x = scaleLinear([0, Math.max(1, months.length - 1)], [LEFT + 16, WIDE - 20]);
@@ -204,18 +204,18 @@ function Months({ told }: { told: BookStatistics }) {
   );
 }
 
-function Gas({ told }: { told: BookStatistics }) {
+function Gas({ statistics }: { statistics: BookStatistics }) {
   const units = useUnits();
   return (
     <section aria-labelledby="gas">
       <h2 id="gas" className="font-narrow text-xl font-semibold">
         Acetylene a metre took
       </h2>
-      {told.gas.length === 0 ? (
+      {statistics.gas.length === 0 ? (
         <Nothing says="No run has both its minutes and its length." />
       ) : (
         <ul className="panel mt-2 divide-y divide-line">
-          {told.gas.map((one) => (
+          {statistics.gas.map((one) => (
             <li
               key={one.metal + one.thickness}
               className="flex flex-wrap justify-between gap-x-4 px-4 py-2 tabular-nums"

@@ -41,12 +41,12 @@ export default function RunBook() {
   if (error && !found) return <Away error={error} onRetry={() => void refetch()} />;
   if (!found) return <Waiting what="the run book" />;
   const label = (sign: string) => signs?.find((one) => one.id === sign)?.label ?? sign;
-  const facetLabel = (facet: FacetId, value: string, told: string) =>
+  const facetLabel = (facet: FacetId, value: string, said: string) =>
     facet === "sign"
       ? label(value)
       : facet === "kind"
         ? (kinds?.find((one) => one.id === value)?.label ?? value)
-        : units.prose(told);
+        : units.prose(said);
   // At once: a tick that waits for the page to be drawn anew looks as if it was not taken.
   const change = (next: URLSearchParams) => setSearch(next, { replace: true, flushSync: true });
   const chosen = chosenCount(wanted);

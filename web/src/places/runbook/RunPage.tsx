@@ -41,11 +41,11 @@ export default function RunPage() {
     onSuccess: () => cache.invalidateQueries({ queryKey: runQuery(runId).queryKey }),
   });
   const tried = useMutation({
-    mutationFn: (told: { cause: string; helped: Helped }) =>
+    mutationFn: (report: { cause: string; helped: Helped }) =>
       answer(
         client.POST("/api/runs/{run_id}/tried", {
           params: { path: { run_id: runId } },
-          body: { version: run?.version ?? 0, ...told },
+          body: { version: run?.version ?? 0, ...report },
         }),
       ),
     onSuccess: () => cache.invalidateQueries({ queryKey: runQuery(runId).queryKey }),

@@ -37,7 +37,7 @@ export function EndPanel({ watch, onEnd, onTeach }: EndPanelProps) {
           ))}
           {!found && <p className="text-mute">It ended before its heat was reached.</p>}
           {found &&
-            (watch.told ? (
+            (watch.taught ? (
               <p className="border-l-4 border-good bg-shade px-3 py-2">Later plans go by it.</p>
             ) : (
               <button className="button-main min-h-12" onClick={onTeach}>

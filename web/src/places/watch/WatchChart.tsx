@@ -65,8 +65,8 @@ export function WatchChart({ watch, drawn }: { watch: Watch; drawn: Sheet }) {
           x: { time: false },
           y: {
             range: (_self, low, high) => {
-              const told = [...levels.current.map((one) => one.y), low, high];
-              const all = [...told, ...planned.current.map(([, y]) => y)].filter(
+              const edges = [...levels.current.map((one) => one.y), low, high];
+              const all = [...edges, ...planned.current.map(([, y]) => y)].filter(
                 (one) => one != null,
               );
               return [Math.min(...all) - 10, Math.max(...all) + 25];

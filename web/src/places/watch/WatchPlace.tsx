@@ -41,35 +41,35 @@ function WatchOf({ watch, away }: { watch: Watch; away: boolean }) {
   const notify = useNotify();
   // What is told in a box is answered beside it; what is only pressed, in a notice.
   const pressed = { onError: (error: Error) => notify(error.message) };
-  const told = {
+  const outcome = {
     onSuccess: (now: Watch) => {
       cache.setQueryData(watchQuery(line.id).queryKey, now);
-      if (now.told) void cache.invalidateQueries({ queryKey: ["job"] });
+      if (now.taught) void cache.invalidateQueries({ queryKey: ["job"] });
     },
   };
   const mark = useMutation({
-    ...told,
+    ...outcome,
     ...pressed,
     mutationFn: (phase: Watch["phase"]) =>
       answer(client.POST("/api/watches/{watch_id}/marks", { params, body: { phase } })),
   });
   const tell = useMutation({
-    ...told,
+    ...outcome,
     mutationFn: (body: { tell: string; heat: string }) =>
       answer(client.POST("/api/watches/{watch_id}/tells", { params, body })),
   });
   const simulate = useMutation({
-    ...told,
+    ...outcome,
     mutationFn: (simulation: Simulation | null) =>
       answer(client.PUT("/api/watches/{watch_id}/simulation", { params, body: { simulation } })),
   });
   const end = useMutation({
-    ...told,
+    ...outcome,
     ...pressed,
     mutationFn: () => answer(client.POST("/api/watches/{watch_id}/end", { params })),
   });
   const teach = useMutation({
-    ...told,
+    ...outcome,
     ...pressed,
     mutationFn: () => answer(client.POST("/api/watches/{watch_id}/teach", { params })),
   });

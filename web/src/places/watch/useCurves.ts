@@ -18,10 +18,10 @@ export function useCurves(watchId: string, lastEntry: number): Sheet {
         signal: leave.signal,
       }),
     ).then(
-      (told) => {
+      (answer) => {
         if (kept.current.after !== from) return;
-        kept.current.after = told.last_entry;
-        addTo(kept.current.sheet, told.channels);
+        kept.current.after = answer.last_entry;
+        addTo(kept.current.sheet, answer.channels);
         setDrawn({ ...kept.current.sheet });
       },
       // Away for a moment: the next look at the watch asks again.

@@ -16,16 +16,16 @@ from pellak.core.body.soak import SoakAnswer, reckon_soak
 from pellak.core.body.soak_given import InsulationGiven, SoakGiven
 from pellak.core.kinds.heat.calibration import heated
 from pellak.core.kinds.heat.one_line import soak_line
-from pellak.core.kinds.heat.part_station import body_told, boxes, missing, part_station
+from pellak.core.kinds.heat.part_station import boxes, missing, part_station, stated_body
 from pellak.core.kinds.heat.warm_station import COOL_HOLDS, warm_station
 from pellak.core.kinds.heat.warming import (
     CameFree,
-    WarmthTold,
+    WarmthReported,
     came_free,
     came_of_it,
     heat_now,
     no_marks,
-    warmth_told,
+    report_warmth,
 )
 from pellak.core.kinds.kind import Act, JobKind, ShopAsked
 from pellak.core.kinds.stations.body_cooling import COOL_NAMES, cool_figures, cool_given_of
@@ -110,8 +110,8 @@ class _Reckoned:
         flow = self.torch.acetylene_l_per_h
         self.free = _free(job, body, flow)
         target = self.free.values.target_c if self.free else float(job.target_c or 0.0)
-        told = (*asked.watched, *asked.learned)
-        self.given = with_flame(_soak(job, body, flow, target), told)
+        observations = (*asked.watched, *asked.learned)
+        self.given = with_flame(_soak(job, body, flow, target), observations)
         self.soak: SoakAnswer = reckon_soak(self.given)
         self.gas: JobGas = soak_gas(self.soak, flow)
         self.cooling: tuple[list[Figure], CoolIn, CoolValues] | None = None
@@ -119,7 +119,7 @@ class _Reckoned:
             self.cooling = cool_figures(
                 cool_given_of(self.given, target),
                 job.cool_in,
-                lambda one: with_media(one, told),
+                lambda one: with_media(one, observations),
             )
 
 
@@ -129,7 +129,7 @@ def _reckoned(
 ) -> tuple[_Reckoned | None, Caution | None]:  # fmt: skip
     if metal is None or family is None or missing(job):
         return None, None
-    body = body_told(job, family)
+    body = stated_body(job, family)
     found = answered(lambda: _Reckoned(job, asked, schools, metal, body))
     if not isinstance(found, Refused):
         return found, None
@@ -222,7 +222,7 @@ def heat_plan(job: HeatJob, asked: ShopAsked) -> Plan:
     schools, metal = schools_of(job, asked.schools), metal_of(job, asked.own)
     family = body_family(metal) if metal else None
     found, stop = _reckoned(job, asked, schools, metal, family)
-    piece = part_station(job, metal, family, told=found is not None)
+    piece = part_station(job, metal, family, settled=found is not None)
     if stop is not None:
         piece = piece.model_copy(update={"cautions": [stop, *piece.cautions]})
     stations = [
@@ -294,7 +294,7 @@ HEAT_KIND: JobKind[Any] = JobKind(
         ),
     ),
     now=heat_now,
-    acts={"warmth": Act(WarmthTold, warmth_told), "came": Act(CameFree, came_free)},
+    acts={"warmth": Act(WarmthReported, report_warmth), "came": Act(CameFree, came_free)},
     marks=no_marks,
     look="Did it come? Is it straight, uncracked, as soft or as hard as it was?",
     worked="warm",

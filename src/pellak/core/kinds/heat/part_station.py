@@ -47,13 +47,13 @@ BY_PURPOSE = {
     "bend": ("radius_mm", "angle_deg"),
     "warm-through": ("target_c",),
 }
-TOLD_FIRST = ("warm-through",)
+TARGET_STATED_FIRST = ("warm-through",)
 """Purposes that say no heat of their own."""
 
 
 def needs(job: HeatJob) -> tuple[str, ...]:
     """Return the measures this job is told by, in the order they are asked."""
-    extra = ("target_c",) if job.purpose in TOLD_FIRST else ()
+    extra = ("target_c",) if job.purpose in TARGET_STATED_FIRST else ()
     if job.purpose in ("shrink-on", "shrink-off") and job.shape != "ring":
         extra = (*extra, "bore_mm")
     return (*NEEDS[job.shape], *extra)
@@ -62,7 +62,7 @@ def needs(job: HeatJob) -> tuple[str, ...]:
 def shown(job: HeatJob) -> tuple[str, ...]:
     """Return every measure boxed on the drawing: those needed, then those that help."""
     more = (*MAY_TELL.get(job.shape, ()), *BY_PURPOSE.get(job.purpose, ()))
-    if job.purpose not in TOLD_FIRST:
+    if job.purpose not in TARGET_STATED_FIRST:
         more = (*more, "target_c")
     if job.purpose == "seized" and job.shape != "ring":
         more = (*more, "bore_mm")
@@ -77,23 +77,23 @@ def missing(job: HeatJob) -> str:
     return ""
 
 
-def body_told(job: HeatJob, family: BodyFamily) -> dict[str, Any]:
+def stated_body(job: HeatJob, family: BodyFamily) -> dict[str, Any]:
     """Return the body as the reckoners take it; every measure is told."""
     fields = (*NEEDS[job.shape], *MAY_TELL.get(job.shape, ()))
-    told: dict[str, Any] = {"family": family, "shape": job.shape}
+    stated: dict[str, Any] = {"family": family, "shape": job.shape}
     if job.shape == "cluster":
         tube = {"od_mm": job.diameter_mm, "wall_mm": job.thickness_mm,
                 "count": int(job.tube_count or "4")}  # fmt: skip
-        return {**told, "tubes": (tube,), "heated_mm": job.heated_mm}
+        return {**stated, "tubes": (tube,), "heated_mm": job.heated_mm}
     for field in fields:
         value = getattr(job, field)
         if value is not None:
-            told[{"thickness_mm": "wall_mm", "body_kg": "mass_kg"}.get(field, field)] = value
-    sides = [told.get(side) for side in MAY_TELL.get(job.shape, ())]
+            stated[{"thickness_mm": "wall_mm", "body_kg": "mass_kg"}.get(field, field)] = value
+    sides = [stated.get(side) for side in MAY_TELL.get(job.shape, ())]
     if None in sides:
         # One side or two say nothing of a casting's envelope.
-        told = {name: value for name, value in told.items() if name not in MAY_TELL[job.shape]}
-    return told
+        stated = {name: value for name, value in stated.items() if name not in MAY_TELL[job.shape]}
+    return stated
 
 
 def boxes(job: HeatJob) -> list[Box]:
@@ -127,7 +127,7 @@ def _asked(job: HeatJob, field: str, label: str, question: str) -> Figure:
 
 
 def part_station(
-    job: HeatJob, metal: Metal | None, family: BodyFamily | None, *, told: bool
+    job: HeatJob, metal: Metal | None, family: BodyFamily | None, *, settled: bool
 ) -> Station:
     """Return the Part station of a heating."""
     name = metal.family if metal else job.family
@@ -157,8 +157,8 @@ def part_station(
     return Station(
         id="piece",
         name="Part",
-        state="settled" if told else "present",
-        answer=purposes()[job.purpose].name.lower() if told else "—",
+        state="settled" if settled else "present",
+        answer=purposes()[job.purpose].name.lower() if settled else "—",
         holds=HOLDS,
         figures=figures,
         cautions=cautions,

@@ -15,7 +15,7 @@ COLDEST_READ_C, HOTTEST_READ_C = -40.0, 1300.0
 MOST_READ = 200
 
 
-class WarmthTold(Record):
+class WarmthReported(Record):
     """A temperature of the body, as it is typed, and how it was known."""
 
     body: str = Field(min_length=1, max_length=40)
@@ -62,22 +62,22 @@ def heat_now(plan: Plan, log: RunLog) -> HeatNow | None:
     )  # fmt: skip
 
 
-def warmth_told(plan: Plan, log: RunLog, told: WarmthTold) -> RunLog:
+def report_warmth(plan: Plan, log: RunLog, report: WarmthReported) -> RunLog:
     """Return the log with a temperature added. Raises Refused for what is no temperature."""
     kept = _log(log)
     try:
-        body_c = read_quantity(told.body, "temperature").value
+        body_c = read_quantity(report.body, "temperature").value
     except Refused as refused:
-        raise Refused("body", told.body, refused.accepted) from None
+        raise Refused("body", report.body, refused.accepted) from None
     if not COLDEST_READ_C <= body_c <= HOTTEST_READ_C:
-        raise Refused("body", told.body, f"{COLDEST_READ_C:g} to {HOTTEST_READ_C:g} °C")
-    read = [*kept.read, Warmth(body_c=body_c, by=told.by)][-MOST_READ:]
+        raise Refused("body", report.body, f"{COLDEST_READ_C:g} to {HOTTEST_READ_C:g} °C")
+    read = [*kept.read, Warmth(body_c=body_c, by=report.by)][-MOST_READ:]
     return with_work(log, kept.model_copy(update={"read": read}))
 
 
-def came_free(plan: Plan, log: RunLog, told: CameFree) -> RunLog:
+def came_free(plan: Plan, log: RunLog, report: CameFree) -> RunLog:
     """Return the log with whether it came free."""
-    return with_work(log, _log(log).model_copy(update={"came_free": told.came}))
+    return with_work(log, _log(log).model_copy(update={"came_free": report.came}))
 
 
 def came_of_it(log: object) -> str:

@@ -40,13 +40,13 @@ def overlay_line(text: str) -> OneLineAnswer:
             sizes = part
         else:
             raise Refused("text", part, ACCEPTED)
-    told = _TIMES.split(re.sub(r"\b(edge|face)\b", "", sizes).strip())
-    if len(told) != 2 or group is None:
+    typed = _TIMES.split(re.sub(r"\b(edge|face)\b", "", sizes).strip())
+    if len(typed) != 2 or group is None:
         raise Refused("text", text, ACCEPTED)
-    unit = re.search(r"[a-z\"']+$", told[1])
+    unit = re.search(r"[a-z\"']+$", typed[1])
     long, wide = (
         read_quantity(one if re.search(r"[a-z\"']", one) or not unit else one + unit[0], "length")
-        for one in told
+        for one in typed
     )
     given = {
         "alloy": base,

@@ -181,13 +181,13 @@ def part_station(job: OverlayJob, metal: Metal | None, answer: OverlayAnswer | N
                     source=base_of(metal).source)
         )  # fmt: skip
     cautions += question_cautions(job.answers, family, "")
-    told = answer is not None and answer.values.suited and not missing(job)
+    settled = answer is not None and answer.values.suited and not missing(job)
     group = groups().get(answer.values.group or "") if answer else None
     return Station(
         id="piece",
         name="Part",
-        state="settled" if told else "present",
-        answer=group.name if group and told else "—",
+        state="settled" if settled else "present",
+        answer=group.name if group and settled else "—",
         holds=HOLDS,
         figures=figures,
         cautions=cautions,

@@ -113,12 +113,12 @@ def casting_heat(
     return CastingHeat(given, reckon_soak(given))
 
 
-def _told_here(job: SeamJob, flow_l_per_h: float) -> list[Override]:
+def _typed_here(job: SeamJob, flow_l_per_h: float) -> list[Override]:
     return [
         Override(field="body_kg", label="Weight of the whole casting", kind="mass", unit="kg",
-                  told=job.body_kg),
+                  typed=job.body_kg),
         Override(field="head_l_per_h", label="The head burns", kind="flow", unit="L/h",
-                  told=job.head_l_per_h,
+                  typed=job.head_l_per_h,
                   reckoned=None if job.head_l_per_h is not None else flow_l_per_h),
     ]  # fmt: skip
 
@@ -129,7 +129,7 @@ def heating_figures(
     """Return the figures of the heating, the first asking for the weight."""
     if not heats_whole(job, preheat):
         return []
-    own = _told_here(job, head_flow_l_per_h(job, equipment))
+    own = _typed_here(job, head_flow_l_per_h(job, equipment))
     choice: Choice = lagging_choice(job, job.lagging)
     if casting is None:
         return [

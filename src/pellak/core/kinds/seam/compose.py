@@ -73,8 +73,8 @@ def _why_not(job: SeamJob, stations: Sequence[Station]) -> str:
 
 
 def _drawing(job: SeamJob, reckoned: Reckoned | None) -> SeamDrawing:
-    told = {row.field: getattr(job, row.field) for row in dimension_rows(job.joint)}
-    joint = joint_drawing(job.joint, job.thickness_mm, told)
+    stated = {row.field: getattr(job, row.field) for row in dimension_rows(job.joint)}
+    joint = joint_drawing(job.joint, job.thickness_mm, stated)
     if reckoned is None:
         return empty_drawing(job.root_gap_mm or 0.0, job.thickness_mm, joint)
     return seam_drawing(
@@ -93,13 +93,13 @@ def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
     shop, own, equipment = asked.schools, asked.own, asked.equipment
     schools = schools_of(job, shop)
     metal = metal_of(job, own)
-    told = metal is not None and job.thickness_mm is not None
+    known = metal is not None and job.thickness_mm is not None
     constants = heat_family_of(metal.family) if metal else None
     hand = asked.hand(constants.family) if constants else MODEL_HAND
-    preheat = preheat_of(job, metal, shop, hand) if metal is not None and told else None
+    preheat = preheat_of(job, metal, shop, hand) if metal is not None and known else None
     casting = casting_heat(job, metal, preheat, equipment, asked.watched)
     reckoned = reckon_job(job, shop, asked.rack, hand, metal, preheat, equipment, casting)
-    refused = told and reckoned is None
+    refused = known and reckoned is None
     fall = cooling_of_casting(job, preheat, casting, asked.watched)
     work = seam_work(reckoned, asked.learned) if reckoned else None
     usual = without_own(job)

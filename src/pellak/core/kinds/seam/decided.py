@@ -22,8 +22,8 @@ def groove_for(job: SeamJob, family: Family) -> Groove:
     """Return the groove a job's dimensions make, what was not told taken as usual."""
     assert job.thickness_mm is not None
     t = job.thickness_mm
-    told = {row.field: getattr(job, row.field) for row in dimension_rows(job.joint)}
-    sizes = {row.field: dimension_value(row, told, t)[0] for row in dimension_rows(job.joint)}
+    stated = {row.field: getattr(job, row.field) for row in dimension_rows(job.joint)}
+    sizes = {row.field: dimension_value(row, stated, t)[0] for row in dimension_rows(job.joint)}
     return groove_of(
         FillerGiven(
             family=family,

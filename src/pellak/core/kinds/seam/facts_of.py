@@ -63,7 +63,7 @@ def facts_of(
             "greatest_l_per_h": work.greatest_l_per_h,
             "puddle_s": reckoned.heat.values.puddle_s,
             "heat": reckoned.heat_given.model_copy(update={"hand_factor": 1.0, "hand_sigma": None}),
-            "hand": reckoned.hand.told,
+            "hand": reckoned.hand.label,
             "torch": reckoned.equipment.torch.name if reckoned.equipment.torch else "",
             "tip": reckoned.tip.label if reckoned.tip else "",
             "tack_hold_s": tacks.hold_s if tacks else None,
@@ -90,7 +90,7 @@ def planned_of(
     if reckoned is None or work is None:
         return {}
     tacks, band = work.tacks[1].values if work.tacks else None, _value(figures, "blue_band_mm")
-    told: dict[str, float | None] = {
+    planned: dict[str, float | None] = {
         "acetylene_flowing_bar": _value(figures, "acetylene_set_bar"),
         "oxygen_flowing_bar": _value(figures, "oxygen_set_bar"),
         "feather_ratio": reckoned.flame.values.feather_ratio,
@@ -102,7 +102,7 @@ def planned_of(
         "blue_one_side_mm": band / 2 if band is not None else None,
         "blue_other_side_mm": band / 2 if band is not None else None,
     }
-    return {name: value for name, value in told.items() if value is not None}
+    return {name: value for name, value in planned.items() if value is not None}
 
 
 def _value(figures: Mapping[str, Figure], name: str) -> float | None:

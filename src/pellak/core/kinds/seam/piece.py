@@ -106,11 +106,11 @@ def _joint(job: SeamJob) -> Figure:
 
 def _dimensions(job: SeamJob, thickness_mm: float) -> list[Figure]:
     figures = []
-    told = {row.field: getattr(job, row.field) for row in dimension_rows(job.joint)}
+    stated = {row.field: getattr(job, row.field) for row in dimension_rows(job.joint)}
     for row in dimension_rows(job.joint):
         if row.field == "root_gap_mm":
             continue
-        value, usual = dimension_value(row, told, thickness_mm)
+        value, usual = dimension_value(row, stated, thickness_mm)
         line = typed_line(job, row.field, value) if value is not None and not usual else None
         if value is not None and usual:
             line = Working(
@@ -176,11 +176,11 @@ def piece_station(job: SeamJob, metal: Metal | None) -> Station:
         )
     figures += question_figures(job, family)
     thickness_mm = job.thickness_mm
-    told = thickness_mm is not None
+    stated = thickness_mm is not None
     return Station(
         id="piece",
         name="Piece",
-        state="settled" if told and length is not None else "present",
+        state="settled" if stated and length is not None else "present",
         answer=f"{short(thickness_mm, 3)} mm {_form(job)}" if thickness_mm else "thickness?",
         holds=HOLDS,
         figures=figures,

@@ -45,14 +45,14 @@ def travel_figure(reckoned: Reckoned, filler: FillerAnswer) -> Figure:
 def seam_figures(reckoned: Reckoned, work: ReckonedSeam) -> list[Figure]:
     """Return flame minutes and acetylene of the seam, all passes."""
     filler, paced = work.filler, work.paced
-    told = ""
+    source = ""
     if paced is not None and paced.seams:
         of = "one seam" if paced.seams == 1 else f"{paced.seams} seams"
-        told = f"by your log: {short(paced.factor, 3)} × the rule, {of} of this metal"
+        source = f"by your log: {short(paced.factor, 3)} × the rule, {of} of this metal"
     gas = line(filler.working, "seam_acetylene_l")
     oxygen_l = float(gas.value or 0) * reckoned.oxygen_ratio
     return [
-        figure_of(line(filler.working, "seam_min"), "Seam, flame time", detail=told),
+        figure_of(line(filler.working, "seam_min"), "Seam, flame time", detail=source),
         figure_of(gas, "Acetylene for the seam", detail=f"and {short(oxygen_l, 3)} L of oxygen"),
     ]
 

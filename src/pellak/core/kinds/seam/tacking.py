@@ -48,12 +48,12 @@ def seam_now(plan: Plan, log: RunLog) -> SeamNow:
 
 def tacks_now(plan: Plan, log: RunLog) -> TacksValues | None:
     """Return the tacks as they stand: the plan's, or reckoned anew once something was measured."""
-    planned, told = _planned(plan), _log(log)
+    planned, logged = _planned(plan), _log(log)
     if planned is None:
         return None
-    if not told.measured:
+    if not logged.measured:
         return planned.values
-    asked = planned.given.model_copy(update={"done": told.done, "measured": told.measured})
+    asked = planned.given.model_copy(update={"done": logged.done, "measured": logged.measured})
     return reckon_tacks(asked, planned.values.hold_s).values
 
 
@@ -85,12 +85,14 @@ def tack_measured(plan: Plan, log: RunLog, read: TackMeasures) -> RunLog:
     if tacks is None or kept.done == 0:
         raise Refused("done", kept.done, "at least one tack made before something is measured")
     typed = {"gap": read.gap, "rise": read.rise}
-    told = {name: _mm(name, text) for name, text in typed.items() if text.strip()}
-    if not told:
+    measured_mm = {name: _mm(name, text) for name, text in typed.items() if text.strip()}
+    if not measured_mm:
         raise Refused("gap", read.gap, "the gap, or how far an edge stands proud")
     try:
         one = Measured(
-            at_mm=tacks.tacks[kept.done - 1].at_mm, gap_mm=told.get("gap"), rise_mm=told.get("rise")
+            at_mm=tacks.tacks[kept.done - 1].at_mm,
+            gap_mm=measured_mm.get("gap"),
+            rise_mm=measured_mm.get("rise"),
         )
     except ValidationError as error:
         raise refusals(error)[0] from None

@@ -27,7 +27,7 @@ def _puddle(reckoned: Reckoned) -> Figure:
         )
     puddle = line(reckoned.heat.working, "puddle_s")
     never = "" if puddle.value is not None else "never with this flame"
-    figure = figure_of(puddle, "First puddle in", detail=never or reckoned.hand.told)
+    figure = figure_of(puddle, "First puddle in", detail=never or reckoned.hand.label)
     return figure.model_copy(update={"scale": scale})
 
 

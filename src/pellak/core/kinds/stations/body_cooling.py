@@ -136,7 +136,7 @@ def cool_given_of(
 ) -> CoolGiven:
     """Return the fall of a body that was heated, from a temperature, °C. Raises Refused where it
     is not hot enough to wait for."""
-    told = {name: getattr(body, name) for name in CoolGiven.model_fields if hasattr(body, name)}
+    stated = {name: getattr(body, name) for name in CoolGiven.model_fields if hasattr(body, name)}
     if from_c < 60:
         raise Refused("target_c", from_c, "over 60 °C: below, a hand rests on it soon enough")
-    return CoolGiven(**{**told, "start_c": from_c})
+    return CoolGiven(**{**stated, "start_c": from_c})

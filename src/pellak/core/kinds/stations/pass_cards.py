@@ -29,12 +29,12 @@ def with_pass_cards(cards: Sequence[BenchCard], passes: Sequence[WeldPass]) -> l
     """Return the cards with one for each pass behind the seam's own, where there are several."""
     if len(passes) < 2:
         return list(cards)
-    told: list[BenchCard] = []
+    walked: list[BenchCard] = []
     for card in cards:
-        told.append(card)
+        walked.append(card)
         if card.step.kind == "seam":
-            told += [_card(weld, len(passes)) for weld in passes]
-    return told
+            walked += [_card(weld, len(passes)) for weld in passes]
+    return walked
 
 
 def _card(weld: WeldPass, count: int) -> BenchCard:

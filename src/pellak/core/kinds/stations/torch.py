@@ -204,8 +204,8 @@ def _flow(reckoned: TorchSetUp) -> Figure:
 
 def _by_chart(reckoned: TorchSetUp) -> bool:
     chart = reckoned.tip.chart if reckoned.tip else None
-    told = chart.acetylene_l_per_h if chart is not None else None
-    return reckoned.job.acetylene_l_per_h is None and told is not None
+    charted = chart.acetylene_l_per_h if chart is not None else None
+    return reckoned.job.acetylene_l_per_h is None and charted is not None
 
 
 def _jet(reckoned: TorchSetUp) -> Working:

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Record
-from pellak.core.member.fit import told_by
+from pellak.core.member.fit import earlier_of
 from pellak.core.member.limits import Steel
 from pellak.core.member.section import Section
 from pellak.core.member.straighten_given import Earlier, StraightenGiven
@@ -21,7 +21,7 @@ class Straightened(Record):
 
     section: Section
     steel: Steel
-    told: Earlier
+    observation: Earlier
 
 
 def straightened(work: object, log: RunLog) -> Straightened | None:
@@ -30,12 +30,14 @@ def straightened(work: object, log: RunLog) -> Straightened | None:
         return None
     given = work.given.model_copy(update={"rounds": log.work.rounds, "earlier": []})
     try:
-        told = told_by(given)
+        observation = earlier_of(given)
     except Refused:
         # Kept under an older rule that allowed what is refused today: nothing to learn from.
         return None
     return (
-        None if told is None else Straightened(section=given.section, steel=given.steel, told=told)
+        None
+        if observation is None
+        else Straightened(section=given.section, steel=given.steel, observation=observation)
     )
 
 
@@ -54,7 +56,7 @@ def _alike(one: Section, other: Section) -> bool:
 def with_earlier(given: StraightenGiven, learned: Sequence[object]) -> StraightenGiven:
     """Return the question with what members like it told before, the newest first."""
     earlier = [
-        one.told
+        one.observation
         for one in learned
         if isinstance(one, Straightened)
         and one.steel == given.steel

@@ -77,11 +77,11 @@ def _with_flame(given: StraightenGiven, torch: TorchSetUp | None) -> StraightenG
 
 def _facts(job: StraightenJob, schools: ShopSchools, torch: TorchSetUp | None,
            member: MemberWork | None, gas: JobGas | None) -> Facts:  # fmt: skip
-    told = {
+    stated = {
         "spot_s": member.values.spot_s if torch and member else None,
         "spot_wait_min": member.values.wait_min if torch and member else None,
     }
-    return torch_facts(job, schools, torch, gas).model_copy(update=told)
+    return torch_facts(job, schools, torch, gas).model_copy(update=stated)
 
 
 def _torch_station(torch: TorchSetUp | None, gas: JobGas | None) -> Station:

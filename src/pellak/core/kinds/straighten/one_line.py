@@ -16,11 +16,11 @@ _BOW = re.compile(r"\b(?:bow(?:ed)?|camber)\s*(?:by|of|is)?\s*", re.I)
 def straighten_line(text: str) -> OneLineAnswer:
     """Return spots and places for a section, its length and its bow. Raises Refused for less."""
     said, *bow = _BOW.split(text)
-    told = read_said(said.strip(" ,"))
-    if len(bow) != 1 or "length_mm" not in told:
+    typed = read_said(said.strip(" ,"))
+    if len(bow) != 1 or "length_mm" not in typed:
         raise Refused("text", text, f"section, length and bow: {ACCEPTED}, bow 42 mm")
     camber_mm = read_quantity(bow[0].strip(" ,"), "length").value
-    job = StraightenJob.model_validate({"name": "Line", **told, "camber_mm": camber_mm})
+    job = StraightenJob.model_validate({"name": "Line", **typed, "camber_mm": camber_mm})
     given = question(job, None).model_copy(update={"steel": "carbon"}).model_dump(mode="json")
     answer = reckon_by_name("straighten", given)
     values = answer.values

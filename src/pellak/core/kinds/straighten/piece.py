@@ -194,11 +194,11 @@ def member_station(job: StraightenJob, metal: Metal | None) -> Station:
     cautions = [SOUND] if job.condition is None else []
     cautions += _not_fitting(job)
     cautions += question_cautions(job.answers, family, "")
-    told = not missing(job)
+    stated = not missing(job)
     return Station(
         id="piece",
         name="Piece",
-        state="settled" if told else "present",
+        state="settled" if stated else "present",
         answer=f"{short(job.camber_mm, 3)} mm bow" if job.camber_mm else "bow?",
         holds=HOLDS,
         figures=figures,

@@ -106,10 +106,10 @@ def line_read(plan: Plan, log: RunLog, read: LineRead) -> RunLog:
     cold = [one for one in kept.rounds if not is_hot(one)]
     before = cold[-1].camber_after_mm if cold else plan.work.given.bow_mm
     spots = last.spots if again and last is not None else values.next_round
-    told = Round(
+    entered = Round(
         spots=spots, camber_before_mm=before, camber_after_mm=after_mm, surface_c=surface_c
     )
-    rounds = [*(kept.rounds[:-1] if again else kept.rounds), told]
+    rounds = [*(kept.rounds[:-1] if again else kept.rounds), entered]
     return with_work(log, MemberLog(rounds=rounds))
 
 

@@ -34,16 +34,16 @@ _LOG_NAMES = {"left_undone": "skipped_checks"}
 _LOOSE_LOG = ("puddle_s", "seam_min", "tacking", "straightening")
 
 
-def upcast_plan(told: Any) -> Any:
+def upcast_plan(document: Any) -> Any:
     """Return a kept plan with the work that used to lie loose in it in its room."""
-    if not isinstance(told, Mapping) or "work" in told:
-        return told
-    plan = {name: value for name, value in told.items() if name not in _LOOSE_PLAN}
-    if isinstance(drawing := told.get("drawing"), Mapping):
+    if not isinstance(document, Mapping) or "work" in document:
+        return document
+    plan = {name: value for name, value in document.items() if name not in _LOOSE_PLAN}
+    if isinstance(drawing := document.get("drawing"), Mapping):
         plan["drawing"] = {"kind": "seam", **drawing}
-    loose = {name: told.get(name) for name in _LOOSE_PLAN[:3]}
-    if told.get("member"):
-        plan["work"] = {**told["member"], "kind": "straighten"}
+    loose = {name: document.get(name) for name in _LOOSE_PLAN[:3]}
+    if document.get("member"):
+        plan["work"] = {**document["member"], "kind": "straighten"}
     elif any(loose.values()):
         plan["work"] = {**loose, "kind": "seam"}
     return plan
@@ -54,19 +54,19 @@ def work_kept(plan: Mapping[str, Any]) -> Work | None:
     return _WORK.validate_python(upcast_plan(plan).get("work"))
 
 
-def upcast_log(told: Any) -> Any:
+def upcast_log(document: Any) -> Any:
     """Return a kept log under the names its fields have now, with times and series that used to lie
     loose in it in their rooms."""
-    if not isinstance(told, Mapping):
-        return told
-    told = {_LOG_NAMES.get(name, name): value for name, value in told.items()}
-    if not told.keys() & set(_LOOSE_LOG):
-        return told
-    log = {name: value for name, value in told.items() if name not in _LOOSE_LOG}
-    timed = {name: told.get(name) for name in _LOOSE_LOG[:2]}
+    if not isinstance(document, Mapping):
+        return document
+    document = {_LOG_NAMES.get(name, name): value for name, value in document.items()}
+    if not document.keys() & set(_LOOSE_LOG):
+        return document
+    log = {name: value for name, value in document.items() if name not in _LOOSE_LOG}
+    timed = {name: document.get(name) for name in _LOOSE_LOG[:2]}
     log["actual"] = {name: value for name, value in timed.items() if value is not None}
-    if any((told.get("straightening") or {}).values()):
-        log["work"] = {**told["straightening"], "kind": "straighten"}
-    elif any((told.get("tacking") or {}).values()):
-        log["work"] = {**told["tacking"], "kind": "seam"}
+    if any((document.get("straightening") or {}).values()):
+        log["work"] = {**document["straightening"], "kind": "straighten"}
+    elif any((document.get("tacking") or {}).values()):
+        log["work"] = {**document["tacking"], "kind": "seam"}
     return log

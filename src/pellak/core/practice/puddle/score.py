@@ -205,7 +205,7 @@ def _stretches(joined: Flags) -> list[NDArray[np.intp]]:
 def _costs(state: PuddleState, *, mirror: bool) -> list[ScorePart]:
     joint = state.joint
     lap, oxide = float(joint.lap.mean()), float(joint.oxide.mean())
-    told = (
+    costs = (
         ("Burnt through", HOLE_COSTS * state.holes, f"{state.holes} times"),
         ("Pops", POP_COSTS * state.pops, f"{state.pops}"),
         ("Rod lies cold", LAP_COSTS * lap, f"{lap:.0%} of the seam"),
@@ -215,6 +215,6 @@ def _costs(state: PuddleState, *, mirror: bool) -> list[ScorePart]:
     )
     return [
         ScorePart(label=label, points=-cost, most=0.0, why=why)
-        for label, cost, why in told
+        for label, cost, why in costs
         if cost > 0
     ]

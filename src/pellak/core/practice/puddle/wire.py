@@ -91,7 +91,7 @@ def _bits(state: PuddleState, *, back_shown: bool) -> Flags:
 
 
 @dataclass(frozen=True)
-class PuddleHandsTold:
+class PuddleHandsMessage:
     """What a page told: its number, the hand, whether to look at the back, whether to end."""
 
     number: int
@@ -100,19 +100,19 @@ class PuddleHandsTold:
     end: bool
 
 
-def puddle_hands_told(message: bytes) -> PuddleHandsTold:
+def read_puddle_hands(message: bytes) -> PuddleHandsMessage:
     """Return what a message of the hand says. Raises Refused for anything else."""
     if len(message) != _HANDS.size:
         raise Refused("hands", len(message), f"a message of {_HANDS.size} bytes")
-    magic, kind, buttons, number, *told = _HANDS.unpack(message)
+    magic, kind, buttons, number, *numbers = _HANDS.unpack(message)
     if (magic, kind) != (MAGIC, PUDDLE_KIND):
         raise Refused("hands", hex(magic), "a message of the hand at a puddle")
-    x, y, height, lean, rod_x, rod_y = told
+    x, y, height, lean, rod_x, rod_y = numbers
     held = Held(x / HUNDREDTHS, y / HUNDREDTHS, height / HUNDREDTHS, lean / TENTHS)
     hands = PuddleHands(
         held, bool(buttons & DAB), (rod_x / HUNDREDTHS, rod_y / HUNDREDTHS), bool(buttons & BRUSH)
     )
-    return PuddleHandsTold(number, hands, bool(buttons & MIRROR), bool(buttons & END))
+    return PuddleHandsMessage(number, hands, bool(buttons & MIRROR), bool(buttons & END))
 
 
 def puddle_hands_message(

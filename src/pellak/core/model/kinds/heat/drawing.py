@@ -65,9 +65,9 @@ def heated_drawing(
     """Return the drawing with its boxed measures; `envelope_m2` of the body if it is reckoned."""
     wide, high, guessed = _outline(job, envelope_m2)
     flame = flame_width_mm(flow_l_per_h) if flow_l_per_h else None
-    told = f"A {job.shape} to be heated"
+    words = f"A {job.shape} to be heated"
     if target_c is not None:
-        told += f" to {short(target_c, 4)} °C"
+        words += f" to {short(target_c, 4)} °C"
     return HeatedDrawing(
         shape=job.shape, wide_mm=wide, high_mm=high, bore_mm=job.bore_mm
         if job.shape == "ring" or job.bore_mm else None,
@@ -75,5 +75,5 @@ def heated_drawing(
         tubes=int(job.tube_count or "4") if job.shape == "cluster" else 0, flame_mm=flame,
         target_c=target_c, insulated=(job.lagging or "none") != "none",
         one_side=(job.heated_from or "one") == "one", boxes=boxes,
-        text=told + ("." if wide else "; not all is told yet."),
+        text=words + ("." if wide else "; not all is told yet."),
     )  # fmt: skip

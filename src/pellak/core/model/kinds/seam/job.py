@@ -78,7 +78,7 @@ class SeamJob(JobBase):
     )
 
     @model_validator(mode="after")
-    def _gap_told(self) -> "SeamJob":
+    def _check_gap(self) -> "SeamJob":
         # Jobs kept before a gap could be untold hold nought that nobody typed.
         if self.root_gap_mm == 0 and "root_gap_mm" not in self.typed:
             object.__setattr__(self, "root_gap_mm", None)

@@ -66,6 +66,6 @@ def member_text(section: Section, length_mm: float, bow_mm: float, spots: list[f
     )
 
 
-def missing_text(section: SectionKind, told: int) -> str:
-    """Return the drawing in words while its measures are not all told."""
-    return f"A {section}, {told} of its measures told so far."
+def missing_text(section: SectionKind, stated_count: int) -> str:
+    """Return the drawing in words while only `stated_count` of its measures are stated."""
+    return f"A {section}, {stated_count} of its measures told so far."
