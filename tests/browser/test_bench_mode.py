@@ -16,6 +16,7 @@ from tests.browser.conftest import (
     type_tight,
     wait_for,
     walk_to,
+    walk_until,
 )
 
 CARDS = 31
@@ -162,6 +163,23 @@ def test_no_way_to_the_light_past_an_open_stop(page, quick_server, watched):
     )
     assert refused.status == 422
     assert "leak" in refused.json()["detail"]
+
+
+def test_a_key_held_down_answers_one_stop_and_turns_one_card(page, quick_server, watched):
+    watched(page, quick_server)
+    to_the_bench(page, quick_server)
+    name_whoever(page)
+    yes = page.get_by_role("button", name="Yes, go on")
+    walk_until(page, yes)
+    here = card_number(page)
+    yes.focus()
+    for _ in range(12):
+        page.keyboard.down("Enter")
+    page.keyboard.up("Enter")
+    expect(page.get_by_text(f"{here + 1} of ")).to_be_visible()
+    expect(yes).not_to_be_focused()
+    wait_until_kept(page, here + 1)
+    assert card_number(page) == here + 1
 
 
 def test_a_leak_found_by_the_gauges_holds_the_start(page, quick_server, watched):

@@ -3,7 +3,7 @@
 import pytest
 
 from pellak.core.answer.errors import Refused
-from pellak.core.model.clocks import Moment
+from pellak.core.model.clocks import Moment, clock_state
 from pellak.core.model.run_log import RunLog
 from pellak.core.run.bench import (
     begun,
@@ -15,6 +15,7 @@ from pellak.core.run.bench import (
     stood_at,
 )
 from pellak.core.run.hold_points import confirmed
+from pellak.core.run.walk import clock_is_over
 from tests.core.test_families import PIECES, plan_of
 
 PLANS = {family: plan_of(family) for family in PIECES}
@@ -214,6 +215,13 @@ def test_purge_clocks_are_the_supply_reckoners_own_seconds():
         log = clock_started(PLAN, BRIT, f"purge-{gas}", NOON, ago="", lain="")
         line = next(w for w in purge.working if w.name == f"{gas}_purge_s")
         assert log.clocks[0].seconds == line.value >= 5
+
+
+@pytest.mark.parametrize("clock", ["leak", "purge-acetylene", "purge-oxygen", "settle"])
+def test_a_wait_that_keeps_people_safe_is_run_out_and_not_typed(clock):
+    log = clock_started(PLAN, BRIT, clock, NOON, ago="2 h", lain="")
+    assert clock_state(log.clocks[-1], NOON).elapsed_s <= 5
+    assert not clock_is_over(log.clocks, clock, NOON)
 
 
 @pytest.mark.parametrize(("ago", "field"), [("soon", "ago"), ("-3 min", "ago"), ("60 days", "ago")])

@@ -61,7 +61,7 @@ def test_the_leak_is_the_gas_the_hose_lost():
     assert line.low < line.value < line.high
 
 
-contents, outlets = st.floats(1, 200), st.floats(0.05, 1.0)
+contents, outlets = st.floats(5, 200), st.floats(0.25, 1.0)
 
 
 @given(contents, contents, outlets, outlets)
@@ -72,9 +72,14 @@ def test_movement_past_what_a_gauge_shows_is_a_finding(cb, ca, ob, oa):
             "outlet_before_bar": ob, "outlet_after_bar": oa,
         }
     )  # fmt: skip
-    moved = abs(ca - cb) > 1 + 1e-9 or abs(oa - ob) > 0.05 + 1e-9
-    assert answer.values.tight == (not moved)
-    assert (answer.values.acetylene_leak_l_per_h is not None) == (ob - oa > 0.05)
+
+    def moved(before, after, half_division):
+        return abs(after - before) > half_division + 1e-9 or before - after >= 0.2 * before
+
+    assert answer.values.tight == (not moved(cb, ca, 1) and not moved(ob, oa, 0.05))
+    assert (answer.values.acetylene_leak_l_per_h is not None) == (
+        ob - oa > 0.05 + 1e-9 or ob - oa >= 0.2 * ob
+    )
 
 
 def test_contents_down_and_outlet_up_is_the_regulators_seat():
@@ -85,11 +90,44 @@ def test_contents_down_and_outlet_up_is_the_regulators_seat():
     assert all("seat" in f.where and "tag it out" in f.do for f in findings)
 
 
-def test_an_empty_side_is_no_test():
-    for reading in ({"contents_before_bar": 0.0}, {"outlet_before_bar": 0.0}):
+@pytest.mark.parametrize("gas", ["acetylene", "oxygen"])
+@pytest.mark.parametrize(
+    ("gauge", "before", "after"),
+    [("contents", 0, 0), ("contents", 1, 0), ("contents", 4.99, 4.99), ("outlet", 0, 0),
+     ("outlet", 0.05, 0), ("outlet", 0.249, 0.249)],
+)  # fmt: skip
+def test_a_side_that_holds_too_little_to_be_seen_falling_is_no_test(gas, gauge, before, after):
+    with pytest.raises(Refused) as refused:
+        answered(**{gas: {f"{gauge}_before_bar": before, f"{gauge}_after_bar": after}})
+    assert refused.value.field == f"{gas}.{gauge}_before_bar"
+
+
+@pytest.mark.parametrize("gauge", ["contents", "outlet"])
+def test_a_fall_by_a_fifth_or_to_nothing_is_a_leak_whatever_the_gauge_can_show(gauge):
+    least = {"contents": 5.0, "outlet": 0.25}[gauge]
+    for share, tight in ((0.81, True), (0.8, False), (0.5, False), (0.0, False)):
+        readings = {f"{gauge}_before_bar": least, f"{gauge}_after_bar": share * least}
+        assert answered(acetylene=readings).values.tight is tight, share
+
+
+SOAPED = ["cylinder-nut", "gauge-stem", "regulator-body", "valve-spindle"]
+
+
+def test_soap_at_every_place_vouches_for_a_nearly_empty_acetylene_cylinder_alone():
+    low = {"contents_before_bar": 1.0, "contents_after_bar": 1.0}
+    assert answered(acetylene=low, soaped=SOAPED).values.tight
+    for missing in SOAPED:
         with pytest.raises(Refused) as refused:
-            answered(acetylene=reading)
-        assert refused.value.field == f"acetylene.{next(iter(reading))}"
+            answered(acetylene=low, soaped=[one for one in SOAPED if one != missing])
+        assert "soap" in refused.value.accepted
+    # Oxygen, and the outlet of either, are read from their gauges.
+    with pytest.raises(Refused):
+        answered(oxygen=low, soaped=SOAPED)
+    with pytest.raises(Refused):
+        answered(acetylene={"outlet_before_bar": 0.1, "outlet_after_bar": 0.1}, soaped=SOAPED)
+    # What is seen to fall leaks all the same.
+    falling = {"contents_before_bar": 1.0, "contents_after_bar": 0.0}
+    assert not answered(acetylene=falling, soaped=SOAPED).values.tight
 
 
 @pytest.mark.parametrize(("region", "tight"), [("general", True), ("strict", False)])

@@ -15,6 +15,7 @@ from pellak.core.run.corrective_actions import CorrectiveAction
 from pellak.core.run.fault_search import FaultSign, FaultTurn, signs_shown
 from pellak.core.run.hold_points import Answered
 from pellak.core.run.next_time import Proposed
+from pellak.core.safety.leak_test import SoapPlace
 from pellak.core.tables import MetalFamily
 from pellak.shop.at_bench import AtBench, FireWatchLine
 from pellak.shop.run_book import Run, RunBook, RunNow, RunPage
@@ -125,9 +126,10 @@ class ActReported(At):
 
 
 class LeakReadings(At):
-    """Readings by gas and gauge, as typed in any unit of pressure."""
+    """Readings by gas and gauge, as typed in any unit of pressure; what was soaped besides."""
 
     readings: dict[Gas, dict[str, str]]
+    soaped: list[SoapPlace] = Field(default_factory=list, max_length=4)
 
 
 def run_router(book: RunBook, bench: AtBench) -> APIRouter:
@@ -244,7 +246,7 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
     @router.post("/runs/{run_id}/leak-test", operation_id="test_leaks")
     def test_leaks(run_id: str, body: LeakReadings) -> RunNow:
         """Judge a leak test by its gauges, and keep it with the run."""
-        return bench.test_leaks(run_id, body.version, body.readings)
+        return bench.test_leaks(run_id, body.version, body.readings, body.soaped)
 
     @router.post("/runs/{run_id}/acts/{act}", operation_id="report_act")
     def report_act(run_id: str, act: str, body: ActReported) -> RunNow:

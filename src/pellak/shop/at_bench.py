@@ -28,6 +28,7 @@ from pellak.core.run.fault_search import FaultTurn, faults_of, signs_of, with_tr
 from pellak.core.run.flame_events import report_backfire, undo_flame_out
 from pellak.core.run.hold_points import Answered, confirmed
 from pellak.core.run.next_time import Proposed, proposed
+from pellak.core.safety.leak_test import SoapPlace
 from pellak.core.tables import MetalFamily
 from pellak.shop.clock import Moments, machine_moment
 from pellak.shop.rack import put_out_of_use
@@ -35,6 +36,8 @@ from pellak.shop.run_book import Run, RunBook
 from pellak.store.database import Database
 from pellak.store.remedies import Remedies
 from pellak.store.runs import Runs
+
+FIRE_WATCH = "fire-watch"
 
 
 class FireWatchLine(Record):
@@ -67,7 +70,7 @@ class AtBench:
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
             return stood_at(plan, log, step, now)
 
-        return self._book.change(run_id, version, change)
+        return self._book.change(run_id, version, change, at_bench=True)
 
     def begin(self, run_id: str, version: int, start: Start) -> Run:
         """Say what was done to the torch since it last burnt; what was undone is tested again."""
@@ -79,7 +82,7 @@ class AtBench:
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
             return begun(plan, log, start, now, before)
 
-        return self._book.change(run_id, version, change)
+        return self._book.change(run_id, version, change, at_bench=True)
 
     def confirm(self, run_id: str, version: int, step: str, answer: Answered = "yes") -> Run:
         """Answer a stop on its own card, under the name of whoever holds the torch."""
@@ -87,7 +90,9 @@ class AtBench:
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
             return confirmed(plan, log, step, now, _iso(now), answer)
 
-        return self._book.change(run_id, version, change)
+        # The fire watch outlives its run: somebody looks behind once more.
+        at_bench = step != FIRE_WATCH
+        return self._book.change(run_id, version, change, at_bench=at_bench)
 
     def undo_flame_out_in_run(self, run_id: str, version: int, reason: str) -> Run:
         """Take back a flame-out that was told by mistake, with its reason."""
@@ -95,7 +100,7 @@ class AtBench:
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
             return undo_flame_out(plan, log, reason, now, _iso(now))
 
-        return self._book.change(run_id, version, change)
+        return self._book.change(run_id, version, change, at_bench=True)
 
     def start_clock(
         self,
@@ -112,7 +117,7 @@ class AtBench:
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
             return clock_started(plan, log, clock, now, ago=ago, lain=lain, longer=longer)
 
-        return self._book.change(run_id, version, change)
+        return self._book.change(run_id, version, change, at_bench=True)
 
     def clear_clock(self, run_id: str, version: int, clock: ClockId) -> Run:
         """Take a clock away."""
@@ -120,7 +125,7 @@ class AtBench:
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
             return clock_cleared(log, clock, _iso(now))
 
-        return self._book.change(run_id, version, change)
+        return self._book.change(run_id, version, change, at_bench=True)
 
     def pop(self, run_id: str, version: int, what: Popped) -> Run:
         """Tell a backfire or a flash-back; after a flash-back the rack's line is out of use."""
@@ -188,14 +193,15 @@ class AtBench:
         return self._book.change(run_id, version, change)
 
     def test_leaks(
-        self, run_id: str, version: int, readings: Mapping[Gas, Mapping[str, str]]
-    ) -> Run:
+        self, run_id: str, version: int, readings: Mapping[Gas, Mapping[str, str]],
+        soaped: Sequence[SoapPlace] = (),
+    ) -> Run:  # fmt: skip
         """Keep a leak test's readings and what came of them."""
 
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return leak_tested(plan, log, readings, now, _iso(now))
+            return leak_tested(plan, log, readings, now, _iso(now), soaped)
 
-        return self._book.change(run_id, version, change)
+        return self._book.change(run_id, version, change, at_bench=True)
 
     def tell(self, run_id: str, version: int, act: str, report: Mapping[str, object]) -> Run:
         """Tell what was done at the work, by the acts of its kind; what follows adapts."""
@@ -203,7 +209,7 @@ class AtBench:
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
             return report_act_at_bench(plan, log, act, report)
 
-        return self._book.change(run_id, version, change)
+        return self._book.change(run_id, version, change, at_bench=True)
 
     def fire_watches(self) -> list[FireWatchLine]:
         """Return every fire watch nobody has ended by looking, finished runs too."""

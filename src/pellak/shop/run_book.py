@@ -24,7 +24,7 @@ from pellak.core.model.run_measures import Used
 from pellak.core.plan.change_job import job_from
 from pellak.core.run.bench import BenchState, bench_state, burns, restarted_after_clock_change
 from pellak.core.run.equipment_used import used_of
-from pellak.core.run.requirements import bound_by
+from pellak.core.run.requirements import barred, bound_by
 from pellak.shop.clock import Clock, Moments, machine_moment
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.planning import Planner
@@ -93,7 +93,8 @@ class RunBook:
         """Take a job to the bench; a run left open is taken up again where it stood.
 
         A job changed since is never run by its old plan: a run that holds nothing yet starts over
-        under the new one, and a run that does is closed as it stands, with a new one begun.
+        under the new one, and a run that does is closed as it stands, with a new one begun. A run
+        whose flame may burn is ended by nothing but its own shut-down: it is taken up again.
 
         Raises:
             NotFound: no such job.
@@ -105,7 +106,7 @@ class RunBook:
                 version, document = row.version, row.document
                 shop = self._planner.shop(session)
                 standing = Runs(session).open_for(job_id)
-            if standing is not None and standing.plan["job"] == document:
+            if standing is not None and (standing.plan["job"] == document or self._burns(standing)):
                 return self._run(standing)
             plan = self._planner.plan(job_from(document), shop)
             if not plan.may_start or plan.job.wall_mm is None:
@@ -113,6 +114,10 @@ class RunBook:
             begun = self._begun(job_id, version, standing, plan)
             if begun is not None:
                 return self._run(begun)
+
+    def _burns(self, row: RunRow) -> bool:
+        plan, _ = self._bound(row)
+        return burns(plan, RunLog.model_validate(row.log))
 
     def _begun(
         self, job_id: str, version: int, standing: RunRow | None, plan: Plan
@@ -173,15 +178,19 @@ class RunBook:
         change: Callable[[Plan, RunLog, Moment], RunLog],
         *,
         finish: bool = False,
+        at_bench: bool = False,
     ) -> Run:
         """Change the log of a run by a function of its plan, its log and the moment.
 
-        Raises Stale where it was changed since, with the run as it is now.
+        Raises Stale where it was changed since, with the run as it is now, and Refused for what
+        is only done `at_bench` where the run is over.
         """
         with self._database.reading() as session:
             row = get_run(session, run_id)
         if row.version != version:
             raise Stale("run", version, row.version, self._run(row))
+        if at_bench and row.finished_at is not None:
+            raise Refused("run", row.job_name, "a run that is not over: take the job to the bench")
         now = self._moments()
         plan, _ = self._bound(row)
         log = restarted_after_clock_change(RunLog.model_validate(row.log), now)
@@ -237,7 +246,7 @@ class RunBook:
             document = None if job is None or job.deleted_at is not None else job.document
             shop = self._planner.shop(session)
         if document is None:
-            return kept, []
+            return barred(kept, "its job was archived: restore it, or begin another")
         return bound_by(kept, self._planner.plan(job_from(document), shop))
 
     def lines(self, before: int | None = None, words: str = "", most: int = PAGE) -> RunPage:

@@ -87,6 +87,7 @@ export type DisplayUnit = Schemas["DisplayUnit"];
 export type SaidMeasure = Schemas["SaidMeasure"];
 /** What a person is shown of it; its type is for programs. */
 export type Problem = Omit<Schemas["Problem"], "type">;
+export type SoapPlace = NonNullable<Schemas["LeakReadings"]["soaped"]>[number];
 export type BackupLine = Schemas["BackupLine"];
 export type BackupState = Schemas["BackupState"];
 export type HowMany = Schemas["HowMany"];

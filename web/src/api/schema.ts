@@ -4788,7 +4788,7 @@ export interface components {
         };
         /**
          * LeakReadings
-         * @description Readings by gas and gauge, as typed in any unit of pressure.
+         * @description Readings by gas and gauge, as typed in any unit of pressure; what was soaped besides.
          */
         LeakReadings: {
             /** Version */
@@ -4799,6 +4799,8 @@ export interface components {
                     [key: string]: string;
                 };
             };
+            /** Soaped */
+            soaped?: ("cylinder-nut" | "gauge-stem" | "regulator-body" | "valve-spindle")[];
         };
         /**
          * LeakTest
@@ -4817,10 +4819,15 @@ export interface components {
         /**
          * LeakTestGiven
          * @description Readings of both sides, the time between them, and the hose they stand in.
+         *
+         *     `soaped` names the places of the acetylene cylinder that were soaped with its valve open and
+         *     showed no bubble: all four vouch for a contents gauge that shows too little to.
          */
         LeakTestGiven: {
             acetylene: components["schemas"]["GasReadings"];
             oxygen: components["schemas"]["GasReadings"];
+            /** Soaped */
+            soaped?: ("cylinder-nut" | "gauge-stem" | "regulator-body" | "valve-spindle")[];
             /** Seconds */
             seconds: number;
             /**

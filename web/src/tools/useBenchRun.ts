@@ -2,7 +2,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
 
-import { answer, client, ProblemError, type Run, type RunNow } from "../api/client";
+import { answer, client, ProblemError, type Run, type RunNow, type SoapPlace } from "../api/client";
 import { runQuery } from "../api/queries";
 import { useTurns } from "../parts/useTurns";
 
@@ -115,9 +115,14 @@ export function useBenchRun(run: Run) {
     enqueue((version) =>
       answer(client.POST("/api/runs/{run_id}/clocks/clear", { params, body: { version, clock } })),
     );
-  const testLeaks = (readings: Readings) =>
+  const testLeaks = (readings: Readings, soaped: readonly SoapPlace[] = []) =>
     enqueue((version) =>
-      answer(client.POST("/api/runs/{run_id}/leak-test", { params, body: { version, readings } })),
+      answer(
+        client.POST("/api/runs/{run_id}/leak-test", {
+          params,
+          body: { version, readings, soaped: [...soaped] },
+        }),
+      ),
     );
   const tell = (act: string, report: Record<string, unknown>) =>
     enqueue((version) =>

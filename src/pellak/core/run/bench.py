@@ -39,12 +39,15 @@ from pellak.core.run.walk import (
     open_stop,
     order_of,
 )
-from pellak.core.safety.leak_test import LeakTestGiven, reckon_leak_test
+from pellak.core.safety.leak_test import LeakTestGiven, SoapPlace, reckon_leak_test
 
 REDONE = ("equipment", "gas")
 """Phases that are done again once a hose or a cylinder was changed."""
 KEPT_CLOCKS: tuple[ClockId, ...] = ("stand", "leak", "purge-acetylene", "purge-oxygen")
-MOST_LATE_S: Mapping[ClockId, float] = {"leak": 5.0, "fire-watch": 60.0}
+MOST_LATE_S: Mapping[ClockId, float] = {
+    "leak": 5.0, "purge-acetylene": 5.0, "purge-oxygen": 5.0, "settle": 5.0, "fire-watch": 60.0,
+}  # fmt: skip
+"""A press may reach the server late. A clock people hang on is run out, not typed."""
 GAUGES = ("contents_before_bar", "contents_after_bar", "outlet_before_bar", "outlet_after_bar")
 
 
@@ -279,9 +282,16 @@ def restarted_after_clock_change(log: RunLog, now: Moment) -> RunLog:
 
 
 def leak_tested(
-    plan: Plan, log: RunLog, readings: Mapping[Gas, Mapping[str, str]], now: Moment, at: str
+    plan: Plan,
+    log: RunLog,
+    readings: Mapping[Gas, Mapping[str, str]],
+    now: Moment,
+    at: str,
+    soaped: Sequence[SoapPlace] = (),
 ) -> RunLog:
     """Return the log with a leak test's eight readings and what came of them.
+
+    `soaped` are the places that vouch for a nearly empty acetylene cylinder.
 
     Raises Refused before its clock has run out, and naming the reading that cannot be used.
     """
@@ -299,7 +309,9 @@ def leak_tested(
     seconds = _leak_s(log)
     limit = (plan.facts or facts_kept(plan.stations)).acetylene_limit
     try:
-        given = LeakTestGiven.model_validate({**read, "seconds": seconds, "region": limit})
+        given = LeakTestGiven.model_validate(
+            {**read, "seconds": seconds, "region": limit, "soaped": list(soaped)}
+        )
     except ValidationError as error:
         raise refusals(error)[0] from None
     test = LeakTest(

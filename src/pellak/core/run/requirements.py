@@ -11,15 +11,18 @@ from pellak.core.model.upcast import facts_kept
 WORK: frozenset[Phase] = frozenset({"preheat", "tack", "seam", "cool"})
 
 
-def bound_by(kept: Plan, today: Plan | None) -> tuple[Plan, list[str]]:
+def barred(kept: Plan, why: str) -> tuple[Plan, list[str]]:
+    """Return the plan of a run that may not light any more, and why; it may always shut down."""
+    return kept.model_copy(update={"may_start": False, "why_not": why}), [why]
+
+
+def bound_by(kept: Plan, today: Plan) -> tuple[Plan, list[str]]:
     """Return the plan a run is held to, and what of today's binds that its own did not.
 
     Args:
         kept: the plan the run was begun under.
-        today: the job's plan as it stands; None where the job is gone, or the run is closed.
+        today: the job's plan as it stands.
     """
-    if today is None:
-        return kept, []
     facts = kept.facts or facts_kept(kept.stations)
     todays = today.facts or facts_kept(today.stations)
     watch_min = max(facts.fire_watch_min, todays.fire_watch_min)

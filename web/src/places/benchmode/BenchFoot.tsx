@@ -1,3 +1,4 @@
+import type { KeyboardEvent } from "react";
 import { Link } from "react-router";
 
 import type { BenchCard } from "../../api/client";
@@ -15,6 +16,11 @@ interface BenchFootProps {
   onSay: (answer: "yes" | "no") => void;
 }
 
+/** A key held down presses once: it neither turns a second card nor answers a second stop. */
+const once = (event: KeyboardEvent) => {
+  if (event.repeat) event.preventDefault();
+};
+
 /** Back and on, at the bottom edge where a gloved thumb is. */
 export function BenchFoot({
   jobId,
@@ -28,7 +34,7 @@ export function BenchFoot({
   onSay,
 }: BenchFootProps) {
   return (
-    <footer className="sticky bottom-0 z-10 border-t border-line bg-paper p-3">
+    <footer className="sticky bottom-0 z-10 border-t border-line bg-paper p-3" onKeyDown={once}>
       {said && (
         <p role="alert" className="mb-3 border-l-4 border-stop bg-stop-soft px-3 py-2 text-lg">
           {said}
@@ -43,7 +49,9 @@ export function BenchFoot({
           Back
         </button>
         {card && asks && (
+          // Made anew on each card: the focus of one answer never rests on the next one's Yes.
           <button
+            key={card.step.id}
             className="min-h-24 rounded-lg bg-ink text-3xl font-semibold text-panel"
             onClick={() => onSay("yes")}
           >

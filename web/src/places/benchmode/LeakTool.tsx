@@ -1,6 +1,6 @@
 import { useId, useState } from "react";
 
-import { faultOf } from "../../api/client";
+import { faultOf, type SoapPlace } from "../../api/client";
 import { useUnits } from "../../shell/settings";
 import type { ToolProps } from "../../tools/tool";
 import { CountDown } from "../../tools/CountDown";
@@ -8,6 +8,12 @@ import type { Readings } from "../../tools/useBenchRun";
 
 const GASES = ["acetylene", "oxygen"] as const;
 const GAUGES = ["contents", "outlet"] as const;
+const SOAP_PLACES: readonly (readonly [SoapPlace, string])[] = [
+  ["cylinder-nut", "Cylinder nut"],
+  ["gauge-stem", "Gauge stem"],
+  ["regulator-body", "Regulator body"],
+  ["valve-spindle", "Valve spindle"],
+];
 const FRESH_MS = 20 * 60_000;
 const blank = (): Readings => ({ acetylene: {}, oxygen: {} });
 
@@ -26,6 +32,7 @@ export function LeakTool(tool: ToolProps) {
   const units = useUnits();
   const kept = `pellak.leak.${run.line.id}`;
   const [readings, setReadings] = useState<Readings>(() => standing(kept));
+  const [soaped, setSoaped] = useState<readonly SoapPlace[]>([]);
   const clock = run.bench.clocks.find((one) => one.clock === "leak");
   const test = run.log.leak_test;
   const type = (gas: (typeof GASES)[number], key: string, text: string) => {
@@ -40,7 +47,7 @@ export function LeakTool(tool: ToolProps) {
     for (const gas of GASES)
       for (const [key, text] of Object.entries(readings[gas]))
         stored[gas][key] = units.whole(text, "bar");
-    void bench.testLeaks(stored).then((judged) => judged && localStorage.removeItem(kept));
+    void bench.testLeaks(stored, soaped).then((judged) => judged && localStorage.removeItem(kept));
   };
   const column = (when: "before" | "after") => (
     <ReadingFields {...{ when, readings, unit }} error={bench.refused} onType={type} />
@@ -59,6 +66,11 @@ export function LeakTool(tool: ToolProps) {
           {column("before")}
           {column("after")}
         </div>
+        <Soap
+          wanted={faultOf(bench.refused, "acetylene.contents_before_bar") !== null}
+          soaped={soaped}
+          onSoaped={setSoaped}
+        />
         <button
           className="mt-3 min-h-[72px] rounded-lg border-2 border-ink bg-panel px-6 font-semibold disabled:border-line disabled:text-mute"
           disabled={!clock}
@@ -111,6 +123,39 @@ export function LeakTool(tool: ToolProps) {
         </div>
       )}
     </div>
+  );
+}
+
+interface SoapProps {
+  wanted: boolean;
+  soaped: readonly SoapPlace[];
+  onSoaped: (places: readonly SoapPlace[]) => void;
+}
+
+/** The way of a cylinder whose gauge shows too little to fall: soap, with its valve open. */
+function Soap({ wanted, soaped, onSoaped }: SoapProps) {
+  return (
+    <details className="panel mt-4 p-3" open={wanted || soaped.length > 0}>
+      <summary className="min-h-11 text-lg">Acetylene nearly empty? Soap vouches instead</summary>
+      <p className="mt-2 text-base">
+        Valve open, soapy water on each. Tick what showed no bubble; the outlet is read as always.
+      </p>
+      {SOAP_PLACES.map(([place, name]) => (
+        <label key={place} className="flex min-h-[60px] items-center gap-3 text-xl">
+          <input
+            type="checkbox"
+            className="size-8"
+            checked={soaped.includes(place)}
+            onChange={(event) =>
+              onSoaped(
+                event.target.checked ? [...soaped, place] : soaped.filter((one) => one !== place),
+              )
+            }
+          />
+          {name}
+        </label>
+      ))}
+    </details>
   );
 }
 
