@@ -2,12 +2,14 @@
 
 import gzip
 import statistics
+import sys
 import time
 from collections.abc import Callable
 from pathlib import Path
 
 import numpy as np
 
+from bench.figures import Figures
 from bench.finite_difference import solve_standing
 from pellak.core.body.cool_given import CoolGiven, cooling_of
 from pellak.core.body.cooling import run_cooling
@@ -28,6 +30,7 @@ from pellak.paper.job_card import job_card
 
 DIST = Path(__file__).parents[1] / "web" / "dist"
 ROUNDS = 41
+FIGURES = Figures()
 
 
 def median_ms(run: Callable[[], object]) -> float:
@@ -53,9 +56,9 @@ def whole_plan() -> None:
         return compose_plan(job, ShopSchools(), rack)
 
     taken = median_of_ms(lambda n: of(1.2 + 1e-6 * n, 640.0))
-    print(f"complete plan, six rack tips      {taken:8.1f} ms median   (floor 40, aim 20)")
+    FIGURES.say("complete plan, six rack tips", taken, "ms median", "(floor 40, aim 20)")
     taken = median_of_ms(lambda n: of(1.2, 600.0 + n))
-    print(f"the same, its length changed      {taken:8.1f} ms median")
+    FIGURES.say("the same, its length changed", taken, "ms median", "(aim 10)")
 
 
 def chromoly_plan() -> None:
@@ -67,7 +70,7 @@ def chromoly_plan() -> None:
         return compose_plan(job, ShopSchools(), rack)
 
     taken = median_of_ms(lambda n: of(1.65 + 1e-6 * n))
-    print(f"the same for a 4130 node, curve   {taken:8.1f} ms median")
+    FIGURES.say("the same for a 4130 node, curve", taken, "ms median", "(aim 25)")
 
 
 def two_hundred_tips() -> None:
@@ -78,7 +81,7 @@ def two_hundred_tips() -> None:
         return compose_plan(job, ShopSchools(), rack)
 
     taken = median_of_ms(lambda n: of(1.2 + 1e-6 * n))
-    print(f"the same with 200 tips            {taken:8.1f} ms median   (floor 60, aim 40)")
+    FIGURES.say("the same with 200 tips", taken, "ms median", "(floor 60, aim 40)")
 
 
 def a_body_soaked_and_cooled() -> None:
@@ -91,9 +94,9 @@ def a_body_soaked_and_cooled() -> None:
         medium="dry-sand",
     )  # fmt: skip
     taken = median_ms(lambda: run_soak(soaking_of(box), 595.0))
-    print(f"a casting soaked in a brick box   {taken:8.1f} ms median   (limit 10)")
+    FIGURES.say("a casting soaked in a brick box", taken, "ms median", "(limit 10)")
     taken = median_ms(lambda: run_cooling(cooling_of(sand)))
-    print(f"the same cooled in sand           {taken:8.1f} ms median   (limit 10)")
+    FIGURES.say("the same cooled in sand", taken, "ms median", "(limit 10)")
 
 
 def one_temperature_and_the_plain_way() -> None:
@@ -110,14 +113,14 @@ def one_temperature_and_the_plain_way() -> None:
             np.zeros(1)
         )
     )
-    print(f"one temperature                   {single:8.3f} ms median")
+    FIGURES.say("one temperature", single, "ms median", digits=3)
     start = time.perf_counter()
     grid = solve_standing(case, 6.0)
     plain_ms = 1000 * (time.perf_counter() - start)
     closed_ms = median_ms(model)
     on_grid = np.interp(seconds, grid.seconds, grid.far_k)
     worst = float(np.max(np.abs(model() - on_grid)) / on_grid.max())
-    print(f"back face over 6 s, 40 moments    {closed_ms:8.2f} ms median")
+    FIGURES.say("back face over 6 s, 40 moments", closed_ms, "ms median", digits=2)
     print(f"the same on a plain grid          {plain_ms:8.0f} ms")
     print(f"ratio {plain_ms / closed_ms:.0f}, worst difference {100 * worst:.2f} % of the peak")
 
@@ -137,14 +140,14 @@ def sixty_tacks_played() -> None:
 def printed_card() -> None:
     plan = compose_plan(SeamJob(name="Bench", thickness_mm=1.2, length_mm=640.0), ShopSchools())
     taken = median_ms(lambda: job_card(plan, "http://127.0.0.1:8140/jobs/abc"))
-    print(f"job card as PDF                   {taken:8.0f} ms median")
+    FIGURES.say("job card as PDF", taken, "ms median", digits=0)
 
 
 def first_load() -> None:
     index = (DIST / "index.html").read_text(encoding="utf-8")
     scripts = [p for p in (DIST / "assets").glob("*.js") if p.name in index]
     size = sum(len(gzip.compress(p.read_bytes())) for p in scripts)
-    print(f"first-load JavaScript             {size / 1000:8.0f} kB gzip     (limit 250)")
+    FIGURES.say("first-load JavaScript", size / 1000, "kB gzip", "(limit 200)", digits=0)
 
 
 if __name__ == "__main__":
@@ -156,3 +159,6 @@ if __name__ == "__main__":
     sixty_tacks_played()
     printed_card()
     first_load()
+    if "--keep" in sys.argv:
+        FIGURES.keep()
+    FIGURES.compare()

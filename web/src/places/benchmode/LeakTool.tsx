@@ -172,7 +172,7 @@ function ReadingFields({ when, readings, unit, error, onType }: ReadingFieldsPro
   return (
     <fieldset className="panel p-3">
       <legend className="px-1 font-semibold">
-        {when === "before" ? "As it starts" : "As it stops"}
+        {when === "before" ? "As it starts" : "As it stops"}, {unit}
       </legend>
       <div className="grid grid-cols-2 gap-3">
         {GASES.map((gas) =>
@@ -182,7 +182,7 @@ function ReadingFields({ when, readings, unit, error, onType }: ReadingFieldsPro
             return (
               <div key={gas + gauge}>
                 <label htmlFor={`${id}-${gas}-${gauge}`} className="text-base">
-                  {gas === "acetylene" ? "Acetylene" : "Oxygen"} {gauge}, {unit}
+                  {gas === "acetylene" ? "Acetylene" : "Oxygen"} {gauge}
                 </label>
                 <input
                   id={`${id}-${gas}-${gauge}`}
