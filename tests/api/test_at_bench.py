@@ -305,3 +305,11 @@ def test_the_next_member_of_a_section_starts_wiser(client, rail, rail_run):
     other = {**HANDRAIL, "name": "Thin", "thickness_mm": 3.0}
     thin = client.post("/api/jobs", json=other).json()["plan"]["work"]["values"]
     assert thin["psi"] == first["psi"]
+
+
+def test_how_a_run_stands_is_asked_without_its_plan(client, job):
+    run = client.post(f"/api/jobs/{job['id']}/runs").json()
+    now = client.get(f"/api/runs/{run['line']['id']}/bench").json()
+    assert now == {name: run[name] for name in now}
+    assert "plan" not in now
+    assert client.get("/api/flames").json() == []

@@ -31,8 +31,8 @@ def test_a_bare_number_is_in_the_unit_the_page_shows(inches):
 def test_an_edit_asks_for_the_look_and_the_save_and_nothing_else(desk):
     at_rest(desk)
     asked = []
-    # The marks of a bench not reckoned whole yet and the fire watches are asked for by a clock.
-    by_clock = ("/api/jobs/marks", "/api/fire-watches")
+    # The marks of a bench not reckoned whole yet, watches and flames are asked for by a clock.
+    by_clock = ("/api/jobs/marks", "/api/fire-watches", "/api/flames")
     desk.on(
         "request",
         lambda request: None if request.url.endswith(by_clock) else asked.append(request.method),

@@ -5,8 +5,15 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import name_whoever, walk_to, walk_until
-from tests.browser.test_bench_mode import to_the_bench
+from tests.browser.conftest import (
+    axe_violations,
+    name_whoever,
+    overflow_px,
+    wait_for,
+    walk_to,
+    walk_until,
+)
+from tests.browser.test_bench_mode import card_number, to_the_bench, wait_until_kept
 
 STARTED = re.compile("^Valves closed: start")
 
@@ -64,6 +71,37 @@ def test_a_stop_that_came_later_binds_the_open_run(page, quick_server, watched):
     assert refused.status == 422
     page.get_by_role("button", name="Flame out").click()
     expect(page.get_by_text("acetylene torch valve first")).to_be_visible()
+
+
+def test_a_stop_that_comes_while_the_flame_burns_is_heard_and_said_full_size(
+    page, quick_server, watched
+):
+    watched(page, quick_server)
+    to_the_bench(page, quick_server)
+    walk_to(page, re.compile("^Flame on: start"))
+    wait_until_kept(page, card_number(page))
+    # Whoever leaves a burning torch is asked, and every page says whose it is.
+    page.get_by_role("link", name="Leave the bench").click()
+    asked = page.get_by_role("dialog", name="The torch may be burning")
+    asked.get_by_role("link", name=re.compile("leave$")).click()
+    burns = page.get_by_role("complementary", name=re.compile("^Flame, Funnel casing patch"))
+    expect(burns).to_be_visible()
+    burns.get_by_role("link").click()
+    expect(page.get_by_role("button", name=re.compile("^Flame on: start"))).to_be_visible()
+    change_job(page, quick_server, held="fuel-solvent-gas")
+    told = page.get_by_role("alertdialog", name="Flame out now")
+    expect(told).to_contain_text("no torch")
+    assert axe_violations(page) == []
+    assert overflow_px(page) <= 0
+    page.keyboard.press("PageDown")
+    expect(told).to_be_hidden()
+    expect(page.get_by_text("acetylene torch valve first")).to_be_visible()
+    page.keyboard.press("PageDown")
+    expect(page.get_by_text("Close both cylinder valves")).to_be_visible()
+    wait_for(page, lambda: page.request.get(f"{quick_server.url}/api/flames").json() == [])
+    page.goto(quick_server.url)
+    expect(page.get_by_label("Name of the job")).to_be_visible()
+    expect(burns).to_be_hidden()
 
 
 @pytest.mark.parametrize(

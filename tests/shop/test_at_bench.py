@@ -308,3 +308,14 @@ def test_a_run_that_is_over_takes_no_acts_at_the_bench(place, run, act):
 def test_a_flash_back_told_late_is_believed_all_the_same(place, run):
     over = place.book.finish(run.line.id, flame_out(place, lit(place, run)).version, {})
     assert place.at.pop(run.line.id, over.version, "flash-back").log.pops[-1].what == "flash-back"
+
+
+def test_whose_torch_may_be_burning_is_known_of_every_run_until_it_is_out(place, run):
+    assert place.at.flames() == []
+    burning = lit(place, run)
+    (line,) = place.at.flames()
+    assert (line.run_id, line.job_name, line.who) == (run.line.id, "Patch", "Brit")
+    place.restart()
+    assert [one.run_id for one in place.at.flames()] == [run.line.id]
+    flame_out(place, burning)
+    assert place.at.flames() == []

@@ -17,7 +17,7 @@ from pellak.core.run.hold_points import Answered
 from pellak.core.run.next_time import Proposed
 from pellak.core.safety.leak_test import SoapPlace
 from pellak.core.tables import MetalFamily
-from pellak.shop.at_bench import AtBench, FireWatchLine
+from pellak.shop.at_bench import AtBench, FireWatchLine, FlameLine
 from pellak.shop.run_book import Run, RunBook, RunNow, RunPage
 
 
@@ -158,6 +158,11 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
         """A run: its plan, its log and where it stands at the bench."""
         return book.look(run_id)
 
+    @router.get("/runs/{run_id}/bench", operation_id="get_run_at_bench")
+    def get_run_at_bench(run_id: str) -> RunNow:
+        """How a run stands at the bench now, without the plan: what binds today is in it."""
+        return book.look(run_id)
+
     @router.patch("/runs/{run_id}", operation_id="write_log")
     def write_log(run_id: str, log: LogEntries) -> RunNow:
         """Write into a run's log; the version says what it was written over."""
@@ -252,6 +257,11 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
     def report_act(run_id: str, act: str, body: ActReported) -> RunNow:
         """Report what this kind of work does at the bench: a tack, a round, a layer, a read."""
         return bench.tell(run_id, body.version, act, body.report)
+
+    @router.get("/flames", operation_id="list_flames")
+    def list_flames() -> list[FlameLine]:
+        """Runs whose torch may be burning, and who holds it."""
+        return bench.flames()
 
     @router.get("/fire-watches", operation_id="list_fire_watches")
     def list_fire_watches() -> list[FireWatchLine]:

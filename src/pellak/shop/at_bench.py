@@ -13,6 +13,7 @@ from pellak.core.model.run_log import Helped, Popped, RunLog
 from pellak.core.model.sequences import Start
 from pellak.core.run.bench import (
     begun,
+    burns,
     clock_cleared,
     clock_started,
     leak_tested,
@@ -36,6 +37,7 @@ from pellak.shop.run_book import Run, RunBook
 from pellak.store.database import Database
 from pellak.store.remedies import Remedies
 from pellak.store.runs import Runs
+from pellak.store.tables import RunRow
 
 FIRE_WATCH = "fire-watch"
 
@@ -54,6 +56,14 @@ def _iso(now: Moment) -> str:
     return datetime.fromtimestamp(now.utc_s, UTC).isoformat(timespec="seconds")
 
 
+class FlameLine(Record):
+    """A run whose torch may be burning, and who holds it."""
+
+    run_id: str
+    job_name: str
+    who: str
+
+
 class AtBench:
     """The use cases of a run at the bench. Every one names the version it was decided on."""
 
@@ -63,6 +73,8 @@ class AtBench:
         self._database = database
         self._book = book
         self._moments = moments
+        self._flames: dict[str, tuple[int, FlameLine | None]] = {}
+        """What was found of each open run, and of which version: a plan is long to read."""
 
     def stand(self, run_id: str, version: int, step: str) -> Run:
         """Stand at another card. Raises Refused past an open stop."""
@@ -211,6 +223,20 @@ class AtBench:
 
         return self._book.change(run_id, version, change, at_bench=True)
 
+    def flames(self) -> list[FlameLine]:
+        """Return every run whose torch may be burning, newest first."""
+        with self._database.reading() as session:
+            runs = Runs(session)
+            versions = runs.open_versions()
+            kept = self._flames
+            known = {one: kept[one] for one, version in versions.items()
+                     if one in kept and kept[one][0] == version}  # fmt: skip
+            for run_id in versions.keys() - known.keys():
+                if (row := runs.find(run_id)) is not None:
+                    known[run_id] = (row.version, _flame(row))
+        self._flames = known
+        return [line for one in versions if (line := known.get(one, (0, None))[1]) is not None]
+
     def fire_watches(self) -> list[FireWatchLine]:
         """Return every fire watch nobody has ended by looking, finished runs too."""
         now = self._moments()
@@ -230,3 +256,9 @@ class AtBench:
                     if mark.clock == "fire-watch"
                 ]
             return lines
+
+
+def _flame(row: RunRow) -> FlameLine | None:
+    if not burns(Plan.model_validate(row.plan), RunLog.model_validate(row.log)):
+        return None
+    return FlameLine(run_id=row.run_id, job_name=row.job_name, who=row.who)

@@ -126,6 +126,12 @@ class Runs:
             self._session.scalars(watched.order_by(RunRow.started_at.desc()).options(_NO_PLAN))
         )
 
+    def open_versions(self) -> dict[str, int]:
+        """Return the version of every unfinished run, by run, newest first; no plan is loaded."""
+        statement = select(RunRow.run_id, RunRow.version).where(RunRow.finished_at.is_(None))
+        found = self._session.execute(statement.order_by(RunRow.place.desc()))
+        return {row.run_id: row.version for row in found}
+
     def open_for(self, job_id: str) -> RunRow | None:
         """Return the newest run of a job that was not finished, with its plan, or None."""
         statement = select(RunRow).where(RunRow.job_id == job_id, RunRow.finished_at.is_(None))

@@ -207,6 +207,13 @@ export const fireWatchesQuery = queryOptions({
   refetchInterval: 30_000,
 });
 
+export const flamesQuery = queryOptions({
+  queryKey: ["flames"],
+  queryFn: ({ signal }) => answer(client.GET("/api/flames", { signal })),
+  // A torch may have been lit at another tablet.
+  refetchInterval: 10_000,
+});
+
 export const signsQuery = queryOptions({
   queryKey: ["signs"],
   queryFn: ({ signal }) => answer(client.GET("/api/signs", { signal })),

@@ -9,6 +9,7 @@ import { useKeys } from "../parts/useKeys";
 import { Drill } from "../parts/Drill";
 import { BackupBar } from "./BackupBar";
 import { FireWatchBar } from "./FireWatchBar";
+import { FlameBar } from "./FlameBar";
 import { FindOrReckon } from "./FindOrReckon";
 import { KeysDialog } from "./KeysDialog";
 import { useSettings } from "./settings";
@@ -116,6 +117,7 @@ export function Frame() {
           )}
         </div>
       </header>
+      <FlameBar />
       <FireWatchBar />
       <BackupBar />
       <main ref={main} id="main" tabIndex={-1} className="flex flex-1 flex-col outline-none">

@@ -64,6 +64,27 @@ describe("a run at the bench", () => {
     expect(bench.current.elsewhere).toBe(false);
   });
 
+  it("hears what another tablet changed, and never goes back behind what it knows", async () => {
+    let now = { version: 7, bench: { at: "light", barred: "cadmium" } };
+    server.use(http.get("*/api/runs/r1/bench", () => HttpResponse.json(now)));
+    const { bench, kept } = atBench();
+    await act(async () => void (await bench.current.hear()));
+    expect(kept()).toEqual({ ...RUN, ...now });
+    expect(bench.current.elsewhere).toBe(true);
+    now = { version: 6, bench: { at: "purge", barred: "" } };
+    await act(async () => void (await bench.current.hear()));
+    expect(kept()?.version).toBe(7);
+  });
+
+  it("hears a stop that came with no change of the run, and says nothing of other tablets", async () => {
+    const now = { version: 3, bench: { at: "light", barred: "cadmium" } };
+    server.use(http.get("*/api/runs/r1/bench", () => HttpResponse.json(now)));
+    const { bench, kept } = atBench();
+    await act(async () => void (await bench.current.hear()));
+    expect(kept()?.bench.barred).toBe("cadmium");
+    expect(bench.current.elsewhere).toBe(false);
+  });
+
   it("keeps why something was refused until it is put away", async () => {
     const errors = [{ field: "step", was_read: "light", accepted: "a purge first" }];
     server.use(http.post(STAND, () => problem(422, { errors })));

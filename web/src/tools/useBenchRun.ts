@@ -51,6 +51,19 @@ export function useBenchRun(run: Run) {
     (request: Write): Promise<RunNow | null> => inTurn(() => send(request)).catch(() => null),
     [inTurn, send],
   );
+  /** Look how the run stands, once all that is on its way was answered: a stop may be new. */
+  const hear = useCallback(
+    () =>
+      inTurn(async () => {
+        const path = { run_id: runId };
+        const now = await answer(client.GET("/api/runs/{run_id}/bench", { params: { path } }));
+        const version = cache.getQueryData<Run>(key)?.version ?? 0;
+        if (now.version < version) return;
+        if (now.version > version) setElsewhere(true);
+        cache.setQueryData<Run>(key, (standing) => standing && { ...standing, ...now });
+      }).catch(() => null),
+    [cache, inTurn, key, runId],
+  );
   const params = { path: { run_id: runId } };
   const write = (entries: Entries) =>
     enqueue((version) =>
@@ -157,7 +170,7 @@ export function useBenchRun(run: Run) {
     setElsewhere(false);
   };
   return {
-    away, refused, elsewhere, clearRefusal, write, stand, begin, confirm, pop, mend, tried, startClock, takeFlameBack, clearClock, testLeaks, tell, finish,
+    away, refused, elsewhere, clearRefusal, write, stand, begin, confirm, pop, mend, tried, startClock, takeFlameBack, clearClock, testLeaks, tell, finish, hear,
   }; // prettier-ignore
 }
 

@@ -5,6 +5,8 @@ import type { Run } from "../../api/client";
 interface BenchHeadProps {
   run: Run;
   away: boolean;
+  /** Leaving was asked for while the torch may be burning. */
+  onLeave: () => void;
   onDrill: () => void;
   onOut: () => void;
   onMenu: () => void;
@@ -12,12 +14,20 @@ interface BenchHeadProps {
 }
 
 /** Leave, the name, and the three actions that are always one press away. */
-export function BenchHead({ run, away, onDrill, onOut, onMenu, onWrong }: BenchHeadProps) {
+export function BenchHead({ run, away, onLeave, onDrill, onOut, onMenu, onWrong }: BenchHeadProps) {
   const big =
     "min-h-[72px] flex-1 rounded-lg border-2 px-2 text-lg font-semibold sm:min-w-36 sm:flex-none sm:px-4";
   return (
     <header className="sticky top-0 z-20 flex flex-wrap items-center gap-3 border-b border-line bg-paper px-3 py-2">
-      <Link to={`/jobs/${run.line.job_id}`} className="button min-h-[72px]">
+      <Link
+        to={`/jobs/${run.line.job_id}`}
+        className="button min-h-[72px]"
+        onClick={(event) => {
+          if (!run.bench.flame_may_burn) return;
+          event.preventDefault();
+          onLeave();
+        }}
+      >
         Leave the bench
       </Link>
       <h1 className="min-w-24 flex-1 truncate font-narrow text-xl font-semibold">

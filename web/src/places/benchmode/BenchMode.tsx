@@ -14,6 +14,9 @@ import { BenchMenu } from "./BenchMenu";
 import { CardFace, CardMore } from "./CardFace";
 import { CardTools } from "./CardTools";
 import { FlameBack } from "./FlameBack";
+import { barsTheFlame } from "./barsTheFlame";
+import { FlameOutNow } from "./FlameOutNow";
+import { LeaveBurning } from "./LeaveBurning";
 import { LogForm } from "./LogForm";
 import { MendDialog } from "./MendDialog";
 import { PHASES } from "./phases";
@@ -21,6 +24,7 @@ import { useAwake } from "./useAwake";
 import { useBenchRun } from "../../tools/useBenchRun";
 import { useCardWalk } from "./useCardWalk";
 import { useComfort } from "./useComfort";
+import { useHearing } from "./useHearing";
 import { useSignal } from "./useSignal";
 
 const BENCH_FAULTS = ["step", "who", "start", "clock", "done", "readings"];
@@ -40,8 +44,10 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
   const signal = useSignal(comfort.sound, comfort.vibration);
   const walk = useCardWalk(run, bench);
   const { card, here, asks, looks, back, out } = walk;
-  const [open, setOpen] = useState<"" | "drill" | "menu" | "mend">("");
+  const [open, setOpen] = useState<"" | "drill" | "menu" | "mend" | "leave">("");
   useAwake();
+  useHearing(bench.hear);
+  const barring = barsTheFlame(run.bench, card?.step.phase);
   const denied = (run.log.confirmations ?? []).some(
     (one) => one.step === card?.step.id && one.answer === "no",
   );
@@ -56,7 +62,12 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
       "!": () => setOpen("drill"),
       w: () => setOpen("mend"),
     },
-    open === "" && card !== undefined,
+    open === "" && card !== undefined && barring.length === 0,
+  );
+  // While the flame has to go out every key that goes on goes to the valves.
+  useKeys(
+    { o: out, PageDown: out, "!": () => setOpen("drill") },
+    open === "" && barring.length > 0,
   );
   // Space presses what has the focus while logging; the pedal's Page Down writes the log.
   useKeys(
@@ -90,6 +101,7 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
       <BenchHead
         run={run}
         away={bench.away}
+        onLeave={() => setOpen("leave")}
         onDrill={() => setOpen("drill")}
         onOut={out}
         onMenu={() => setOpen("menu")}
@@ -169,6 +181,15 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
         }}
         onTried={async (cause, helped) => (await bench.tried(cause, helped)) !== null}
       />
+      <LeaveBurning
+        open={open === "leave"}
+        jobId={run.line.job_id}
+        onClose={() => setOpen("")}
+        onOut={out}
+      />
+      {barring.length > 0 && open !== "drill" && (
+        <FlameOutNow why={barring} onOut={out} onSignal={signal.give} />
+      )}
       {open === "drill" && (
         <Drill
           onClose={() => setOpen("")}
