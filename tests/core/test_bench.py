@@ -11,11 +11,12 @@ from pellak.core.run.bench import (
     clock_cleared,
     clock_started,
     fire_watch_s,
-    leak_tested,
     stood_at,
 )
 from pellak.core.run.hold_points import confirmed
-from pellak.core.run.walk import clock_is_over
+from pellak.core.run.leak_at_bench import leak_tested
+from pellak.core.run.requirements import barred
+from pellak.core.run.walk import LIGHTS, clock_is_over
 from tests.core.test_families import PIECES, plan_of
 
 PLANS = {family: plan_of(family) for family in PIECES}
@@ -229,3 +230,14 @@ def test_a_time_that_cannot_be_is_refused_by_name(ago, field):
     with pytest.raises(Refused) as refused:
         clock_started(PLAN, BRIT, "stand", NOON, ago=ago, lain="")
     assert refused.value.field.startswith(field)
+
+
+def test_a_run_whose_job_is_gone_may_shut_down_and_not_light():
+    plan, said = barred(PLAN, "its job was archived")
+    lit = all_answered(PLAN)
+    light = next(step for step in ids(plan, lit) if step in LIGHTS)
+    assert said == ["its job was archived"]
+    with pytest.raises(Refused, match="archived"):
+        stood_at(plan, lit, light, NOON)
+    out = next(c.step.id for c in plan.cards if c.step.phase == "shut-down")
+    assert stood_at(plan, lit, out, NOON).step == out

@@ -19,12 +19,12 @@ from pellak.core.run.bench import (
     clock_cleared,
     clock_started,
     fire_watch_s,
-    leak_tested,
     stood_at,
 )
 from pellak.core.run.flame_events import report_backfire, undo_flame_out
 from pellak.core.run.hold_points import confirmed, piece_of
-from pellak.core.run.requirements import barred, bound_by
+from pellak.core.run.leak_at_bench import leak_tested
+from pellak.core.run.requirements import bound_by
 from pellak.core.run.walk import LIGHTS
 from tests.core.test_bench import (
     BRIT,
@@ -247,17 +247,6 @@ def test_an_open_run_is_held_to_what_is_stricter_today():
     assert any("240 min" in one for one in result)
     assert bench_state(bound, whole, NOON).open_stop is not None
     assert bound_by(PLAN, PLAN)[1] == []
-
-
-def test_a_run_whose_job_is_gone_may_shut_down_and_not_light():
-    plan, said = barred(PLAN, "its job was archived")
-    lit = all_answered(PLAN)
-    light = next(step for step in ids(plan, lit) if step in LIGHTS)
-    assert said == ["its job was archived"]
-    with pytest.raises(Refused, match="archived"):
-        stood_at(plan, lit, light, NOON)
-    out = next(c.step.id for c in plan.cards if c.step.phase == "shut-down")
-    assert stood_at(plan, lit, out, NOON).step == out
 
 
 def test_a_flash_back_locks_the_run_and_a_second_pop_shuts_it_down():

@@ -1,80 +1,13 @@
 """A run at the bench over restarts: clocks right, stops kept, the fire watch outlives all."""
 
-from datetime import UTC, datetime
-
 import pytest
 
 from pellak.core.answer.errors import Refused
-from pellak.core.model.clocks import Moment
-from pellak.shop.at_bench import AtBench
-from pellak.shop.bench import Bench
 from pellak.shop.clock import machine_moment
 from pellak.shop.errors import Stale
 from pellak.shop.rack import RackBook
-from pellak.shop.run_book import RunBook
-from pellak.store.database import Database
 from tests.core.test_bench import all_answered
-
-START_S = datetime(2026, 11, 23, 8, tzinfo=UTC).timestamp()
-
-
-class Machine:
-    """A machine whose clock, boot and sleep are in the test's hands."""
-
-    def __init__(self) -> None:
-        self.utc_s, self.boot, self.boot_s = START_S, "first", 100.0
-
-    def wait(self, seconds):
-        self.utc_s += seconds
-        self.boot_s += seconds
-
-    def set_clock(self, by):
-        self.utc_s += by
-
-    def reboot(self, off_s):
-        self.utc_s += off_s
-        self.boot, self.boot_s = f"{self.boot}+", 1.0
-
-    def moment(self):
-        return Moment(utc_s=self.utc_s, boot=self.boot, boot_s=self.boot_s)
-
-    def now(self):
-        return datetime.fromtimestamp(self.utc_s, UTC)
-
-
-class Place:
-    def __init__(self, folder, machine) -> None:
-        self.folder, self.machine = folder, machine
-        self.open()
-
-    def open(self):
-        self.database = Database(self.folder)
-        self.bench = Bench(self.database, self.machine.now)
-        self.book = RunBook(self.database, self.machine.now, self.machine.moment)
-        self.at = AtBench(self.database, self.book, self.machine.moment)
-
-    def restart(self):
-        self.database.close()
-        self.open()
-
-
-@pytest.fixture
-def place(tmp_path):
-    made = Place(tmp_path, Machine())
-    yield made
-    made.database.close()
-
-
-@pytest.fixture
-def run(place):
-    job = place.bench.add({"name": "Patch", "thickness_mm": 1.2, "length_mm": 640.0})
-    started = place.book.start(job.id)
-    return place.book.note(started.line.id, started.version, {"who": "Brit"})
-
-
-def flame_out(place, run):
-    out = place.at.stand(run.line.id, run.version, "out-acetylene")
-    return place.at.stand(run.line.id, out.version, "close-cylinders")
+from tests.shop.at_machine import flame_out
 
 
 def left_s(place, run):
@@ -249,73 +182,3 @@ def test_the_second_seam_of_the_day_starts_short(place, run):
     tove = place.book.note(second.line.id, short.version, {"who": "Tove"})
     with pytest.raises(Refused, match="Brit held the torch"):
         place.at.begin(second.line.id, tove.version, "short")
-
-
-def lit(place, run):
-    log = all_answered(run.plan, run.log, place.machine.moment())
-    place.book.change(run.line.id, run.version, lambda _plan, _log, _now: log)
-    return place.at.stand(run.line.id, place.book.look(run.line.id).version, "seam")
-
-
-def test_a_burning_run_is_ended_by_nothing_but_its_own_shut_down(place, run):
-    burning = lit(place, run)
-    job = place.bench.open(run.line.job_id)
-    place.bench.change(job.id, job.version, {"length_mm": 700.0})
-    again = place.book.start(job.id)
-    assert again.line.id == run.line.id
-    assert again.line.finished_at is None
-    assert again.bench.flame_may_burn
-    assert again.plan.job.length_mm == burning.plan.job.length_mm
-    flame_out(place, again)
-    assert place.book.start(job.id).line.id != run.line.id
-    assert [line.run_id for line in place.at.fire_watches()] == [run.line.id]
-
-
-def test_a_run_whose_job_was_archived_is_barred_from_the_light_and_shuts_down(place, run):
-    log = all_answered(run.plan, run.log, place.machine.moment())
-    place.book.change(run.line.id, run.version, lambda _plan, _log, _now: log)
-    place.bench.archive(run.line.job_id)
-    gone = place.book.look(run.line.id)
-    assert "archived" in gone.bench.barred
-    with pytest.raises(Refused, match="archived"):
-        place.at.stand(run.line.id, gone.version, "light")
-    flame_out(place, gone)
-    assert place.at.fire_watches()[0].run_id == run.line.id
-
-
-ACTS = {
-    "stand": lambda at, run: at.stand(run.line.id, run.version, "light"),
-    "begin": lambda at, run: at.begin(run.line.id, run.version, "daily"),
-    "confirm": lambda at, run: at.confirm(run.line.id, run.version, "clear-vessel"),
-    "clock": lambda at, run: at.start_clock(run.line.id, run.version, "fire-watch"),
-    "clear": lambda at, run: at.clear_clock(run.line.id, run.version, "leak"),
-    "leak": lambda at, run: at.test_leaks(run.line.id, run.version, {}),
-    "undo": lambda at, run: at.undo_flame_out_in_run(run.line.id, run.version, "it still burns"),
-    "tacks": lambda at, run: at.tell(run.line.id, run.version, "tacks", {"done": 1}),
-}
-
-
-@pytest.mark.parametrize("act", ACTS)
-def test_a_run_that_is_over_takes_no_acts_at_the_bench(place, run, act):
-    out = flame_out(place, lit(place, run))
-    over = place.book.finish(run.line.id, out.version, {})
-    with pytest.raises(Refused) as refused:
-        ACTS[act](place.at, over)
-    assert refused.value.field == "run"
-    assert place.book.look(run.line.id).log == over.log
-
-
-def test_a_flash_back_told_late_is_believed_all_the_same(place, run):
-    over = place.book.finish(run.line.id, flame_out(place, lit(place, run)).version, {})
-    assert place.at.pop(run.line.id, over.version, "flash-back").log.pops[-1].what == "flash-back"
-
-
-def test_whose_torch_may_be_burning_is_known_of_every_run_until_it_is_out(place, run):
-    assert place.at.flames() == []
-    burning = lit(place, run)
-    (line,) = place.at.flames()
-    assert (line.run_id, line.job_name, line.who) == (run.line.id, "Patch", "Brit")
-    place.restart()
-    assert [one.run_id for one in place.at.flames()] == [run.line.id]
-    flame_out(place, burning)
-    assert place.at.flames() == []

@@ -16,7 +16,6 @@ from pellak.core.run.bench import (
     burns,
     clock_cleared,
     clock_started,
-    leak_tested,
     report_act_at_bench,
     stood_at,
 )
@@ -28,6 +27,7 @@ from pellak.core.run.corrective_actions import (
 from pellak.core.run.fault_search import FaultTurn, faults_of, signs_of, with_tried
 from pellak.core.run.flame_events import report_backfire, undo_flame_out
 from pellak.core.run.hold_points import Answered, confirmed
+from pellak.core.run.leak_at_bench import leak_tested
 from pellak.core.run.next_time import Proposed, proposed
 from pellak.core.safety.leak_test import SoapPlace
 from pellak.core.tables import MetalFamily

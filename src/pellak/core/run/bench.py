@@ -6,7 +6,6 @@ from pydantic import Field, ValidationError
 
 from pellak.core.answer.errors import Refused, refusals
 from pellak.core.answer.working import Record
-from pellak.core.gas.hose import Gas
 from pellak.core.kinds.registry import kind_of
 from pellak.core.model.cards import BenchCard
 from pellak.core.model.clocks import (
@@ -23,7 +22,7 @@ from pellak.core.model.clocks import (
 )
 from pellak.core.model.kinds.unions import WorkNow
 from pellak.core.model.plan import Plan
-from pellak.core.model.run_log import LeakTest, RunLog, with_taken_back
+from pellak.core.model.run_log import RunLog, with_taken_back
 from pellak.core.model.sequences import Start
 from pellak.core.model.upcast import facts_kept
 from pellak.core.preheat.crayons import settles_min
@@ -32,14 +31,12 @@ from pellak.core.run.hold_points import answered, barred_by, cards_of, leak_hold
 from pellak.core.run.skipped_checks import after_leaving, undone_at
 from pellak.core.run.walk import (
     begun_by_leaving,
-    clock_is_over,
     flame_may_burn,
     left_closing,
     must_stand_at,
     open_stop,
     order_of,
 )
-from pellak.core.safety.leak_test import LeakTestGiven, SoapPlace, reckon_leak_test
 
 REDONE = ("equipment", "gas")
 """Phases that are done again once a hose or a cylinder was changed."""
@@ -48,7 +45,6 @@ MOST_LATE_S: Mapping[ClockId, float] = {
     "leak": 5.0, "purge-acetylene": 5.0, "purge-oxygen": 5.0, "settle": 5.0, "fire-watch": 60.0,
 }  # fmt: skip
 """A press may reach the server late. A clock people hang on is run out, not typed."""
-GAUGES = ("contents_before_bar", "contents_after_bar", "outlet_before_bar", "outlet_after_bar")
 
 
 class BenchState(Record):
@@ -194,11 +190,6 @@ def _purge_s(plan: Plan, clock: ClockId) -> float:
     return purge.acetylene_s if clock == "purge-acetylene" else purge.oxygen_s
 
 
-def _leak_s(log: RunLog) -> float:
-    seconds = next((mark.seconds for mark in log.clocks if mark.clock == "leak"), None)
-    return seconds or LEAK_S[log.start]
-
-
 def _counts_s(plan: Plan, log: RunLog, clock: ClockId, lain_s: float, longer: bool) -> float | None:
     match clock:
         case "stand":
@@ -279,50 +270,3 @@ def clock_cleared(log: RunLog, clock: ClockId, at: str) -> RunLog:
 def restarted_after_clock_change(log: RunLog, now: Moment) -> RunLog:
     """Return the log; a clock begun later than the machine now shows is restarted from now."""
     return log.model_copy(update={"clocks": restarted_if_back(log.clocks, now)})
-
-
-def leak_tested(
-    plan: Plan,
-    log: RunLog,
-    readings: Mapping[Gas, Mapping[str, str]],
-    now: Moment,
-    at: str,
-    soaped: Sequence[SoapPlace] = (),
-) -> RunLog:
-    """Return the log with a leak test's eight readings and what came of them.
-
-    `soaped` are the places that vouch for a nearly empty acetylene cylinder.
-
-    Raises Refused before its clock has run out, and naming the reading that cannot be used.
-    """
-    if not clock_is_over(log.clocks, "leak", now):
-        raise Refused("readings", "", "the test's clock to have run out, both valves closed")
-    if not log.who:
-        raise Refused("who", "", "the name of whoever holds the torch")
-    gases: tuple[Gas, Gas] = ("acetylene", "oxygen")
-    read = {
-        gas: {
-            gauge: _bar(f"{gas}.{gauge}", readings.get(gas, {}).get(gauge, "")) for gauge in GAUGES
-        }
-        for gas in gases
-    }
-    seconds = _leak_s(log)
-    limit = (plan.facts or facts_kept(plan.stations)).acetylene_limit
-    try:
-        given = LeakTestGiven.model_validate(
-            {**read, "seconds": seconds, "region": limit, "soaped": list(soaped)}
-        )
-    except ValidationError as error:
-        raise refusals(error)[0] from None
-    test = LeakTest(
-        at=at, read_s=now.utc_s, who=log.who, given=given, values=reckon_leak_test(given).values
-    )
-    others = [one for one in log.confirmations if one.step != "leak"]
-    return log.model_copy(update={"leak_test": test, "confirmations": others})
-
-
-def _bar(field: str, text: str) -> float:
-    try:
-        return read_quantity(text, "pressure").value
-    except Refused as refused:
-        raise Refused(field, text, refused.accepted) from None
