@@ -69,3 +69,39 @@ def test_whose_torch_may_be_burning_is_known_of_every_run_until_it_is_out(place,
     assert [one.run_id for one in place.at.flames()] == [run.line.id]
     flame_out(place, burning)
     assert place.at.flames() == []
+
+
+@pytest.fixture
+def short(place, run):
+    """The second run of the day, by the same hands, started short."""
+    log = all_answered(run.plan, run.log, place.machine.moment())
+    place.book.change(run.line.id, run.version, lambda _plan, _log, _now: log)
+    other = place.bench.add({"name": "Other", "thickness_mm": 1.2, "length_mm": 200.0})
+    second = place.book.start(other.id)
+    named = place.book.note(second.line.id, second.version, {"who": "Brit"})
+    return place.at.begin(second.line.id, named.version, "short")
+
+
+def test_one_person_does_not_begin_short_and_another_light(place, short):
+    assert short.log.leak_test is not None
+    tove = place.book.note(short.line.id, short.version, {"who": "Tove"})
+    assert (tove.log.start, tove.log.leak_test) == ("daily", None)
+    assert "leak" in [card.step.id for card in tove.bench.cards]
+    with pytest.raises(Refused):
+        place.at.stand(short.line.id, tove.version, "light")
+
+
+def test_the_same_name_again_leaves_a_short_start_as_it_is(place, short):
+    again = place.book.note(short.line.id, short.version, {"who": "Brit", "notes": "cold"})
+    assert (again.log.start, again.log.leak_test) == ("short", short.log.leak_test)
+
+
+@pytest.mark.parametrize("what", ["backfire", "flash-back"])
+def test_a_torch_that_popped_is_not_started_short(place, run, what):
+    burning = lit(place, run)
+    popped = place.at.pop(run.line.id, burning.version, what)
+    other = place.bench.add({"name": "Other", "thickness_mm": 1.2, "length_mm": 200.0})
+    second = place.book.start(other.id)
+    named = place.book.note(second.line.id, second.version, {"who": popped.log.who})
+    with pytest.raises(Refused, match=r"the (daily|full) start"):
+        place.at.begin(second.line.id, named.version, "short")

@@ -22,7 +22,13 @@ from pellak.core.model.run_log import (
 )
 from pellak.core.model.run_measures import Used
 from pellak.core.plan.change_job import job_from
-from pellak.core.run.bench import BenchState, bench_state, burns, restarted_after_clock_change
+from pellak.core.run.bench import (
+    BenchState,
+    bench_state,
+    burns,
+    handed_over,
+    restarted_after_clock_change,
+)
 from pellak.core.run.equipment_used import used_of
 from pellak.core.run.requirements import barred, bound_by
 from pellak.shop.clock import Clock, Moments, machine_moment
@@ -164,7 +170,7 @@ class RunBook:
             fields = kind_of(plan.job).log
             after = with_entries(log, entries, fields)
             if not closed:
-                return after
+                return handed_over(plan, log, after, now)
             return with_trace(
                 log, after, fields, datetime.fromtimestamp(now.utc_s, UTC).isoformat()
             )

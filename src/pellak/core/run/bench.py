@@ -168,6 +168,16 @@ def begun(
     return changed.model_copy(update={"step": at if back else first})
 
 
+def handed_over(plan: Plan, before: RunLog, after: RunLog, now: Moment) -> RunLog:
+    """Return the log once somebody else holds the torch: what vouched for the first hands is gone.
+
+    A flame that burns is shut down first, by whoever holds it.
+    """
+    if before.start != "short" or before.who in ("", after.who) or burns(plan, after):
+        return after
+    return begun(plan, after, "daily", now)
+
+
 def _vouched_for(log: RunLog, before: RunLog | None, now: Moment) -> None:
     """Raise Refused where the run before does not vouch for rig, gas and hands."""
     if not log.who:
@@ -178,6 +188,8 @@ def _vouched_for(log: RunLog, before: RunLog | None, now: Moment) -> None:
         why = f"the daily start: {before.who} held the torch, not {log.who}"
     elif any(pop.what == "flash-back" for pop in before.pops):
         why = "the full start after what was examined: a flash-back was told"
+    elif before.pops:
+        why = "the daily start: the torch popped, so it is looked at and purged again"
     else:
         return
     raise Refused("start", "short", why)
