@@ -13,10 +13,10 @@ from pellak.core.run.bench import (
     fire_watch_s,
     stood_at,
 )
-from pellak.core.run.hold_points import confirmed
+from pellak.core.run.hold_points import cards_of, confirmed, standing_at
 from pellak.core.run.leak_at_bench import leak_tested
 from pellak.core.run.requirements import barred
-from pellak.core.run.walk import LIGHTS, clock_is_over
+from pellak.core.run.walk import LIGHTS, clock_is_over, flame_may_burn
 from tests.core.test_families import PIECES, plan_of
 
 PLANS = {family: plan_of(family) for family in PIECES}
@@ -241,3 +241,13 @@ def test_a_run_whose_job_is_gone_may_shut_down_and_not_light():
         stood_at(plan, lit, light, NOON)
     out = next(c.step.id for c in plan.cards if c.step.phase == "shut-down")
     assert stood_at(plan, lit, out, NOON).step == out
+
+
+@pytest.mark.parametrize("step", [one for one in ids(PLAN, BRIT) if one not in LIGHTS])
+def test_a_card_that_todays_plan_lacks_neither_lights_a_flame_nor_puts_it_out(step):
+    log = BRIT.model_copy(update={"step": step})
+    lacking = PLAN.model_copy(update={"cards": [c for c in PLAN.cards if c.step.id != step]})
+    stands = standing_at(lacking, log)
+    assert stands != step
+    may_burn = flame_may_burn(cards_of(PLAN, log), step)
+    assert flame_may_burn(cards_of(lacking, log), stands) == may_burn

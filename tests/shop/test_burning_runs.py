@@ -3,6 +3,7 @@
 import pytest
 
 from pellak.core.answer.errors import Refused
+from pellak.shop.rack import RackBook
 from tests.core.test_bench import all_answered
 from tests.shop.at_machine import flame_out, lit
 
@@ -105,3 +106,21 @@ def test_a_torch_that_popped_is_not_started_short(place, run, what):
     named = place.book.note(second.line.id, second.version, {"who": popped.log.who})
     with pytest.raises(Refused, match=r"the (daily|full) start"):
         place.at.begin(second.line.id, named.version, "short")
+
+
+@pytest.mark.parametrize("step", ["light", "seam"])
+def test_another_torch_in_the_rack_does_not_put_a_flame_out(place, run, step):
+    burning = lit(place, run)
+    place.at.stand(run.line.id, burning.version, step)
+    rack = RackBook(place.database, place.machine.now)
+    rack.add({"kind": "torch", "name": "T", "mixer": "injector"})
+    now = place.book.look(run.line.id)
+    assert "light-injector" in [card.step.id for card in now.bench.cards]
+    assert now.bench.flame_may_burn
+    assert now.bench.at == {"light": "light-injector", "seam": "seam"}[step]
+    with pytest.raises(Refused, match="flame put out first"):
+        place.book.finish(run.line.id, now.version, {})
+    out = next(c.step.id for c in now.bench.cards if c.step.phase == "shut-down")
+    shut = place.at.stand(run.line.id, now.version, out)
+    place.at.stand(run.line.id, shut.version, "close-cylinders")
+    assert [line.run_id for line in place.at.fire_watches()] == [run.line.id]

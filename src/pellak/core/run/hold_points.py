@@ -8,8 +8,9 @@ from pellak.core.model.cards import BenchCard, cards_at_bench
 from pellak.core.model.clocks import Moment
 from pellak.core.model.plan import Plan
 from pellak.core.model.run_log import Confirmation, RunLog
+from pellak.core.model.sequences import every_step
 from pellak.core.run.holding import answer_holds
-from pellak.core.run.walk import clock_is_over, order_of
+from pellak.core.run.walk import LIGHTS, clock_is_over, light_of, order_of
 
 MOST_POPS = 2
 Answered = Literal["yes", "no"]
@@ -21,9 +22,24 @@ def cards_of(plan: Plan, log: RunLog) -> list[BenchCard]:
 
 
 def standing_at(plan: Plan, log: RunLog) -> str:
-    """Return the id of the card a run stands at."""
+    """Return the id of the card a run stands at.
+
+    A card that today's plan has no more, as of another torch, leaves the run where it was: before
+    the light at the card before it, from the light on at the one that follows. A flame that burns
+    is nowhere taken for one that does not.
+    """
     order = order_of(cards_of(plan, log))
-    return log.step if log.step in order else order[0]
+    if log.step in order:
+        return log.step
+    places = {step.id: place for place, step in enumerate(every_step())}
+    if log.step not in places:
+        return order[0]
+    gone = places[log.step]
+    known = [step for step in order if step in places]
+    if gone < min(places[light] for light in LIGHTS):
+        return next((step for step in reversed(known) if places[step] < gone), order[0])
+    lit = [step for step in known[light_of(known) :] if places[step] > gone]
+    return min(lit, key=places.__getitem__, default=order[-1])
 
 
 def piece_of(plan: Plan) -> str:
