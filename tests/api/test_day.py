@@ -70,6 +70,17 @@ def test_jobs_are_left_out_made_urgent_pinned_and_all_of_it_is_kept(client):
     assert {block["job"] for block in day["values"]["timeline"]} == {flue}
 
 
+def test_a_job_that_may_not_be_lit_gets_no_flame_time_and_says_why(client):
+    job = next(one for one in client.get("/api/jobs").json()["tickets"] if one["name"] == "Flue")
+    changes = {"version": 1, "changes": {"held": "fuel-solvent-gas"}}
+    assert client.patch(f"/api/jobs/{job['id']}", json=changes).status_code == 200
+    day = client.get("/api/day").json()
+    line = next(one for one in day["jobs"] if one["id"] == job["id"])
+    assert line["why_out"].startswith("not while: ")
+    assert "no torch" in line["why_out"]
+    assert job["id"] not in {block["job"] for block in day["values"]["timeline"]}
+
+
 def test_a_pin_is_gone_the_next_day(client, clock):
     flue = looked(client)["jobs"][1]["id"]
     pin = {"job": flue, "phase": "flame", "start_min": 1000}

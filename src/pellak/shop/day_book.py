@@ -125,10 +125,13 @@ class DayBook:
         planned: list[DayJob] = []
         for job_id, job in jobs:
             out, urgent = job_id in kept.left_out, job_id in kept.urgent
-            facts = self._planner.plan(job, shop).facts
+            plan = self._planner.plan(job, shop)
+            facts = plan.facts
             entry = day_job(
                 job_id, job.name, job.place or "shop", facts, runs.get(job_id), 2 if urgent else 5
             )
+            if isinstance(entry, DayJob) and not plan.may_start and job_id not in runs:
+                entry = f"not while: {plan.why_not}"
             if job_id in runs and (dragging := drags(facts, runs[job_id])):
                 meaning.append(f"{job.name} drags: {dragging}.")
             why = entry if isinstance(entry, str) else ""
