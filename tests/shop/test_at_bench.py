@@ -171,14 +171,8 @@ def test_nobody_finishes_with_the_flame_lit(place, run):
     assert place.book.finish(run.line.id, out.version, {}).line.finished_at is not None
 
 
-def test_the_second_seam_of_the_day_starts_short(place, run):
-    log = all_answered(run.plan, run.log, place.machine.moment())
-    place.book.change(run.line.id, run.version, lambda _plan, _log, _now: log)
-    other = place.bench.add({"name": "Other", "thickness_mm": 1.2, "length_mm": 200.0})
-    second = place.book.start(other.id)
-    named = place.book.note(second.line.id, second.version, {"who": "Brit"})
-    short = place.at.begin(second.line.id, named.version, "short")
-    assert short.log.leak_test == log.leak_test
-    tove = place.book.note(second.line.id, short.version, {"who": "Tove"})
+def test_the_second_seam_of_the_day_starts_short(place, run, short):
+    assert short.log.leak_test == place.book.look(run.line.id).log.leak_test
+    tove = place.book.note(short.line.id, short.version, {"who": "Tove"})
     with pytest.raises(Refused, match="Brit held the torch"):
-        place.at.begin(second.line.id, tove.version, "short")
+        place.at.begin(short.line.id, tove.version, "short")

@@ -72,17 +72,6 @@ def test_whose_torch_may_be_burning_is_known_of_every_run_until_it_is_out(place,
     assert place.at.flames() == []
 
 
-@pytest.fixture
-def short(place, run):
-    """The second run of the day, by the same hands, started short."""
-    log = all_answered(run.plan, run.log, place.machine.moment())
-    place.book.change(run.line.id, run.version, lambda _plan, _log, _now: log)
-    other = place.bench.add({"name": "Other", "thickness_mm": 1.2, "length_mm": 200.0})
-    second = place.book.start(other.id)
-    named = place.book.note(second.line.id, second.version, {"who": "Brit"})
-    return place.at.begin(second.line.id, named.version, "short")
-
-
 def test_one_person_does_not_begin_short_and_another_light(place, short):
     assert short.log.leak_test is not None
     tove = place.book.note(short.line.id, short.version, {"who": "Tove"})
