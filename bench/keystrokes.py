@@ -1,12 +1,12 @@
 """Keystroke to figures on the screen, measured in the browser itself: `make bench` prints it."""
 
-import shutil
 import statistics
 import tempfile
 from pathlib import Path
 
 from playwright.sync_api import sync_playwright
 
+from bench.chromium import chromium
 from bench.serving import Served
 
 STROKES = 40
@@ -37,7 +37,7 @@ def keystroke_to_figures() -> None:
     with tempfile.TemporaryDirectory() as folder, Served(Path(folder)) as served:
         job_id = served.ask("POST", "/api/jobs", job)["id"]
         with sync_playwright() as playwright:
-            browser = playwright.chromium.launch(executable_path=shutil.which("chromium"))
+            browser = playwright.chromium.launch(executable_path=chromium())
             page = browser.new_page(viewport={"width": 1280, "height": 800})
             page.goto(f"{served.url}/jobs/{job_id}")
             page.get_by_role("region", name=FIGURE, exact=True).wait_for()

@@ -2,7 +2,6 @@
 what a phone waits for: `python -m bench.many_photos`."""
 
 import io
-import shutil
 import statistics
 import tempfile
 import time
@@ -13,6 +12,7 @@ import numpy as np
 from PIL import Image
 from playwright.sync_api import sync_playwright
 
+from bench.chromium import chromium
 from bench.serving import Served
 
 PHOTOS, LEAST_BYTES = 200, 12_000_000
@@ -61,7 +61,7 @@ def many_photos() -> None:
             f"server {served.memory_mb():.0f} MB"
         )
         with sync_playwright() as playwright:
-            browser = playwright.chromium.launch(executable_path=shutil.which("chromium"))
+            browser = playwright.chromium.launch(executable_path=chromium())
             page = browser.new_page(viewport=PHONE)
             bytes_got: list[int] = []
             page.on("response", lambda r: bytes_got.append(int(r.headers.get("content-length", 0))))

@@ -1,7 +1,6 @@
 """The trainers: a step, frames a second on the page, and from a hand's move to the picture:
 `python -m bench.trainer_frames`."""
 
-import shutil
 import statistics
 import tempfile
 import time
@@ -9,6 +8,7 @@ from pathlib import Path
 
 from playwright.sync_api import Browser, Page, sync_playwright
 
+from bench.chromium import chromium
 from bench.serving import Served
 from pellak.core.practice.flame.flows import FlameTorch, Set
 from pellak.core.practice.flame.trainer import FlameState, Hands, step
@@ -119,7 +119,7 @@ def trainer_frames() -> None:
         Served(Path(folder)) as served,
         sync_playwright() as playwright,
     ):
-        browser = playwright.chromium.launch(executable_path=shutil.which("chromium"))
+        browser = playwright.chromium.launch(executable_path=chromium())
         for trainer in TRAINERS:
             for learners in (1, 2):
                 print(_measured(browser, served.url, trainer, learners))

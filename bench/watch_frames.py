@@ -2,7 +2,6 @@
 `python -m bench.watch_frames`."""
 
 import json
-import shutil
 import statistics
 import tempfile
 import threading
@@ -12,6 +11,7 @@ from pathlib import Path
 
 from playwright.sync_api import sync_playwright
 
+from bench.chromium import chromium
 from bench.serving import Served
 
 POINTS, CHANNELS = 20_000, ("near", "middle", "far", "foot")
@@ -68,7 +68,7 @@ def watch_frames() -> None:
         sender = threading.Thread(target=keep_sending)
         sender.start()
         with sync_playwright() as playwright:
-            browser = playwright.chromium.launch(executable_path=shutil.which("chromium"))
+            browser = playwright.chromium.launch(executable_path=chromium())
             page = browser.new_page(viewport={"width": 1280, "height": 800})
             page.goto(f"{served.url}/watches/{watch_id}")
             page.locator(".u-over").wait_for()

@@ -11,6 +11,7 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
+from bench.chromium import chromium
 from bench.forked import command, forked
 from bench.given_clock import behind_s, page_clock
 from bench.serving import Served
@@ -210,7 +211,7 @@ def main(only: list[str]) -> None:
     behind_s()
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
         forked(command, ["demo", "--data", folder], {}, 0.0).join()
-        browser = playwright.chromium.launch(executable_path=shutil.which("chromium"))
+        browser = playwright.chromium.launch(executable_path=chromium())
         for name in only or (*PICTURES, CARD):
             if name == CARD:
                 card(Path(folder))

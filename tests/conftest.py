@@ -13,6 +13,8 @@ from bench.forked import command, forked
 from bench.given_clock import set_clock
 from hypothesis import HealthCheck, settings
 
+from pellak.store.database import Database
+
 # Hypothesis times the making of examples too: a machine that stands still for a second is no fault.
 settings.register_profile(
     "unhurried", settings(), deadline=None, suppress_health_check=[HealthCheck.too_slow]
@@ -42,3 +44,17 @@ def demo_folder(tmp_path_factory):
 def demo_copy(demo_folder, tmp_path):
     """A copy of the demo's records of a test's own."""
     return shutil.copytree(demo_folder, tmp_path / "demo")
+
+
+@pytest.fixture(scope="session")
+def blank_folder(tmp_path_factory):
+    """Records that hold nothing yet, brought to the newest form once; to be copied, not used."""
+    made = tmp_path_factory.mktemp("blank") / "records"
+    Database(made).close()
+    return made
+
+
+@pytest.fixture
+def blank_copy(blank_folder, tmp_path):
+    """A test's own records, with nothing in them."""
+    return shutil.copytree(blank_folder, tmp_path / "records")

@@ -23,8 +23,8 @@ def page(tmp_path_factory):
 
 
 @pytest.fixture
-def client(tmp_path, page):
-    with local(create_app(tmp_path / "records", page=page)) as made:
+def client(blank_copy, page):
+    with local(create_app(blank_copy, page=page)) as made:
         yield made
 
 

@@ -1,11 +1,12 @@
 """The real built page in the distribution's Chromium, served by the command's own code."""
 
 import re
-import shutil
 import time
 from pathlib import Path
+from urllib.parse import urlsplit
 
 import pytest
+from bench.chromium import chromium
 from bench.given_clock import page_clock, zone
 from playwright.sync_api import expect
 
@@ -25,7 +26,7 @@ expect.set_options(timeout=20_000)
 def browser_type_launch_args(browser_type_launch_args):
     return {
         **browser_type_launch_args,
-        "executable_path": shutil.which("chromium"),
+        "executable_path": chromium(),
         "args": [
             "--no-sandbox",
             "--disable-gpu",
@@ -47,17 +48,50 @@ LOOKS = re.compile(r"/(preview|find|reckon/[a-z-]+|faults|proposed)$")
 """Where a page sends what it only wants looked at."""
 
 
+@pytest.fixture(scope="session")
+def one_context(browser, browser_context_args):
+    """One context a worker: the page's scripts are compiled once, not for every story."""
+    made = browser.new_context(**browser_context_args)
+    # A browser that lives at the moment the server lives at.
+    made.add_init_script(page_clock())
+    yield made
+    made.close()
+
+
+@pytest.fixture(scope="session")
+def forgetting(one_context):
+    """A way to have the browser forget what a page at an address kept."""
+    blank = one_context.new_page()
+    asked = one_context.new_cdp_session(blank)
+
+    def forget(addresses: set[str]) -> None:
+        for page in one_context.pages:
+            if page is not blank:
+                page.close()
+        for origin in addresses:
+            kept = "cookies,local_storage,indexeddb,cache_storage,service_workers"
+            asked.send("Storage.clearDataForOrigin", {"origin": origin, "storageTypes": kept})
+        one_context.clear_cookies()
+        one_context.clear_permissions()
+
+    return forget
+
+
 @pytest.fixture
-def context(context, standing):
-    """A browser that lives at the moment the server lives at."""
-    context.add_init_script(page_clock())
+def context(one_context, forgetting, standing):
+    """The browser as a new user's: what the story before it kept is forgotten."""
+    addresses: set[str] = set()
 
     def sent(request) -> None:
-        if request.method != "GET" and not LOOKS.search(request.url.partition("?")[0]):
+        whole = urlsplit(request.url)
+        addresses.add(f"{whole.scheme}://{whole.netloc}")
+        if request.method != "GET" and not LOOKS.search(whole.path):
             standing.writing = True
 
-    context.on("request", sent)
-    return context
+    one_context.on("request", sent)
+    yield one_context
+    forgetting(addresses)
+    one_context.remove_listener("request", sent)
 
 
 @pytest.fixture(scope="session")

@@ -13,6 +13,13 @@ from bench.forked import command, forked
 from tests.browser.quick_server import serve_faster
 
 
+def free_port() -> int:
+    """Return a port of this machine that nobody listens at."""
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return int(probe.getsockname()[1])
+
+
 class Server:
     """`pellak serve` on a folder; may be killed as a power cut would, and started again."""
 
@@ -23,14 +30,13 @@ class Server:
         faster: int = 1,
         later_s: float = 0.0,
         passcodes: dict[str, str] | None = None,
+        port: int | None = None,
     ) -> None:
         self.folder = folder
         self.passcodes = passcodes or {}
         self.faster = faster
         self.later_s = later_s
-        with socket.socket() as probe:
-            probe.bind(("127.0.0.1", 0))
-            self.port = probe.getsockname()[1]
+        self.port = free_port() if port is None else port
         self.url = f"http://127.0.0.1:{self.port}"
         self._process: ForkServerProcess | None = None
 
@@ -72,6 +78,8 @@ class Standing:
         self._demo = demo
         self._home = home
         self._count = 0
+        # One address for all of them: what a browser has compiled of the page it keeps by address.
+        self._port = free_port()
         self._server: Server | None = None
         self._file: sqlite3.Connection | None = None
         self._version = 0
@@ -87,7 +95,7 @@ class Standing:
             self.end()
             self._count += 1
             folder = shutil.copytree(self._demo, self._home / f"demo-{self._count}")
-            kept = self._server = Server(folder)
+            kept = self._server = Server(folder, port=self._port)
             kept.start()
             self._file = sqlite3.connect(folder / "pellak.sqlite")
             self._version = self._data_version()

@@ -7,8 +7,8 @@ from tests.shop.at_machine import Machine, Place
 
 
 @pytest.fixture
-def place(tmp_path):
-    made = Place(tmp_path, Machine())
+def place(blank_copy):
+    made = Place(blank_copy, Machine())
     yield made
     made.database.close()
 

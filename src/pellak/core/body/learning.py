@@ -4,6 +4,8 @@ import math
 from collections.abc import Callable
 from functools import lru_cache
 
+from scipy.optimize import brentq
+
 from pellak.core.answer.working import Record
 from pellak.core.body.cool_given import CoolGiven, CoolIn, cooling_of
 from pellak.core.body.cooling import run_cooling
@@ -14,6 +16,8 @@ from pellak.core.factor import LEAST_FACTOR, MOST_FACTOR, FactorObservation
 
 TIMED_WITHIN, LEAST_ERROR = 0.10, 0.05
 """A time at the bench is off by a tenth; no run says more than a twentieth."""
+CLOSE_ENOUGH = 1e-7
+"""Of the logarithm of a factor: far closer than any timing."""
 
 
 def _met(taken: Callable[[float], float | None], timed: float) -> FactorObservation | None:
@@ -25,14 +29,20 @@ def _met(taken: Callable[[float], float | None], timed: float) -> FactorObservat
     slowest, quickest = taken(LEAST_FACTOR), taken(MOST_FACTOR)
     if quickest is None or timed < quickest or (slowest is not None and timed > slowest):
         return None
-    for _ in range(24):
+    while slowest is None and high - low > CLOSE_ENOUGH:
+        # So little of the factor never gets there: halve up to where it does.
         middle = (low + high) / 2
         now = taken(math.exp(middle))
-        if now is None or now > timed:
-            low = middle
-        else:
+        if now is not None and now <= timed:
             high = middle
-    at = (low + high) / 2
+        else:
+            low, slowest = middle, now
+
+    def too_slow(ln_factor: float) -> float:
+        now = taken(math.exp(ln_factor))
+        return math.inf if now is None else math.log(now / timed)
+
+    at = high if slowest is None else brentq(too_slow, low, high, xtol=CLOSE_ENOUGH)
     ends = [taken(math.exp(at + step)) for step in (-0.05, 0.05)]
     if ends[0] is None or ends[1] is None:
         return None
