@@ -25,6 +25,7 @@ from pellak.api.problems import install_problems
 from pellak.api.procedure_routes import procedure_router
 from pellak.api.rack_routes import rack_router
 from pellak.api.reckon_routes import reckon_router
+from pellak.api.rig_routes import rig_router
 from pellak.api.run_routes import run_router
 from pellak.api.sharing import Sharing
 from pellak.api.shop_routes import shop_router
@@ -46,6 +47,7 @@ from pellak.shop.practice_book import PracticeBook
 from pellak.shop.procedures import ProcedureBook
 from pellak.shop.rack import RackBook
 from pellak.shop.restore_desk import RestoreDesk
+from pellak.shop.rig_desk import RigDesk
 from pellak.shop.run_book import RunBook
 from pellak.shop.run_files import RunFiles
 from pellak.shop.run_search import RunSearch
@@ -109,7 +111,9 @@ def create_app(
     _add(app, reckon_router(long_work))
     _add(app, bench_router(bench))
     _add(app, paper_router(bench, settings))
-    book = RunBook(database, clock, moments, planner)
+    rig = RigDesk(database, moments)
+    book = RunBook(database, clock, moments, planner, rig)
+    _add(app, rig_router(rig))
     _add(app, run_router(book, AtBench(database, book, moments)))
     _add(app, book_router(search, RunFiles(database, search, clock)))
     photos, procedures = PhotoBook(database, clock), ProcedureBook(database, book, clock)

@@ -23,7 +23,7 @@ _ONLY_LOOKS = re.compile(
 )
 _OWNERS_ALONE = re.compile(r"/api/shop/backups/.*")
 """Whole records, to take away or to put in the place of those that stand."""
-_AT_THE_BENCH = re.compile(r"/api/((runs|watches|practice)(/.*)?|jobs/[^/]+/(runs|watches))")
+_AT_THE_BENCH = re.compile(r"/api/((runs|watches|practice|rig)(/.*)?|jobs/[^/]+/(runs|watches))")
 _log = logging.getLogger("pellak")
 
 

@@ -87,12 +87,11 @@ class AtBench:
     def begin(self, run_id: str, version: int, start: Start) -> Run:
         """Say what was done to the torch since it last burnt; what was undone is tested again."""
 
-        with self._database.reading() as session:
-            row = Runs(session).newest_but(run_id)
-            before = None if row is None else RunLog.model_validate(row.log)
+        last = self._book.before(run_id)
+        planned, before = (None, None) if last is None else last
 
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return begun(plan, log, start, now, before)
+            return begun(plan, log, start, now, before, planned)
 
         return self._book.change(run_id, version, change, at_bench=True)
 

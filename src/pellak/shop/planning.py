@@ -88,10 +88,15 @@ class Planner:
         if known is not None and (known.changes, known.equipment.today) == (changes, today):
             return known
         rack = Rack(session)
+        rows = rack.items()
         fresh = ShopNow(
             changes,
             shop_schools(rack),
-            Equipment(tuple(read_item(row.document) for row in rack.items()), today),
+            Equipment(
+                tuple(read_item(row.document) for row in rows),
+                today,
+                ids={(row.kind, row.name): row.item_id for row in rows},
+            ),
             own_metals(session),
             _learned(session),
             [

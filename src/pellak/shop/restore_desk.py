@@ -56,5 +56,6 @@ class RestoreDesk:
             self.last = Restored(backup=backup.name, at=now, stands=False, said=said)
         else:
             said = f"What stood before is in {aside}." if aside else "Nothing stood before."
+            said += " What befell the rig since is kept; it is tested again before it is lit."
             self.last = Restored(backup=backup.name, at=now, stands=True, said=said)
         return True

@@ -30,11 +30,13 @@ from pellak.core.run.bench import (
     restarted_after_clock_change,
 )
 from pellak.core.run.equipment_used import used_of
-from pellak.core.run.requirements import barred, bound_by
+from pellak.core.run.rig_at_bench import befell
 from pellak.shop.clock import Clock, Moments, machine_moment
 from pellak.shop.errors import NotFound, Stale
+from pellak.shop.holding import Holding
 from pellak.shop.planning import Planner
 from pellak.shop.rack import weigh_out
+from pellak.shop.rig_desk import RigDesk
 from pellak.shop.run_rows import (
     RunLine,
     add_run,
@@ -49,6 +51,7 @@ from pellak.store.database import Database
 from pellak.store.jobs import Jobs
 from pellak.store.photos import Photos
 from pellak.store.remedies import Remedies
+from pellak.store.rig import RigEvents
 from pellak.store.runs import Runs
 from pellak.store.tables import JobRow, RunRow
 
@@ -89,11 +92,14 @@ class RunBook:
         clock: Clock,
         moments: Moments = machine_moment,
         planner: Planner | None = None,
+        rig: RigDesk | None = None,
     ) -> None:
         self._database = database
         self._clock = clock
         self._moments = moments
         self._planner = planner or Planner()
+        self._rig = rig or RigDesk(database, moments)
+        self._holding = Holding(database, self._planner, self._rig)
 
     def start(self, job_id: str) -> Run:
         """Take a job to the bench; a run left open is taken up again where it stood.
@@ -122,8 +128,8 @@ class RunBook:
                 return self._run(begun)
 
     def _burns(self, row: RunRow) -> bool:
-        plan, _ = self._bound(row)
-        return burns(plan, RunLog.model_validate(row.log))
+        held = self._holding.held(row)
+        return burns(held.plan, held.log)
 
     def _begun(
         self, job_id: str, version: int, standing: RunRow | None, plan: Plan
@@ -197,40 +203,53 @@ class RunBook:
             raise Stale("run", version, row.version, self._run(row))
         if at_bench and row.finished_at is not None:
             raise Refused("run", row.job_name, "a run that is not over: take the job to the bench")
-        now = self._moments()
-        plan, _ = self._bound(row)
-        log = restarted_after_clock_change(RunLog.model_validate(row.log), now)
-        if finish and row.finished_at is None and burns(plan, log):
-            raise Refused("finish", log.step, "the flame put out first: go to the flame-out card")
-        log = change(plan, log, now)
-        kind, closes = kind_named(row.kind), finish and row.finished_at is None
-        with self._database.transaction() as session:
-            if closes and get_run(session, run_id).version == version:
-                # Weighed out with the very save that closes the run, or not at all.
-                taken = weigh_out(session, kind.takes(plan, log))
-                log = log.model_copy(update={"rods": taken})
-            columns = log_columns(log, kind.log)
-            if closes:
-                columns["finished_at"] = self._clock()
-            kept = Runs(session).keep(run_id, version, columns)
-            if kept:
-                Runs(session).name(row.place, run_words(row.job_name, log))
-                Runs(session).sign(run_id, log.seen)
-                Remedies(session).set(run_id, row.family, remedies_of(log))
-                Runs(session).measure(run_id, [field.id for field in kind.log], log.actual)
-                if finish or row.finished_at is not None:
-                    learn(session, kind.id)
+        while (kept := self._kept(row, change, finish)) is None:
+            pass  # somebody told of the rig meanwhile: decided anew, on what it is now
         with self._database.reading() as session:
             row = get_run(session, run_id)
         if not kept:
             raise Stale("run", version, row.version, self._run(row))
         return self._run(row)
 
+    def _kept(
+        self, row: RunRow, change: Callable[[Plan, RunLog, Moment], RunLog], finish: bool
+    ) -> bool | None:
+        """Keep a run as a change leaves it; say whether it was, None where the rig was told of."""
+        now = self._moments()
+        held = self._holding.held(row)
+        plan, before = held.plan, restarted_after_clock_change(held.log, now)
+        log = before
+        if finish and row.finished_at is None and burns(plan, log):
+            raise Refused("finish", log.step, "the flame put out first: go to the flame-out card")
+        log = change(plan, log, now)
+        kind, closes = kind_named(row.kind), finish and row.finished_at is None
+        with self._database.transaction() as session:
+            if RigEvents(session).count() != held.entries:
+                return None
+            if closes and get_run(session, row.run_id).version == row.version:
+                # Weighed out with the very save that closes the run, or not at all.
+                taken = weigh_out(session, kind.takes(plan, log))
+                log = log.model_copy(update={"rods": taken})
+            columns = log_columns(log, kind.log)
+            if closes:
+                columns["finished_at"] = self._clock()
+            kept = Runs(session).keep(row.run_id, row.version, columns)
+            if kept:
+                said = befell(plan, before, log, now)
+                self._rig.write(session, said, log.who, row.run_id, held.line)
+                Runs(session).name(row.place, run_words(row.job_name, log))
+                Runs(session).sign(row.run_id, log.seen)
+                Remedies(session).set(row.run_id, row.family, remedies_of(log))
+                Runs(session).measure(row.run_id, [field.id for field in kind.log], log.actual)
+                if finish or row.finished_at is not None:
+                    learn(session, kind.id)
+        return kept
+
     def _run(self, row: RunRow) -> Run:
         with self._database.reading() as session:
             measures = Runs(session).measures([row.run_id])[row.run_id]
-        log = RunLog.model_validate(row.log)
-        bound, binds = self._bound(row)
+        held = self._holding.held(row)
+        bound, log = held.plan, held.log
         return Run(
             version=row.version,
             line=run_line(row, measures),
@@ -239,21 +258,14 @@ class RunBook:
             used=used_of(bound, log),
             plan=Plan.model_validate(row.plan),
             signs=signs_on(row.family) if kind_named(row.kind).signs else [],
-            bench=bench_state(bound, log, self._moments(), binds),
+            bench=bench_state(bound, log, self._moments(), held.binds),
         )
 
-    def _bound(self, row: RunRow) -> tuple[Plan, list[str]]:
-        """Return the plan an open run is held to today, and what is stricter than its own."""
-        kept = Plan.model_validate(row.plan)
-        if row.finished_at is not None:
-            return kept, []
+    def before(self, run_id: str) -> tuple[Plan, RunLog] | None:
+        """Return the run before one, its log as far as the rig of that one bears it out."""
         with self._database.reading() as session:
-            job = Jobs(session).find(row.job_id)
-            document = None if job is None or job.deleted_at is not None else job.document
-            shop = self._planner.shop(session)
-        if document is None:
-            return barred(kept, "its job was archived: restore it, or begin another")
-        return bound_by(kept, self._planner.plan(job_from(document), shop))
+            row = get_run(session, run_id)
+        return self._holding.before(row)
 
     def lines(self, before: int | None = None, words: str = "", most: int = PAGE) -> RunPage:
         """Return a page of the book, newest first, of the runs that words find."""

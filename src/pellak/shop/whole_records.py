@@ -21,6 +21,7 @@ from pellak.core.model.watch_plan import WatchPlan
 from pellak.core.plan.change_job import job_from
 from pellak.core.practice.score import ScorePart
 from pellak.core.rig.items import read_item
+from pellak.core.rig.state import RigEvent
 from pellak.core.run.photo import PhotoMarks
 from pellak.core.run.procedure import ProcedureText
 from pellak.core.watch.simulated import Simulation
@@ -44,6 +45,7 @@ from pellak.store.tables import (
     PracticeTryRow,
     ProcedureRow,
     RackItemRow,
+    RigEventRow,
     RunRow,
     SettingRow,
     WatchRow,
@@ -79,11 +81,12 @@ _READ_BY: dict[tuple[type[Base], str], Read] = {
     (RunRow, "plan"): Plan.model_validate,
     (RackItemRow, "document"): read_item,
     (HeatLotRow, "certificate"): Certificate.model_validate,
+    (RigEventRow, "document"): RigEvent.model_validate,
     (PhotoRow, "marks"): PhotoMarks.model_validate,
     (ProcedureRow, "document"): ProcedureText.model_validate,
     (WatchRow, "plan"): WatchPlan.model_validate,
     (WatchRow, "simulation"): _simulation,
-    (WatchRow, "told"): BodyObservation.model_validate,
+    (WatchRow, "observation"): BodyObservation.model_validate,
     (PracticeTryRow, "document"): lambda document: [
         ScorePart.model_validate(one) for one in document["parts"]
     ],

@@ -18,6 +18,7 @@ from pellak.store.form import FILE_NAME
 from pellak.store.health import check_file
 from pellak.store.keeping import BACKUPS, BESIDE, PART, copy_records, photos_beside
 from pellak.store.photo_files import copy_photos
+from pellak.store.rig import carry_entries
 
 MAKING = "restoring"
 LOOKING = "looking-"
@@ -58,6 +59,7 @@ def restore(
         made = making / FILE_NAME
         copy_records(source, made)
         check(making)
+        carry_entries(standing, made, now.timestamp())
         _at_rest(made)
         check_file(made, whole=True)
         sync_file(made)

@@ -187,6 +187,15 @@ class RemedyTriedRow(Base):
     helped: Mapped[bool | None]
 
 
+class RigEventRow(Base):
+    """One entry of what befell the rig; entries are only ever added."""
+
+    __tablename__ = "rig_event"
+    event_id: Mapped[str] = mapped_column(String(40), primary_key=True)
+    at_s: Mapped[float] = mapped_column(index=True)
+    document: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
 class RackItemRow(Base):
     """Something the shop owns: a tip, torch, hose, cylinder and so on, by kind and name."""
 
@@ -251,7 +260,7 @@ class WatchRow(Base):
     plan: Mapped[dict[str, Any]] = mapped_column(JSON)
     simulation: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
     # The column has kept its first name.
-    observation: Mapped[dict[str, Any] | None] = mapped_column("told", JSON(none_as_null=True))
+    observation: Mapped[dict[str, Any] | None] = mapped_column(JSON(none_as_null=True))
 
 
 class WatchEntryRow(Base):

@@ -262,6 +262,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rig": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the rig stands: what bars every light, whose torch may burn, what befell last */
+        get: operations["get_rig"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rig/reports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End what bars the light: what was examined or mended, by whom, what was found
+         * @description End what bars the light: what was examined or mended, by whom, what was found.
+         *
+         *     A flame whose run is not in the book any more is told out here too.
+         */
+        post: operations["report_of_rig"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/runs": {
         parameters: {
             query?: never;
@@ -2027,6 +2066,11 @@ export interface components {
             looks?: components["schemas"]["FlameLook"][];
             /** Belongs To */
             belongs_to?: ("daily" | "short" | "after-assembly" | "cylinder-change")[];
+            /**
+             * Was
+             * @default
+             */
+            was: string;
         };
         /**
          * BenchState
@@ -4949,6 +4993,18 @@ export interface components {
             glare: boolean;
         };
         /**
+         * Lit
+         * @description A flame that may burn: in which run, who holds it, since when.
+         */
+        Lit: {
+            /** Run Id */
+            run_id: string;
+            /** Who */
+            who: string;
+            /** At S */
+            at_s: number;
+        };
+        /**
          * LogEntries
          * @description Entries of the log against a version; times may be typed text. `finish` closes the run.
          */
@@ -6627,6 +6683,75 @@ export interface components {
             said: string;
         };
         /**
+         * RigEvent
+         * @description One entry: what befell, when (seconds since 1970 UTC), whom, in which run, on which parts.
+         */
+        RigEvent: {
+            /** Id */
+            id: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "tested" | "leak" | "closed" | "exchanged" | "lit" | "out" | "backfire" | "cause-mended" | "flash-back" | "examined" | "unknown";
+            /** At S */
+            at_s: number;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+            /**
+             * Run Id
+             * @default
+             */
+            run_id: string;
+            /** Parts */
+            parts?: string[];
+            /**
+             * Finding
+             * @default
+             */
+            finding: string;
+        };
+        /**
+         * RigReport
+         * @description That somebody examined the rig, mended a cause, or put a flame out; by name.
+         */
+        RigReport: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "tested" | "leak" | "closed" | "exchanged" | "lit" | "out" | "backfire" | "cause-mended" | "flash-back" | "examined" | "unknown";
+            /** Who */
+            who: string;
+            /**
+             * Finding
+             * @default
+             */
+            finding: string;
+            /**
+             * Run Id
+             * @default
+             */
+            run_id: string;
+        };
+        /**
+         * RigView
+         * @description How the rig stands: what bars every light, whose torch may burn, what befell last.
+         */
+        RigView: {
+            /** Barred */
+            barred: string;
+            /** Ends By */
+            ends_by: ("tested" | "leak" | "closed" | "exchanged" | "lit" | "out" | "backfire" | "cause-mended" | "flash-back" | "examined" | "unknown") | null;
+            /** Flames */
+            flames: components["schemas"]["Lit"][];
+            /** Newest */
+            newest: components["schemas"]["RigEvent"][];
+        };
+        /**
          * RivalPlan
          * @description One way of making the same welds, with the camber to expect.
          */
@@ -6776,6 +6901,8 @@ export interface components {
             /** Clocks */
             clocks?: components["schemas"]["ClockMark"][];
             leak_test?: components["schemas"]["LeakTest"] | null;
+            /** Lit Before */
+            lit_before?: components["schemas"]["ShownCard"][] | null;
             /** Gas Ended S */
             gas_ended_s?: number | null;
             /** Pops */
@@ -7377,6 +7504,21 @@ export interface components {
              * @enum {string}
              */
             run: "run-through" | "back-step";
+        };
+        /**
+         * ShownCard
+         * @description What a card said when the torch was last lit: a short start goes by what differs from it.
+         */
+        ShownCard: {
+            /** Step */
+            step: string;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            /** Value */
+            value?: number | null;
         };
         /**
          * Sign
@@ -11033,6 +11175,212 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Timeout */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_rig: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Timeout */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    report_of_rig: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RigReport"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -24,6 +24,8 @@ class BenchCard(Record):
     looks: list[FlameLook] = Field(default_factory=list)
     belongs_to: list[Start] = Field(default_factory=list)
     """The kinds of start it is wanted for; empty in runs kept before it was told."""
+    was: str = ""
+    """On a short start: what it said at the last light, where it says something else now."""
 
 
 def bench_cards(
@@ -65,8 +67,14 @@ def _worded(step: Step, words: Mapping[str, str]) -> Step:
     return step.model_copy(update=worded)
 
 
-def cards_at_bench(cards: Sequence[BenchCard], start: Start, hand: Hand) -> list[BenchCard]:
-    """Return the cards for one kind of start, worded for a right- or left-handed welder."""
+def cards_at_bench(
+    cards: Sequence[BenchCard], start: Start, hand: Hand, also: Mapping[str, str] | None = None
+) -> list[BenchCard]:
+    """Return the cards for one kind of start, worded for a right- or left-handed welder.
+
+    `also` names cards that a short start shows though it is not its own, with what each was.
+    """
+    changed = also or {}
     forehand, backhand = WAYS if hand == "right" else WAYS[::-1]
     words = {
         "torch_hand": hand,
@@ -75,9 +83,11 @@ def cards_at_bench(cards: Sequence[BenchCard], start: Start, hand: Hand) -> list
         "backhand": f"From {backhand}, flame leading.",
     }
     return [
-        card.model_copy(update={"step": _worded(card.step, words)})
+        card.model_copy(
+            update={"step": _worded(card.step, words), "was": changed.get(card.step.id, "")}
+        )
         for card in cards
-        if _belongs(card.step, start)
+        if _belongs(card.step, start) or card.step.id in changed
     ]
 
 

@@ -143,6 +143,14 @@ class LeakTest(Record):
     values: LeakTestValues
 
 
+class ShownCard(Record):
+    """What a card said when the torch was last lit: a short start goes by what differs from it."""
+
+    step: str = Field(max_length=60)
+    says: str = Field(default="", max_length=400)
+    value: Number | None = None
+
+
 class RunLog(Record):
     """The log of a run; None where nothing was written.
 
@@ -155,6 +163,8 @@ class RunLog(Record):
     confirmations: list[Confirmation] = Field(default_factory=list, max_length=200)
     clocks: list[ClockMark] = Field(default_factory=list, max_length=20)
     leak_test: LeakTest | None = None
+    lit_before: list[ShownCard] | None = Field(default=None, max_length=60)
+    """Of a short start: what the cards it leaves out said at the light it goes on from."""
     gas_ended_s: Number | None = None
     """When the cylinders were last closed or something was exchanged, seconds since 1970 UTC."""
     pops: list[Pop] = Field(default_factory=list, max_length=50)

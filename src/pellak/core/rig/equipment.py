@@ -27,12 +27,14 @@ class Equipment:
     """The rack as a plan reads it; `today` is the day items are old by, ISO.
 
     `chosen` names what the job is worked with by `torch`, `hose`, `acetylene_cylinder` and
-    `oxygen_cylinder`; what is not there, or out of use, counts as not chosen.
+    `oxygen_cylinder`; what is not there, or out of use, counts as not chosen. `ids` are identities
+    that outlast a new name, by kind and name; where none is known, the name is one.
     """
 
     items: Sequence[RackItem] = field(default_factory=tuple)
     today: str | None = None
     chosen: Mapping[str, str] = field(default_factory=dict)
+    ids: Mapping[tuple[str, str], str] = field(default_factory=dict)
 
     def choosing(self, chosen: Mapping[str, str | None]) -> "Equipment":
         """Return the same rack for a job that is worked with what it names."""
@@ -128,6 +130,20 @@ class Equipment:
         said = [item for item in held if item.in_use]
         largest = sorted(held, key=lambda i: -i.full_m3 * i.coupled)
         return said or largest[:1]
+
+    @property
+    def line_parts(self) -> list[str]:
+        """A mark of each part of the line from cylinder to torch, as a leak test proves them."""
+        arrestors = [i for i in self._in_use() if isinstance(i, ArrestorItem)]
+        fitted = [part for part in (self.torch, self.hose, *arrestors) if part is not None]
+        drawn = [*self.in_use("acetylene"), *self.in_use("oxygen")]
+        return [
+            *(self._mark(part) for part in fitted),
+            *(f"{self._mark(cylinder)} x{cylinder.coupled}" for cylinder in drawn),
+        ]
+
+    def _mark(self, item: RackItem) -> str:
+        return f"{item.kind}:{self.ids.get((item.kind, item.name), item.name)}"
 
     def age_of(self, item: RackItem) -> Literal["", "undated", "old"]:
         """Return whether a hose or arrestor is old by its date, or has none."""

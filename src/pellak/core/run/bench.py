@@ -28,6 +28,7 @@ from pellak.core.model.upcast import facts_kept
 from pellak.core.preheat.crayons import settles_min
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.run.hold_points import answered, barred_by, cards_of, leak_holds, standing_at
+from pellak.core.run.short_start import shown_by
 from pellak.core.run.skipped_checks import after_leaving, undone_at
 from pellak.core.run.walk import (
     begun_by_leaving,
@@ -134,7 +135,12 @@ def stood_at(plan: Plan, log: RunLog, step: str, now: Moment) -> RunLog:
 
 
 def begun(
-    plan: Plan, log: RunLog, start: Start, now: Moment, before: RunLog | None = None
+    plan: Plan,
+    log: RunLog,
+    start: Start,
+    now: Moment,
+    before: RunLog | None = None,
+    planned_before: Plan | None = None,
 ) -> RunLog:
     """Return the log for another kind of start; what was undone has to be tested again.
 
@@ -144,6 +150,7 @@ def begun(
         start: what was done to the torch since it last burnt.
         now: the moment.
         before: the log of the run before this one; a short start goes on from it.
+        planned_before: the plan of that run; what differs from it has its card.
 
     Raises Refused while the torch may be burning, and a short start that nothing vouches for.
     """
@@ -159,6 +166,9 @@ def begun(
             "confirmations": [one for one in log.confirmations if one.step not in redone],
             "clocks": cleared(log.clocks, "leak", "purge-acetylene", "purge-oxygen"),
             "leak_test": before.leak_test if before and start == "short" else None,
+            "lit_before": shown_by(planned_before.cards)
+            if planned_before and start == "short"
+            else None,
         }
     )
     now_cards = cards_of(plan, changed)
@@ -182,7 +192,8 @@ def _vouched_for(log: RunLog, before: RunLog | None, now: Moment) -> None:
     """Raise Refused where the run before does not vouch for rig, gas and hands."""
     if not log.who:
         raise Refused("who", "", "the name of whoever holds the torch")
-    if before is None or not leak_holds(before, now):
+    # What ended the gas since may have been told by another run, and is in this log only.
+    if before is None or not leak_holds(_ended_with(before, log), now):
         why = "the daily start: no leak test of today stands, or the cylinders were closed since"
     elif before.who != log.who:
         why = f"the daily start: {before.who} held the torch, not {log.who}"
@@ -193,6 +204,11 @@ def _vouched_for(log: RunLog, before: RunLog | None, now: Moment) -> None:
     else:
         return
     raise Refused("start", "short", why)
+
+
+def _ended_with(before: RunLog, log: RunLog) -> RunLog:
+    ended = [moment for moment in (before.gas_ended_s, log.gas_ended_s) if moment is not None]
+    return before.model_copy(update={"gas_ended_s": max(ended, default=None)})
 
 
 def _purge_s(plan: Plan, clock: ClockId) -> float:

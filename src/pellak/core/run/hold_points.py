@@ -10,6 +10,7 @@ from pellak.core.model.plan import Plan
 from pellak.core.model.run_log import Confirmation, RunLog
 from pellak.core.model.sequences import every_step
 from pellak.core.run.holding import answer_holds
+from pellak.core.run.short_start import differing
 from pellak.core.run.walk import LIGHTS, clock_is_over, light_of, order_of
 
 MOST_POPS = 2
@@ -18,7 +19,9 @@ Answered = Literal["yes", "no"]
 
 def cards_of(plan: Plan, log: RunLog) -> list[BenchCard]:
     """Return the cards of a run, for its kind of start and the hand that holds the torch."""
-    return cards_at_bench(plan.cards, log.start, log.hand)
+    shown = log.lit_before if log.start == "short" else None
+    also = {} if shown is None else differing(plan.cards, shown)
+    return cards_at_bench(plan.cards, log.start, log.hand, also)
 
 
 def standing_at(plan: Plan, log: RunLog) -> str:

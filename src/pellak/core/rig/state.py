@@ -1,0 +1,180 @@
+"""What befell the rig, entry by entry, and how it stands: one state for every run and every hand.
+
+A rig is one line of gas from cylinder to tip. What was proved tight, what was closed, exchanged,
+popped or locked belongs to it and not to a run: entries are only ever added, and the state is what
+they come to. Two books are joined by keeping every entry of both: the stricter then wins by itself.
+
+Sources: ANSI Z49.1 and CGA G-1 for what is tested again and when, EN ISO 5175-1 for what a
+flash-back puts out of use, cited for content. The quarter of an hour between two backfires is
+judgement.
+"""
+
+from collections.abc import Iterable, Sequence
+from typing import Literal
+
+from pydantic import Field
+
+from pellak.core.answer.errors import Refused
+from pellak.core.answer.working import Number, Record
+
+RigFact = Literal[
+    "tested", "leak", "closed", "exchanged", "lit", "out", "backfire", "cause-mended", "flash-back",
+    "examined", "unknown",
+]  # fmt: skip
+"""`tested` is a leak test that held, `leak` one that did not; `unknown` says that nobody can vouch
+for what came before, as after a restore."""
+ENDS_GAS: frozenset[RigFact] = frozenset({"leak", "closed", "exchanged", "flash-back", "unknown"})
+"""After these, cylinders and joints are opened and tested again."""
+ENDS_PURGE: frozenset[RigFact] = ENDS_GAS | {"backfire"}
+MOST_POPS = 2
+SOON_AFTER_S = 15 * 60.0
+"""A second backfire within this of the first bars the light whatever was found. Judgement."""
+SHORTEST_FINDING = 10
+"""Signs that say what was found: fewer say nothing."""
+TORCH = "torch:"
+"""How the mark of a torch begins among a line's parts."""
+
+
+class RigEvent(Record):
+    """One entry: what befell, when (seconds since 1970 UTC), whom, in which run, on which parts."""
+
+    id: str = Field(max_length=40)
+    what: RigFact
+    at_s: Number
+    who: str = Field(default="", max_length=60)
+    run_id: str = Field(default="", max_length=40)
+    parts: list[str] = Field(default_factory=list, max_length=100)
+    finding: str = Field(default="", max_length=400)
+
+
+class Lit(Record):
+    """A flame that may burn: in which run, who holds it, since when."""
+
+    run_id: str
+    who: str
+    at_s: float
+
+
+class RigState(Record):
+    """How the rig stands for a line of parts.
+
+    `tests` are the moments of the leak tests that still speak of this line; None where no rig is
+    kept, and a run vouches for itself.
+    """
+
+    gas_ended_s: float | None = None
+    purge_ended_s: float | None = None
+    tests: list[float] | None = None
+    lock: str = ""
+    popped: str = ""
+    flames: list[Lit] = Field(default_factory=list)
+
+    @property
+    def barred(self) -> str:
+        """What bars the light of every run on this line, or nothing."""
+        return self.lock or self.popped
+
+    def vouches_for(self, read_s: float | None) -> bool:
+        """Return whether a leak test read at a moment still speaks of the line as it is."""
+        return self.tests is None or (read_s is not None and read_s in self.tests)
+
+
+def rig_state(events: Iterable[RigEvent], parts: Sequence[str], run_id: str = "") -> RigState:
+    """Return how the rig stands for a line.
+
+    Args:
+        events: every entry, in any order.
+        parts: marks of what the line is made of now; empty where the rack holds nothing.
+        run_id: the run that asks; its own flame is not told to it.
+    """
+    mine = sorted((e for e in events if _touches(e.parts, parts)), key=lambda e: e.at_s)
+    gas_ended_s = _last_s(mine, ENDS_GAS)
+    return RigState(
+        gas_ended_s=gas_ended_s,
+        purge_ended_s=_last_s(mine, ENDS_PURGE),
+        tests=[
+            event.at_s
+            for event in mine
+            if event.what == "tested"
+            and sorted(event.parts) == sorted(parts)
+            and (gas_ended_s is None or event.at_s > gas_ended_s)
+        ],
+        lock=_lock(mine),
+        popped=_popped(mine),
+        flames=_flames(mine, parts, run_id),
+    )
+
+
+def reported(event: RigEvent, state: RigState) -> RigEvent:
+    """Return an entry by which a person ends what bars the light, checked.
+
+    Raises Refused for what does not bar it, without a name, and for a finding that says nothing.
+    """
+    if not event.who.strip():
+        raise Refused("who", event.who, "the name of whoever looked")
+    if event.what == "out":
+        if event.run_id not in [flame.run_id for flame in state.flames]:
+            raise Refused("run_id", event.run_id, "a run whose torch may be burning")
+        return event
+    bars = {"examined": state.lock, "cause-mended": state.popped}
+    if event.what not in bars:
+        raise Refused("what", event.what, "examined, cause-mended or out")
+    if not bars[event.what]:
+        raise Refused(
+            "what", event.what, "something that bars the light: nothing of that kind does"
+        )
+    if len(event.finding.strip()) < SHORTEST_FINDING:
+        raise Refused("finding", event.finding, "what was found and done, in ten signs or more")
+    return event
+
+
+def _touches(theirs: Sequence[str], mine: Sequence[str]) -> bool:
+    """Return whether an entry speaks of a line; one that names no part speaks of every line."""
+    return not theirs or not mine or not set(theirs).isdisjoint(mine)
+
+
+def _last_s(events: Sequence[RigEvent], kinds: frozenset[RigFact]) -> float | None:
+    return max((event.at_s for event in events if event.what in kinds), default=None)
+
+
+def _lock(events: Sequence[RigEvent]) -> str:
+    told = None
+    for event in events:
+        if event.what == "flash-back":
+            told = event
+        elif event.what == "examined":
+            told = None
+    if told is None:
+        return ""
+    by = f", told by {told.who}" if told.who else ""
+    return f"a flash-back{by}: torch, hoses and arrestors are examined first"
+
+
+def _popped(events: Sequence[RigEvent]) -> str:
+    unmended, last_s, soon = 0, None, False
+    for event in events:
+        if event.what == "backfire":
+            unmended += 1
+            soon = last_s is not None and event.at_s - last_s <= SOON_AFTER_S
+            last_s = event.at_s
+        elif event.what in ("cause-mended", "examined"):
+            unmended, soon = 0, False
+    if unmended >= MOST_POPS or soon:
+        return "it popped twice: the cause is found and mended first, the tip cold"
+    return ""
+
+
+def _flames(events: Sequence[RigEvent], parts: Sequence[str], run_id: str) -> list[Lit]:
+    lit: dict[str, Lit] = {}
+    for event in events:
+        if event.what == "lit" and _same_torch(event.parts, parts):
+            lit[event.run_id] = Lit(run_id=event.run_id, who=event.who, at_s=event.at_s)
+        elif event.what == "out":
+            lit.pop(event.run_id, None)
+    lit.pop(run_id, None)
+    return list(lit.values())
+
+
+def _same_torch(theirs: Sequence[str], mine: Sequence[str]) -> bool:
+    torches = [[part for part in line if part.startswith(TORCH)] for line in (theirs, mine)]
+    return _touches(*torches)
