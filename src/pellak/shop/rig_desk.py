@@ -7,7 +7,7 @@ from uuid import uuid4
 from sqlalchemy.orm import Session
 
 from pellak.core.answer.working import Record
-from pellak.core.rig.state import Lit, RigEvent, RigFact, RigState, reported, rig_state
+from pellak.core.rig.state import FACT_WORDS, Lit, RigEvent, RigFact, RigState, reported, rig_state
 from pellak.core.run.rig_at_bench import Befell
 from pellak.shop.clock import Moments, machine_moment
 from pellak.store.database import Database
@@ -17,6 +17,16 @@ SHOWN = 12
 """How many of the newest entries a person is shown."""
 
 
+class RigLine(Record):
+    """One entry as it is read: when (seconds since 1970 UTC), what, by whom, what was found."""
+
+    id: str
+    at_s: float
+    label: str
+    who: str
+    finding: str
+
+
 class RigView(Record):
     """How the rig stands: what bars every light, whose torch may burn, what befell last."""
 
@@ -24,7 +34,7 @@ class RigView(Record):
     ends_by: RigFact | None
     """What a person says to end it; null where nothing bars."""
     flames: list[Lit]
-    newest: list[RigEvent]
+    newest: list[RigLine]
 
 
 class RigDesk:
@@ -86,5 +96,11 @@ def _view(events: Sequence[RigEvent]) -> RigView:
     ends_by: RigFact | None = None
     if state.barred:
         ends_by = "examined" if state.lock else "cause-mended"
-    newest = sorted(events, key=lambda event: event.at_s, reverse=True)[:SHOWN]
+    newest = [
+        RigLine(
+            id=event.id, at_s=event.at_s, label=FACT_WORDS[event.what], who=event.who,
+            finding=event.finding,
+        )
+        for event in sorted(events, key=lambda event: event.at_s, reverse=True)[:SHOWN]
+    ]  # fmt: skip
     return RigView(barred=state.barred, ends_by=ends_by, flames=state.flames, newest=newest)

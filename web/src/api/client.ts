@@ -30,6 +30,7 @@ export type Imported = Schemas["Imported"];
 export type ReadRack = Schemas["ReadRack"];
 export type TakenIn = Schemas["TakenIn"];
 export type OwnedItem = Schemas["OwnedItem"];
+export type RigView = Schemas["RigView"];
 export type RackForm = Schemas["RackForm"];
 export type GasSum = Schemas["GasSum"];
 export type Stack = Schemas["Stack"];

@@ -214,6 +214,12 @@ export const flamesQuery = queryOptions({
   refetchInterval: 10_000,
 });
 
+export const rigQuery = queryOptions({
+  queryKey: ["rig"],
+  queryFn: ({ signal }) => answer(client.GET("/api/rig", { signal })),
+  refetchInterval: 10_000,
+});
+
 export const signsQuery = queryOptions({
   queryKey: ["signs"],
   queryFn: ({ signal }) => answer(client.GET("/api/signs", { signal })),

@@ -6683,35 +6683,19 @@ export interface components {
             said: string;
         };
         /**
-         * RigEvent
-         * @description One entry: what befell, when (seconds since 1970 UTC), whom, in which run, on which parts.
+         * RigLine
+         * @description One entry as it is read: when (seconds since 1970 UTC), what, by whom, what was found.
          */
-        RigEvent: {
+        RigLine: {
             /** Id */
             id: string;
-            /**
-             * What
-             * @enum {string}
-             */
-            what: "tested" | "leak" | "closed" | "exchanged" | "lit" | "out" | "backfire" | "cause-mended" | "flash-back" | "examined" | "unknown";
             /** At S */
             at_s: number;
-            /**
-             * Who
-             * @default
-             */
+            /** Label */
+            label: string;
+            /** Who */
             who: string;
-            /**
-             * Run Id
-             * @default
-             */
-            run_id: string;
-            /** Parts */
-            parts?: string[];
-            /**
-             * Finding
-             * @default
-             */
+            /** Finding */
             finding: string;
         };
         /**
@@ -6749,7 +6733,7 @@ export interface components {
             /** Flames */
             flames: components["schemas"]["Lit"][];
             /** Newest */
-            newest: components["schemas"]["RigEvent"][];
+            newest: components["schemas"]["RigLine"][];
         };
         /**
          * RivalPlan

@@ -9,7 +9,7 @@ flash-back puts out of use, cited for content. The quarter of an hour between tw
 judgement.
 """
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Literal
 
 from pydantic import Field
@@ -23,6 +23,14 @@ RigFact = Literal[
 ]  # fmt: skip
 """`tested` is a leak test that held, `leak` one that did not; `unknown` says that nobody can vouch
 for what came before, as after a restore."""
+FACT_WORDS: Mapping[RigFact, str] = {
+    "tested": "Leak test held", "leak": "Leak found", "closed": "Cylinders closed",
+    "exchanged": "Cylinder, hose or torch exchanged", "lit": "Lit", "out": "Flame out",
+    "backfire": "Backfire", "cause-mended": "Cause of the backfire mended",
+    "flash-back": "Flash-back", "examined": "Examined after a flash-back",
+    "unknown": "Not vouched for",
+}  # fmt: skip
+"""What each entry is called where people read it."""
 ENDS_GAS: frozenset[RigFact] = frozenset({"leak", "closed", "exchanged", "flash-back", "unknown"})
 """After these, cylinders and joints are opened and tested again."""
 ENDS_PURGE: frozenset[RigFact] = ENDS_GAS | {"backfire"}

@@ -56,7 +56,9 @@ def held_by_rig(plan: Plan, log: RunLog, rig: RigState) -> tuple[Plan, list[str]
         why = f"{holder} may have this torch lit in another run: it is put out there first"
     if not why:
         return plan, []
-    return plan.model_copy(update={"may_start": False, "why_not": why}), [why]
+    # What a run told itself stands on its bench already.
+    own = bool(log.pops) and rig.barred != ""
+    return plan.model_copy(update={"may_start": False, "why_not": why}), [] if own else [why]
 
 
 def befell(plan: Plan, before: RunLog, after: RunLog, now: Moment) -> list[Befell]:

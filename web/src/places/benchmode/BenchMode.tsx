@@ -1,10 +1,10 @@
 // Bench mode: one card at a time, for gloves, tinted glasses and a foot pedal.
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { Navigate, useNavigate, useParams } from "react-router";
+import { Link, Navigate, useNavigate, useParams } from "react-router";
 
 import type { BenchCard, Run } from "../../api/client";
-import { runQuery } from "../../api/queries";
+import { rigQuery, runQuery } from "../../api/queries";
 import { Away, Waiting } from "../../parts/States";
 import { Drill } from "../../parts/Drill";
 import { useKeys } from "../../parts/useKeys";
@@ -229,6 +229,7 @@ function Progress({ card, here, count, who }: ProgressProps) {
 /** What may not be done now and what has to be done first, above every card. */
 function WhatBinds({ bench }: { bench: Run["bench"] }) {
   const binds = (bench.binds ?? []).filter((one) => one !== bench.barred);
+  const { data: rig } = useQuery({ ...rigQuery, enabled: bench.barred !== "" });
   if (!bench.barred && binds.length === 0) return null;
   return (
     <section
@@ -236,6 +237,14 @@ function WhatBinds({ bench }: { bench: Run["bench"] }) {
       className="border-l-4 border-stop bg-stop-soft px-4 py-3 text-xl"
     >
       {bench.barred && <p className="font-semibold">Do not light: {bench.barred}</p>}
+      {bench.barred && rig?.barred && (
+        <p>
+          <Link className="link" to="/rack">
+            Say what was found and mended
+          </Link>{" "}
+          in the rack, by name.
+        </p>
+      )}
       {binds.map((one) => (
         <p key={one}>{one}</p>
       ))}

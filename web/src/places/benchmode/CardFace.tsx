@@ -13,6 +13,7 @@ export function CardFace({ card, leftHanded }: { card: BenchCard; leftHanded: bo
       </p>
       {figure && <CardFigure figure={figure} short={beside != null} />}
       {beside && <CardFigure figure={beside} short />}
+      {card.was && <p className="text-2xl text-mute">At the last light: {units.prose(card.was)}</p>}
       {(card.looks ?? []).length > 0 && <FlameRow looks={card.looks ?? []} mirrored={leftHanded} />}
     </>
   );

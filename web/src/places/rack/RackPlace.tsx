@@ -19,6 +19,7 @@ import { useUnits } from "../../shell/settings";
 import { CylinderLevel } from "./CylinderLevel";
 import { GasSection } from "./GasSection";
 import { ItemDialog } from "./ItemDialog";
+import { RigSection } from "./RigSection";
 
 /** What the shop really owns: tips on their ladder, cylinders as levels, everything else in lists. */
 export default function RackPlace() {
@@ -51,6 +52,7 @@ export default function RackPlace() {
         </p>
       </div>
       <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-2">
+        <RigSection />
         <GasSection />
         {forms.map((form) => (
           <KindSection
