@@ -40,8 +40,11 @@ def at(log, step):
     return log.model_copy(update={"step": step})
 
 
+COUNTED = "counted aloud, no clock at hand"
+
+
 def answer(plan, log, step, now=NOON, given="yes"):
-    return confirmed(plan, at(log, step), step, now, "2026-11-23T12:00:00+00:00", given)
+    return confirmed(plan, at(log, step), step, now, "2026-11-23T12:00:00+00:00", given, COUNTED)
 
 
 def leak_read(plan, log=BRIT, now=NOON):

@@ -2,6 +2,7 @@
 
 import pytest
 
+from pellak.core.answer.errors import Refused
 from pellak.core.model.clocks import ClockMark
 from pellak.core.model.job_base import ShopSchools
 from pellak.core.model.kinds.overlay.work import AsCooled, OverlayLog
@@ -10,6 +11,7 @@ from pellak.core.model.kinds.straighten.work import MemberLog
 from pellak.core.model.run_log import RunLog
 from pellak.core.plan.compose import compose_plan
 from pellak.core.run.bench import bench_state, stood_at
+from pellak.core.run.hold_points import confirmed
 from pellak.demo.jobs import JOBS, demo_job
 from tests.core.test_bench import NOON, all_answered
 
@@ -73,7 +75,9 @@ def test_what_is_done_after_all_is_forgotten():
 
 def test_a_purge_counts_only_when_both_clocks_ran_out():
     plan = plan_of("Funnel casing patch")
-    log, step = standing(plan, "purge")
+    answered, step = standing(plan, "purge")
+    open_stops = [one for one in answered.confirmations if one.step != step]
+    log = answered.model_copy(update={"confirmations": open_stops})
     left = bench_state(plan, log, NOON).left
     assert "acetylene was not timed" in left
     assert "oxygen was not timed" in left
@@ -82,9 +86,19 @@ def test_a_purge_counts_only_when_both_clocks_ran_out():
     timed = log.model_copy(update={"clocks": marks})
     assert "acetylene 3 of 5 s" in bench_state(plan, timed, later(3)).left
     assert bench_state(plan, timed, later(6)).left == ""
-    assert stood_at(plan, timed, after(plan, step), later(6)).skipped_checks == []
-    cut = stood_at(plan, timed, after(plan, step), later(3))
+    with pytest.raises(Refused) as refused:
+        confirmed(plan, timed, step, later(4), "x")
+    assert refused.value.field == "reason"
+    with pytest.raises(Refused):
+        confirmed(plan, timed, step, later(4), "x", "yes", "was away")
+    over = confirmed(plan, timed, step, later(6), "x")
+    assert stood_at(plan, over, after(plan, step), later(6)).skipped_checks == []
+    told = confirmed(plan, timed, step, later(3), "x", "yes", "counted, tablet charging")
+    cut = stood_at(plan, told, after(plan, step), later(3))
     assert "oxygen 3 of 5 s" in cut.skipped_checks[0].what
+    assert "counted, tablet charging" in cut.skipped_checks[0].what
+    # Answered, it asks for nothing more on its own card.
+    assert bench_state(plan, told, later(3)).left == ""
 
 
 def test_a_card_that_asks_for_nothing_leaves_nothing():
@@ -99,7 +113,6 @@ def test_a_card_is_left_by_going_on_not_by_standing_there_again():
     """A reload, or a second tap on the same card, leaves nothing undone behind it."""
     plan = plan_of("Funnel casing patch")
     log, step = standing(plan, "purge")
-    assert bench_state(plan, log, NOON).left
     assert stood_at(plan, log, step, NOON).skipped_checks == []
     assert [one.step for one in stood_at(plan, log, after(plan, step), NOON).skipped_checks] == [
         step

@@ -47,6 +47,7 @@ class StopAnswered(StandAt):
     """What a stop was answered; "no" is also "not sure"."""
 
     answer: Answered = "yes"
+    reason: str = Field(default="", max_length=200)
 
 
 class BackfireReported(At):
@@ -183,7 +184,7 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
     @router.post("/runs/{run_id}/confirm", operation_id="confirm_stop")
     def confirm_stop(run_id: str, at: StopAnswered) -> RunNow:
         """Confirm a step, or answer a stop, by whoever did it."""
-        return bench.confirm(run_id, at.version, at.step, at.answer)
+        return bench.confirm(run_id, at.version, at.step, at.answer, at.reason)
 
     @router.post("/runs/{run_id}/backfires", operation_id="report_backfire_in_run")
     def report_backfire_in_run(run_id: str, body: BackfireReported) -> RunNow:

@@ -95,11 +95,13 @@ class AtBench:
 
         return self._book.change(run_id, version, change, at_bench=True)
 
-    def confirm(self, run_id: str, version: int, step: str, answer: Answered = "yes") -> Run:
+    def confirm(
+        self, run_id: str, version: int, step: str, answer: Answered = "yes", reason: str = ""
+    ) -> Run:  # fmt: skip
         """Answer a stop on its own card, under the name of whoever holds the torch."""
 
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return confirmed(plan, log, step, now, _iso(now), answer)
+            return confirmed(plan, log, step, now, _iso(now), answer, reason)
 
         # The fire watch outlives its run: somebody looks behind once more.
         at_bench = step != FIRE_WATCH

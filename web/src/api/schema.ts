@@ -2440,6 +2440,11 @@ export interface components {
              * @default
              */
             piece: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
         };
         /**
          * CoolGiven
@@ -8055,6 +8060,11 @@ export interface components {
              * @enum {string}
              */
             answer: "yes" | "no";
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
         };
         /**
          * StraightenGiven

@@ -23,7 +23,7 @@ function OneWatch({ line, onSlept }: { line: FireWatchLine; onSlept: () => void 
       answer(
         client.POST("/api/runs/{run_id}/confirm", {
           params: { path: { run_id: line.run_id } },
-          body: { version: line.version, step: "fire-watch", answer: "yes" },
+          body: { version: line.version, step: "fire-watch", answer: "yes", reason: "" },
         }),
       ),
     onError: (error) => notify(error.message),

@@ -79,12 +79,12 @@ export function useBenchRun(run: Run) {
     enqueue((version) =>
       answer(client.POST("/api/runs/{run_id}/begin", { params, body: { version, start } })),
     );
-  const confirm = (step: string, said: "yes" | "no" = "yes") =>
+  const confirm = (step: string, said: "yes" | "no" = "yes", reason = "") =>
     enqueue((version) =>
       answer(
         client.POST("/api/runs/{run_id}/confirm", {
           params,
-          body: { version, step, answer: said },
+          body: { version, step, answer: said, reason },
         }),
       ),
     );

@@ -75,6 +75,8 @@ class Confirmation(Record):
     given_s: Number | None = None
     """When it was given, seconds since 1970 UTC; None in runs kept before answers ended."""
     piece: str = Field(default="", max_length=40)
+    reason: str = Field(default="", max_length=200)
+    """Why it was answered without the clock it waits for."""
 
 
 Popped = Literal["backfire", "flash-back"]

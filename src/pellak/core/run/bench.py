@@ -81,7 +81,7 @@ def bench_state(plan: Plan, log: RunLog, now: Moment, binds: Sequence[str] = ())
         flame_may_burn=flame_may_burn(cards, at),
         clocks=[clock_state(mark, now) for mark in log.clocks],
         fire_watch_looked=any(one.step == "fire-watch" for one in log.confirmations),
-        left=_left(plan, log, cards, at, now),
+        left="" if at in holding else _left(plan, log, cards, at, now),
         work=kind.now(plan, log),
         look=kind.look,
         signs=kind.signs,

@@ -22,7 +22,9 @@ def report_backfire(plan: Plan, log: RunLog, what: Popped, now: Moment, at: str)
     out = next(card.step.id for card in cards if card.step.phase == FLAME_OUT_PHASE)
     purge = next((card.step.id for card in cards if card.step.kind == "purge"), out)
     clocks = cleared(after.clocks, "purge-acetylene", "purge-oxygen")
-    step, confirmations = (out if barred_by(plan, after) else purge), after.confirmations
+    step = out if barred_by(plan, after) else purge
+    # What stands in the hoses now is not what was blown out: the purge is owed again.
+    confirmations = [one for one in after.confirmations if one.step != purge]
     if what == "flash-back":
         step = next((card.step.id for card in cards if card.step.id == CLOSING), out)
         clocks = started(clocks, "fire-watch", fire_watch_s(plan), now)

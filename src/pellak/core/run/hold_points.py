@@ -11,9 +11,11 @@ from pellak.core.model.run_log import Confirmation, RunLog
 from pellak.core.model.sequences import every_step
 from pellak.core.run.holding import answer_holds
 from pellak.core.run.short_start import differing
+from pellak.core.run.skipped_checks import SHORTEST_REASON, unpurged
 from pellak.core.run.walk import LIGHTS, clock_is_over, light_of, order_of
 
 MOST_POPS = 2
+MOST_REASON = 200
 Answered = Literal["yes", "no"]
 
 
@@ -101,9 +103,17 @@ def barred_by(plan: Plan, log: RunLog) -> str:
 
 
 def confirmed(
-    plan: Plan, log: RunLog, step: str, now: Moment, at: str, answer: Answered = "yes"
+    plan: Plan,
+    log: RunLog,
+    step: str,
+    now: Moment,
+    at: str,
+    answer: Answered = "yes",
+    reason: str = "",
 ) -> RunLog:
     """Return the log with a stop answered on its own card; "no" is kept too, and bars.
+
+    A purge is answered by its clocks, or by a written `reason` that is kept.
 
     Raises:
         Refused: no such stop, another card, nobody named, or what it waits for has not happened.
@@ -118,15 +128,16 @@ def confirmed(
     if not log.who and asked.kind != "fire-watch":
         raise Refused("who", "", "the name of whoever holds the torch")
     if answer == "yes":
-        _ready(log, asked.kind, now)
+        _ready(log, asked.kind, now, reason.strip())
     others = [one for one in log.confirmations if one.step != step]
     mine = Confirmation(
-        step=step, at=at, who=log.who, answer=answer, given_s=now.utc_s, piece=piece_of(plan)
-    )
+        step=step, at=at, who=log.who, answer=answer, given_s=now.utc_s, piece=piece_of(plan),
+        reason=reason.strip()[:MOST_REASON],
+    )  # fmt: skip
     return log.model_copy(update={"confirmations": [*others, mine]})
 
 
-def _ready(log: RunLog, kind: str, now: Moment) -> None:
+def _ready(log: RunLog, kind: str, now: Moment, reason: str) -> None:
     """Raise Refused where a stop waits for a clock or a test."""
     running = {mark.clock for mark in log.clocks}
     if kind == "stand" and "stand" in running and not clock_is_over(log.clocks, "stand", now):
@@ -135,5 +146,8 @@ def _ready(log: RunLog, kind: str, now: Moment) -> None:
         if log.leak_test is not None and not log.leak_test.values.tight:
             raise Refused("step", "leak", "a test in which no gauge moves; this one found a leak")
         raise Refused("step", "leak", "the eight readings of a test, typed and judged")
+    if kind == "purge" and len(reason) < SHORTEST_REASON and (undone := unpurged(log, now)):
+        words = "both clocks run out, or why not in ten signs or more"
+        raise Refused("reason", reason or undone, words)
     if kind == "fire-watch" and not clock_is_over(log.clocks, "fire-watch", now):
         raise Refused("step", "fire-watch", "the watch to have run out")

@@ -12,6 +12,7 @@ from pellak.core.rig.state import RigFact, RigState
 from pellak.core.run.bench import burns
 
 EXCHANGES: tuple[Start, ...] = ("after-assembly", "cylinder-change")
+PURGE = "purge"
 PURGES = ("purge-acetylene", "purge-oxygen")
 
 
@@ -45,6 +46,11 @@ def as_rig_stands(log: RunLog, rig: RigState) -> RunLog:
             if mark.clock in PURGES and mark.started.utc_s <= rig.purge_ended_s
         ]
         changes["clocks"] = cleared(log.clocks, *old)
+        changes["confirmations"] = [
+            one
+            for one in log.confirmations
+            if one.step != PURGE or (one.given_s or 0.0) > rig.purge_ended_s
+        ]
     return log.model_copy(update=changes)
 
 

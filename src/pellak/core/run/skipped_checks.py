@@ -13,14 +13,21 @@ MOST_KEPT = 40
 PURGES = (("acetylene", "purge-acetylene"), ("oxygen", "purge-oxygen"))
 
 
+SHORTEST_REASON = 10
+"""Signs of a reason that says something."""
+
+
 def undone_at(plan: Plan, log: RunLog, card: BenchCard, now: Moment) -> str:
     """Return what a card asks for and is not done yet, in words, or nothing."""
     if card.step.kind == "purge":
-        return _unpurged(log, now)
+        undone = unpurged(log, now)
+        reason = next((one.reason for one in log.confirmations if one.step == card.step.id), "")
+        return f"{undone} Why: {reason}" if undone and reason else undone
     return kind_of(plan.job).left(plan, log, card.step.kind)
 
 
-def _unpurged(log: RunLog, now: Moment) -> str:
+def unpurged(log: RunLog, now: Moment) -> str:
+    """Return which gas was not purged for its time, in words, or nothing."""
     undone = []
     for gas, clock in PURGES:
         mark = next((mark for mark in log.clocks if mark.clock == clock), None)

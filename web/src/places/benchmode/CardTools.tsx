@@ -5,6 +5,7 @@ import { BeginTool } from "./BeginTool";
 import { CountDown } from "../../tools/CountDown";
 import { LeakTool } from "./LeakTool";
 import { NextUp } from "./NextUp";
+import { PurgeTool } from "./PurgeTool";
 import { StandTool } from "./StandTool";
 import { Watch } from "../../tools/Watch";
 
@@ -18,23 +19,7 @@ export function CardTools({ card, ...tool }: ToolProps & { card: BenchCard }) {
     case "leak":
       return <LeakTool {...tool} />;
     case "purge":
-      return (
-        <div className="grid gap-3 sm:grid-cols-2">
-          <CountDown
-            {...tool}
-            clock="purge-acetylene"
-            starts="Acetylene: start"
-            over="Acetylene done: close it"
-          />
-          <CountDown
-            {...tool}
-            clock="purge-oxygen"
-            starts="Oxygen: start"
-            over="Oxygen done: close it"
-            after="purge-acetylene"
-          />
-        </div>
-      );
+      return <PurgeTool {...tool} />;
     case "preheat":
       return (
         <div className="grid gap-3 sm:grid-cols-2">

@@ -5,7 +5,7 @@ import type { Bench } from "../../tools/useBenchRun";
 
 export const LOOK = "look";
 /** Stops that wait for a clock or a test: the server says whether they may be answered. */
-const JUDGED: ReadonlyArray<BenchCard["step"]["kind"]> = ["stand", "leak", "fire-watch"];
+const JUDGED: ReadonlyArray<BenchCard["step"]["kind"]> = ["stand", "leak", "purge", "fire-watch"];
 
 /** From card to card: where one stands, what a card still wants, and what is asked before going. */
 export function useCardWalk(run: Run, bench: Bench) {
