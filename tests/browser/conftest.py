@@ -204,6 +204,16 @@ def purge_without_clock(page):
         expect(page.get_by_role("button", name="Next", exact=True)).to_be_visible()
 
 
+def purge_by_clock(page, start):
+    """Purge both gases by their clocks, where the card asks for it; `start` begins one of them."""
+    for gas in ("Acetylene", "Oxygen"):
+        button = page.get_by_role("button", name=re.compile(f"^{gas}: start"))
+        if button.is_visible():
+            start(button)
+            clock = f"purge-{gas.lower()}"
+            wait_for(page, lambda clock=clock: clock_is_over(page, clock))
+
+
 def walk_to(page, name, most=60):
     """Go on card by card until a button of that name stands there; answer and test on the way."""
     walk_until(page, page.get_by_role("button", name=name), most)
@@ -217,11 +227,11 @@ def wait_for(page, true, within_s: float = 60.0) -> None:
         page.wait_for_timeout(100)  # between two looks
 
 
-def leak_clock_is_over(page) -> bool:
-    """Return whether the server's clock of the leak test has run out; the page's own is slow."""
+def clock_is_over(page, name) -> bool:
+    """Return whether one of the server's clocks has run out; the page's own is slow."""
     origin, _, run = page.url.removesuffix("/bench").rpartition("/runs/")
     answer = page.request.get(f"{origin}/api/runs/{run}").json()["bench"]["clocks"]
-    return any(clock["clock"] == "leak" and clock["over"] for clock in answer)
+    return any(clock["clock"] == name and clock["over"] for clock in answer)
 
 
 def go_on_from(page, number, press) -> None:
@@ -250,7 +260,7 @@ def walk_until(page, there, most=60):
         start = page.get_by_role("button", name=re.compile("^Valves closed: start"))
         if start.is_visible():
             start.click()
-            wait_for(page, lambda: leak_clock_is_over(page))
+            wait_for(page, lambda: clock_is_over(page, "leak"))
             type_tight(page)
         purge_without_clock(page)
         on = page.get_by_role("button", name=re.compile("^(Yes, go on|Next)$"))

@@ -9,7 +9,7 @@ from pellak.core.model.sequences import every_step
 from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.items import read_item
 from pellak.core.rig.state import (
-    ENDS_GAS,
+    ENDS_TESTS,
     SOON_AFTER_S,
     RigEvent,
     reported,
@@ -53,7 +53,7 @@ def test_a_test_counts_while_nothing_ended_it_and_no_longer(history):
     state = rig_state(history, LINE)
     for event in history:
         if event.what == "tested":
-            later = [e for e in history if e.what in ENDS_GAS and e.at_s >= event.at_s]
+            later = [e for e in history if e.what in ENDS_TESTS and e.at_s >= event.at_s]
             assert state.vouches_for(event.at_s) == (not later)
 
 
@@ -69,7 +69,7 @@ def test_of_two_books_joined_a_lock_in_either_holds(mine, theirs):
 @given(histories)
 def test_an_entry_more_never_makes_an_old_test_count_again(history):
     before = set(rig_state(history, LINE).tests)
-    for what in ENDS_GAS:
+    for what in ENDS_TESTS:
         after = rig_state([*history, told(what, 6000.0)], LINE)
         assert set(after.tests) == set()
     again = set(rig_state([*history, told("tested", 6000.0)], LINE).tests)

@@ -41,14 +41,15 @@ def test_a_run_proven_before_another_closed_the_cylinders_is_tested_again(place,
     place.machine.wait(1)
     with pytest.raises(Refused, match="stop before it"):
         lights(place, other)
-    assert place.book.look(other.line.id).log.leak_test is None
+    assert not place.book.look(other.line.id).bench.leak_test_stands
+    assert place.book.look(other.line.id).log.leak_test is not None, "what was read is kept"
 
 
 @pytest.mark.parametrize("part", ["torch", "hose", "arrestor", "cylinder"])
 def test_a_test_speaks_of_the_parts_it_was_made_with(place, run, part):
     rack = RackBook(place.database, place.machine.now)
     held = proven(place, run)
-    assert held.log.leak_test is not None
+    assert held.bench.leak_test_stands
     rack.add(
         {
             "torch": {"kind": "torch", "name": "T", "mixer": "equal-pressure"},
@@ -57,7 +58,7 @@ def test_a_test_speaks_of_the_parts_it_was_made_with(place, run, part):
             "cylinder": {"kind": "cylinder", "name": "C", "gas": "oxygen", "size": "oxygen-9.5"},
         }[part]
     )
-    assert place.book.look(run.line.id).log.leak_test is None
+    assert not place.book.look(run.line.id).bench.leak_test_stands
     with pytest.raises(Refused):
         lights(place, run)
 
@@ -67,7 +68,7 @@ def test_a_new_name_for_a_part_ends_nothing(place, run):
     hose = rack.add({"kind": "hose", "name": "H", "bore_mm": 6.3, "length_m": 10})
     proven(place, run)
     rack.change(hose.id, hose.version, {"name": "Blue pair"})
-    assert place.book.look(run.line.id).log.leak_test is not None
+    assert place.book.look(run.line.id).bench.leak_test_stands
     assert lights(place, run).bench.flame_may_burn
 
 
@@ -104,6 +105,18 @@ def test_two_backfires_on_one_rig_bar_the_next_run_until_the_cause_is_mended(pla
     rig(place).report("cause-mended", "Brit", "tip was loose: cleaned and tightened", "")
     place.machine.wait(1)
     assert lights(place, proven(place, third)).bench.flame_may_burn
+
+
+def test_a_backfire_in_one_run_owes_another_its_purge_anew(place, run):
+    other = proven(place, another(place))
+    burning = lit(place, run)
+    place.machine.wait(1)
+    place.at.pop(run.line.id, burning.version, "backfire")
+    held = place.book.look(other.line.id)
+    assert "purge" not in held.bench.answered
+    assert "leak" in held.bench.answered
+    with pytest.raises(Refused, match="purge"):
+        lights(place, other)
 
 
 def test_a_torch_that_is_lit_is_lit_for_no_other_run(place, run):

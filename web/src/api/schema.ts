@@ -2099,6 +2099,11 @@ export interface components {
             /** Fire Watch Looked */
             fire_watch_looked: boolean;
             /**
+             * Leak Test Stands
+             * @default false
+             */
+            leak_test_stands: boolean;
+            /**
              * Left
              * @default
              */
@@ -6894,6 +6899,8 @@ export interface components {
             lit_before?: components["schemas"]["ShownCard"][] | null;
             /** Gas Ended S */
             gas_ended_s?: number | null;
+            /** Purge Ended S */
+            purge_ended_s?: number | null;
             /** Pops */
             pops?: components["schemas"]["Pop"][];
             /** Taken Back */

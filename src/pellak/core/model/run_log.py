@@ -169,6 +169,8 @@ class RunLog(Record):
     """Of a short start: what the cards it leaves out said at the light it goes on from."""
     gas_ended_s: Number | None = None
     """When the cylinders were last closed or something was exchanged, seconds since 1970 UTC."""
+    purge_ended_s: Number | None = None
+    """When what was blown out counted no more: a backfire, or the gas itself was ended."""
     pops: list[Pop] = Field(default_factory=list, max_length=50)
     taken_back: list[TakenBack] = Field(default_factory=list, max_length=MOST_TAKEN_BACK)
     skipped_checks: list[SkippedCheck] = Field(default_factory=list, max_length=40)

@@ -31,8 +31,9 @@ FACT_WORDS: Mapping[RigFact, str] = {
     "unknown": "Not vouched for",
 }  # fmt: skip
 """What each entry is called where people read it."""
-ENDS_GAS: frozenset[RigFact] = frozenset({"leak", "closed", "exchanged", "flash-back", "unknown"})
-"""After these, cylinders and joints are opened and tested again."""
+ENDS_GAS: frozenset[RigFact] = frozenset({"closed", "exchanged", "flash-back", "unknown"})
+"""After these, cylinders are opened anew and what was answered of them is asked anew."""
+ENDS_TESTS: frozenset[RigFact] = ENDS_GAS | {"leak"}
 ENDS_PURGE: frozenset[RigFact] = ENDS_GAS | {"backfire"}
 MOST_POPS = 2
 SOON_AFTER_S = 15 * 60.0
@@ -96,16 +97,16 @@ def rig_state(events: Iterable[RigEvent], parts: Sequence[str], run_id: str = ""
         run_id: the run that asks; its own flame is not told to it.
     """
     mine = sorted((e for e in events if _touches(e.parts, parts)), key=lambda e: e.at_s)
-    gas_ended_s = _last_s(mine, ENDS_GAS)
+    tests_ended_s = _last_s(mine, ENDS_TESTS)
     return RigState(
-        gas_ended_s=gas_ended_s,
+        gas_ended_s=_last_s(mine, ENDS_GAS),
         purge_ended_s=_last_s(mine, ENDS_PURGE),
         tests=[
             event.at_s
             for event in mine
             if event.what == "tested"
             and sorted(event.parts) == sorted(parts)
-            and (gas_ended_s is None or event.at_s > gas_ended_s)
+            and (tests_ended_s is None or event.at_s > tests_ended_s)
         ],
         lock=_lock(mine),
         popped=_popped(mine),

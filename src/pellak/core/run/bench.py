@@ -60,6 +60,8 @@ class BenchState(Record):
     flame_may_burn: bool
     clocks: list[ClockState]
     fire_watch_looked: bool
+    leak_test_stands: bool = False
+    """Whether the test in the log still speaks of the rig; one that found a leak does."""
     left: str = ""
     """What the card it stands at asks for and is not done yet."""
     work: WorkNow | None = None
@@ -70,7 +72,7 @@ class BenchState(Record):
 def bench_state(plan: Plan, log: RunLog, now: Moment, binds: Sequence[str] = ()) -> BenchState:
     """Return how a run stands at a moment; `binds` says what is stricter than its own plan."""
     cards, holding = cards_of(plan, log), answered(plan, log, now)
-    at, kind = standing_at(plan, log), kind_of(plan.job)
+    at, kind, test = standing_at(plan, log), kind_of(plan.job), log.leak_test
     return BenchState(
         at=at,
         cards=cards,
@@ -81,6 +83,7 @@ def bench_state(plan: Plan, log: RunLog, now: Moment, binds: Sequence[str] = ())
         flame_may_burn=flame_may_burn(cards, at),
         clocks=[clock_state(mark, now) for mark in log.clocks],
         fire_watch_looked=any(one.step == "fire-watch" for one in log.confirmations),
+        leak_test_stands=test is not None and (not test.values.tight or leak_holds(log, now)),
         left="" if at in holding else _left(plan, log, cards, at, now),
         work=kind.now(plan, log),
         look=kind.look,

@@ -23,13 +23,20 @@ def report_backfire(plan: Plan, log: RunLog, what: Popped, now: Moment, at: str)
     purge = next((card.step.id for card in cards if card.step.kind == "purge"), out)
     clocks = cleared(after.clocks, "purge-acetylene", "purge-oxygen")
     step = out if barred_by(plan, after) else purge
-    # What stands in the hoses now is not what was blown out: the purge is owed again.
-    confirmations = [one for one in after.confirmations if one.step != purge]
+    confirmations = after.confirmations
     if what == "flash-back":
         step = next((card.step.id for card in cards if card.step.id == CLOSING), out)
         clocks = started(clocks, "fire-watch", fire_watch_s(plan), now)
         confirmations = [one for one in confirmations if one.step != "fire-watch"]
-    return after.model_copy(update={"step": step, "clocks": clocks, "confirmations": confirmations})
+    return after.model_copy(
+        update={
+            "step": step,
+            "clocks": clocks,
+            "confirmations": confirmations,
+            # What stands in the hoses now is not what was blown out: the purge is owed again.
+            "purge_ended_s": now.utc_s,
+        }
+    )
 
 
 def undo_flame_out(plan: Plan, log: RunLog, reason: str, now: Moment, at: str) -> RunLog:

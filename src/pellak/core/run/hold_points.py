@@ -11,7 +11,7 @@ from pellak.core.model.run_log import Confirmation, RunLog
 from pellak.core.model.sequences import every_step
 from pellak.core.run.holding import answer_holds
 from pellak.core.run.short_start import differing
-from pellak.core.run.skipped_checks import SHORTEST_REASON, unpurged
+from pellak.core.run.skipped_checks import PURGE, SHORTEST_REASON, unpurged
 from pellak.core.run.walk import LIGHTS, clock_is_over, light_of, order_of
 
 MOST_POPS = 2
@@ -64,6 +64,7 @@ def answered(plan: Plan, log: RunLog, now: Moment) -> frozenset[str]:
         if one.answer == "yes"
         and one.step in phases
         and (one.step != "leak" or tested)
+        and (one.step != PURGE or _since(one.given_s, log.purge_ended_s))
         and answer_holds(
             phases[one.step],
             given_s=one.given_s,
@@ -73,6 +74,10 @@ def answered(plan: Plan, log: RunLog, now: Moment) -> frozenset[str]:
             gas_ended_s=log.gas_ended_s,
         )
     )
+
+
+def _since(given_s: float | None, ended_s: float | None) -> bool:
+    return ended_s is None or (given_s is not None and given_s > ended_s)
 
 
 def leak_holds(log: RunLog, now: Moment) -> bool:

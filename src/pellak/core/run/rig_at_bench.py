@@ -3,7 +3,7 @@
 from typing import NamedTuple
 
 from pellak.core.kinds.stations.gear import GEAR
-from pellak.core.model.clocks import Moment, cleared
+from pellak.core.model.clocks import Moment
 from pellak.core.model.plan import Plan
 from pellak.core.model.run_log import RunLog
 from pellak.core.model.sequences import Start
@@ -12,8 +12,6 @@ from pellak.core.rig.state import RigFact, RigState
 from pellak.core.run.bench import burns
 
 EXCHANGES: tuple[Start, ...] = ("after-assembly", "cylinder-change")
-PURGE = "purge"
-PURGES = ("purge-acetylene", "purge-oxygen")
 
 
 class Befell(NamedTuple):
@@ -29,29 +27,26 @@ def line_of(plan: Plan, rack: Equipment) -> list[str]:
 
 
 def as_rig_stands(log: RunLog, rig: RigState) -> RunLog:
-    """Return the log of a run without what the rig does not bear out any more.
+    """Return the log of a run with what the rig does not bear out any more ended.
 
     A test of another line, or of before the cylinders were closed in another run, vouches for
-    nothing; nor does a purge of before a backfire.
+    nothing; nor does a purge of before a backfire. Nothing that was written down is taken away.
     """
-    ended = [one for one in (log.gas_ended_s, rig.gas_ended_s) if one is not None]
-    changes: dict[str, object] = {"gas_ended_s": max(ended, default=None)}
     test = log.leak_test
+    ended = [log.gas_ended_s, rig.gas_ended_s]
     if test is not None and test.values.tight and not rig.vouches_for(test.read_s):
-        changes["leak_test"] = None
-    if rig.purge_ended_s is not None:
-        old = [
-            mark.clock
-            for mark in log.clocks
-            if mark.clock in PURGES and mark.started.utc_s <= rig.purge_ended_s
-        ]
-        changes["clocks"] = cleared(log.clocks, *old)
-        changes["confirmations"] = [
-            one
-            for one in log.confirmations
-            if one.step != PURGE or (one.given_s or 0.0) > rig.purge_ended_s
-        ]
-    return log.model_copy(update=changes)
+        ended.append(test.read_s)
+    return log.model_copy(
+        update={
+            "gas_ended_s": latest(*ended),
+            "purge_ended_s": latest(log.purge_ended_s, rig.purge_ended_s),
+        }
+    )
+
+
+def latest(*moments: float | None) -> float | None:
+    """Return the latest of some moments, None where there is none."""
+    return max((moment for moment in moments if moment is not None), default=None)
 
 
 def held_by_rig(plan: Plan, log: RunLog, rig: RigState) -> tuple[Plan, list[str]]:

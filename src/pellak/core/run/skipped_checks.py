@@ -10,6 +10,7 @@ from pellak.core.model.run_log import RunLog, SkippedCheck
 from pellak.core.run.walk import order_of
 
 MOST_KEPT = 40
+PURGE = "purge"
 PURGES = (("acetylene", "purge-acetylene"), ("oxygen", "purge-oxygen"))
 
 
@@ -31,6 +32,8 @@ def unpurged(log: RunLog, now: Moment) -> str:
     undone = []
     for gas, clock in PURGES:
         mark = next((mark for mark in log.clocks if mark.clock == clock), None)
+        if mark is not None and mark.started.utc_s <= (log.purge_ended_s or 0.0):
+            mark = None
         if mark is None:
             undone.append(f"{gas} was not timed")
         elif not (state := clock_state(mark, now)).over:

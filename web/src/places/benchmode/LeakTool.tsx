@@ -34,7 +34,7 @@ export function LeakTool(tool: ToolProps) {
   const [readings, setReadings] = useState<Readings>(() => standing(kept));
   const [soaped, setSoaped] = useState<readonly SoapPlace[]>([]);
   const clock = run.bench.clocks.find((one) => one.clock === "leak");
-  const test = run.log.leak_test;
+  const test = run.bench.leak_test_stands ? run.log.leak_test : null;
   const type = (gas: (typeof GASES)[number], key: string, text: string) => {
     const next = { ...readings, [gas]: { ...readings[gas], [key]: text } };
     setReadings(next);
