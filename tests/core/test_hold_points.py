@@ -141,7 +141,7 @@ def may_burn(plan, log, now):
         if step.phase == "piece" and one.piece != piece_of(plan):
             return False
         age_h = (now.utc_s - one.given_s) / 3600
-        if step.phase in ("people", "place") and (age_h > 8 or one.who != log.who):
+        if step.phase in ("people", "place", "piece") and (age_h > 8 or one.who != log.who):
             return False
         if step.phase in ("equipment", "gas") and (
             age_h > 12 or (log.gas_ended_s is not None and log.gas_ended_s >= one.given_s)
@@ -212,14 +212,14 @@ def test_answers_end_with_what_they_speak_of():
     assert bench_state(PLAN, whole, NOON).open_stop is None
     by_phase = {card.step.id: card.step.phase for card in PLAN.cards}
     for now, ended in (
-        (shift, {"people", "place"}),
-        (half_day, {"people", "place", "equipment", "gas"}),
+        (shift, {"people", "place", "piece"}),
+        (half_day, {"people", "place", "piece", "equipment", "gas"}),
     ):
         gone = {c.step for c in whole.confirmations} - set(bench_state(PLAN, whole, now).answered)
         assert {by_phase[step] for step in gone} == ended
     tove = whole.model_copy(update={"who": "Tove"})
     gone = {c.step for c in whole.confirmations} - set(bench_state(PLAN, tove, NOON).answered)
-    assert {by_phase[step] for step in gone} == {"people", "place"}
+    assert {by_phase[step] for step in gone} == {"people", "place", "piece"}
     edited = plan_of("carbon-steel", length_mm=777)
     assert {
         by_phase[c.step]
@@ -231,7 +231,8 @@ def test_answers_end_with_what_they_speak_of():
 def test_closing_the_cylinders_ends_what_was_tested():
     lit = stood_at(PLAN, all_answered(PLAN), "seam", NOON)
     shut = stood_at(PLAN, stood_at(PLAN, lit, "close-cylinders", NOON), "bleed", after(5))
-    assert shut.leak_test is None
+    assert not bench_state(PLAN, shut, after(10)).leak_test_stands
+    assert shut.leak_test is not None, "what was read is kept"
     assert bench_state(PLAN, shut, after(10)).open_stop in ("no-oil", "stand")
     assert "leak" not in bench_state(PLAN, shut, after(10)).answered
 

@@ -128,7 +128,7 @@ def stood_at(plan: Plan, log: RunLog, step: str, now: Moment) -> RunLog:
     left = standing_at(plan, log)
     clocks = begun_by_leaving(cards, log.clocks, left, step, now, fire_watch_s(plan))
     if left_closing(cards, left, step):
-        log = log.model_copy(update={"gas_ended_s": now.utc_s, "leak_test": None})
+        log = log.model_copy(update={"gas_ended_s": now.utc_s})
     log = after_leaving(log, cards, left, step, _left(plan, log, cards, left, now))
     confirmations = log.confirmations
     if len(clocks) != len(log.clocks) or clocks != log.clocks:

@@ -1,6 +1,7 @@
 """How long an answer holds: no longer than what it speaks of can be trusted to be the same.
 
-Piece: until the job changes. People and place: a shift, and only for whoever answered. Equipment
+Piece: until the job changes, for a shift, and only for whoever answered (OSHA 1926.352: looked at
+before each work). People and place: a shift, and only for whoever answered. Equipment
 and gas: until a cylinder was closed, something was exchanged, or half a day has passed."""
 
 from pellak.core.model.sequences import Phase
@@ -35,7 +36,7 @@ def answer_holds(
     age_s = now_s - given_s
     match phase:
         case "piece":
-            return same_piece
+            return same_piece and same_hands and age_s <= SHIFT_S
         case "people" | "place":
             return same_hands and age_s <= SHIFT_S
         case "equipment" | "gas":
