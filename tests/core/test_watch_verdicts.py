@@ -16,7 +16,7 @@ from pellak.core.watch.ending import ending_of
 from pellak.core.watch.lines import Mark, Reading, read_line
 from pellak.core.watch.milestones import hours_to, milestones
 from pellak.core.watch.simulated import PLACES, Simulation, lines_between, marks_of, true_c
-from pellak.core.watch.verdict import CALLS, NAMES, Places, verdict_of
+from pellak.core.watch.verdict import CALLS, NAMES, Places, Verdict, held_back, verdict_of
 from pellak.core.watch.watcher import Watcher
 
 IRON = WatchPlan(
@@ -231,3 +231,15 @@ def test_what_is_waited_for_stands_on_the_planned_fall():
     assert (touch.after_h, touch.low_h, touch.high_h) == (CASTING.cool_curve[-1][0], 28.0, 38.0)
     assert hours_to(CASTING.cool_curve, 20.0) is None
     assert milestones(NUT) == []
+
+
+@pytest.mark.parametrize("say", sorted(NAMES))
+def test_nothing_asks_for_a_flame_while_the_light_is_barred(say):
+    stands = Verdict(say=say, name=NAMES[say], why="as read", calls=True)
+    assert held_back(stands, "") is stands
+    barred = held_back(stands, "held fuel, closed")
+    if say in ("warm-more", "weld-now", "do-it-now", "reheat"):
+        assert (barred.name, barred.why) == ("Not while", "held fuel, closed")
+        assert (barred.calls, barred.amiss) == (False, True)
+    else:
+        assert barred is stands, "what cools, is too hot or is not read is told all the same"

@@ -6,15 +6,18 @@ import pytest
 from icalendar import Calendar
 
 from pellak.core.answer.errors import Refused
+from pellak.core.rig.state import RigEvent
 from pellak.core.watch.simulated import Simulation, lines_between
 from pellak.shop.bench import Bench
 from pellak.shop.errors import NotFound
 from pellak.shop.planning import Planner
+from pellak.shop.rig_desk import RigDesk
 from pellak.shop.run_book import RunBook
 from pellak.shop.simulated_thermometer import SimulatedThermometers
 from pellak.shop.watch_files import WatchFiles
 from pellak.shop.watches import WatchBook
 from pellak.store.database import Database
+from pellak.store.rig import RigEvents
 
 CASTING = {
     "kind": "heat", "name": "Stove door", "alloy": "en-gjl-200", "purpose": "warm-through",
@@ -292,3 +295,29 @@ def test_the_demo_keeps_a_watch_of_the_pump_that_was_buried(demo_copy):
     after = hearth.bench.preview(kept.line.job_id, {"lagging": "brick-box"}).plan
     assert after.facts.watch.warm_curve[-1][0] > before.facts.watch.warm_curve[-1][0]
     hearth.database.close()
+
+
+def test_a_heat_whose_job_is_barred_is_not_said_to_be_ready(hearth):
+    job, watch = hearth.started()
+    hearth.watches.take_lines(watch.line.id, "near 90 +1\nfar 95 +1")
+    assert hearth.watches.look(watch.line.id).verdict.say == "warm-more"
+    hearth.bench.change(job.id, job.version, {"held": "fuel-solvent-gas"})
+    said = hearth.watches.look(watch.line.id).verdict
+    assert said.say == "not-while"
+    assert said.why == hearth.bench.open(job.id).plan.why_not
+    hearth.bench.archive(job.id)
+    assert "archived" in hearth.watches.look(watch.line.id).verdict.why
+    hearth.bench.restore(job.id)
+    hearth.watches.take_lines(watch.line.id, "near 900 +2\nfar 900 +2")
+    assert hearth.watches.look(watch.line.id).verdict.say == "too-hot"
+
+
+def test_a_locked_rig_heats_nothing(hearth):
+    _, watch = hearth.started()
+    desk = RigDesk(hearth.database)
+    hearth.watches = WatchBook(hearth.database, hearth.bench, lambda: hearth.now, desk)
+    hearth.watches.take_lines(watch.line.id, "near 90 +1")
+    locked = RigEvent(id="f", what="flash-back", at_s=1.0, who="Oona")
+    with hearth.database.transaction() as session:
+        RigEvents(session).add("f", 1.0, locked.model_dump(mode="json"))
+    assert "flash-back" in hearth.watches.look(watch.line.id).verdict.why

@@ -90,7 +90,8 @@ def create_app(
     planner = Planner(clock)
     whole = BenchSummary(planner)
     bench, settings = Bench(database, clock, planner, whole), Settings(database)
-    watches = WatchBook(database, bench, clock)
+    rig = RigDesk(database, moments)
+    watches = WatchBook(database, bench, clock, rig)
     simulated = SimulatedThermometers(watches, clock)
     search = RunSearch(database)
     tasks = [
@@ -111,7 +112,6 @@ def create_app(
     _add(app, reckon_router(long_work))
     _add(app, bench_router(bench))
     _add(app, paper_router(bench, settings))
-    rig = RigDesk(database, moments)
     book = RunBook(database, clock, moments, planner, rig)
     _add(app, rig_router(rig))
     _add(app, run_router(book, AtBench(database, book, moments)))

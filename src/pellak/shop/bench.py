@@ -158,6 +158,14 @@ class Bench:
             standing = self._standing(session, _get(session, job_id))
         return self._opened(standing)
 
+    def light_barred(self, job_id: str) -> str:
+        """Return why a job may not be lit, in words; nothing where its plan may start."""
+        try:
+            plan = self.open(job_id).plan
+        except NotFound:
+            return "its job was archived"
+        return "" if plan.may_start else plan.why_not
+
     def preview(self, job_id: str, changes: Mapping[str, Any]) -> JobLook:
         """Return the job as it would be with some changes, saving nothing."""
         with self._database.reading() as session:

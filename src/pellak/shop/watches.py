@@ -27,10 +27,11 @@ from pellak.core.watch.lines import (
 )
 from pellak.core.watch.simulated import Simulation
 from pellak.core.watch.thermometer import WORDS, Fault
-from pellak.core.watch.verdict import Verdict
+from pellak.core.watch.verdict import WANTS_FLAME, Verdict, held_back
 from pellak.core.watch.watcher import Event, Watcher
 from pellak.shop.bench import Bench
 from pellak.shop.clock import Clock
+from pellak.shop.rig_desk import RigDesk
 from pellak.shop.watch_lines import LinesRead, Taken
 from pellak.shop.watch_rows import WatchLine, entry_of, entry_read, line_of, row_of
 from pellak.store.database import Database
@@ -84,7 +85,10 @@ class _Folded:
 class WatchBook:
     """The use cases of watches."""
 
-    def __init__(self, database: Database, bench: Bench, clock: Clock) -> None:
+    def __init__(
+        self, database: Database, bench: Bench, clock: Clock, rig: RigDesk | None = None
+    ) -> None:
+        self._rig = rig
         self._database = database
         self._bench = bench
         self._clock = clock
@@ -238,7 +242,7 @@ class WatchBook:
             simulation = row.simulation
             return Watch(
                 line=line_of(row), plan=plan, now_s=now_s, phase=watcher.phase,
-                verdict=watcher.verdict(now_s, faults),
+                verdict=self._said(row, watcher.verdict(now_s, faults)),
                 channels=[
                     ChannelNow(
                         name=name, by_hand=one.by_hand, c=places.get(name), heard_s=one.heard_s,
@@ -256,6 +260,12 @@ class WatchBook:
             )  # fmt: skip
 
         return self.folded(row, stands)
+
+    def _said(self, row: WatchRow, verdict: Verdict) -> Verdict:
+        if row.ended_at is not None or verdict.say not in WANTS_FLAME:
+            return verdict
+        rig = self._rig.view().barred if self._rig else ""
+        return held_back(verdict, self._bench.light_barred(row.job_id) or rig)
 
     def _open_row(self, watch_id: str) -> WatchRow:
         row = self.row(watch_id)

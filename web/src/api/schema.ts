@@ -8733,7 +8733,7 @@ export interface components {
              * Say
              * @enum {string}
              */
-            say: "no-reading" | "warm-more" | "hold" | "weld-now" | "do-it-now" | "too-hot" | "reheat" | "let-it-cool" | "cool-slower" | "touch-it";
+            say: "no-reading" | "warm-more" | "hold" | "weld-now" | "do-it-now" | "too-hot" | "reheat" | "let-it-cool" | "cool-slower" | "touch-it" | "not-while";
             /** Name */
             name: string;
             /** Why */

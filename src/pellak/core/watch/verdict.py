@@ -11,7 +11,7 @@ from pellak.core.watch.lines import Phase
 
 Say = Literal[
     "no-reading", "warm-more", "hold", "weld-now", "do-it-now", "too-hot", "reheat", "let-it-cool",
-    "cool-slower", "touch-it",
+    "cool-slower", "touch-it", "not-while",
 ]  # fmt: skip
 NEAR_C = 10.0
 """Once there, it is there until it has fallen by so much: no verdict flickers with the noise."""
@@ -22,8 +22,10 @@ CALLS: frozenset[Say] = frozenset(
     {"weld-now", "do-it-now", "too-hot", "reheat", "cool-slower", "touch-it"}
 )
 """What somebody has to come for."""
-AMISS: frozenset[Say] = frozenset({"too-hot", "reheat", "cool-slower"})
+AMISS: frozenset[Say] = frozenset({"too-hot", "reheat", "cool-slower", "not-while"})
 """What is to be put right."""
+WANTS_FLAME: frozenset[Say] = frozenset({"warm-more", "weld-now", "do-it-now", "reheat"})
+"""What asks for a flame at the piece: not said of a job whose light is barred."""
 NAMES: dict[Say, str] = {
     "no-reading": "No reading",
     "warm-more": "Warm more",
@@ -35,6 +37,7 @@ NAMES: dict[Say, str] = {
     "let-it-cool": "Let it cool",
     "cool-slower": "Cool slower",
     "touch-it": "Touch it",
+    "not-while": "Not while",
 }
 
 
@@ -106,6 +109,16 @@ def verdict_of(
         f"coldest “{cold_at}” {cold_c:.0f} °C of {plan.target_c:.0f}, held {held_s / 60:.0f} min"
     )
     return _verdict("weld-now" if plan.welds else "do-it-now", there)
+
+
+def held_back(verdict: Verdict, barred: str) -> Verdict:
+    """Return the verdict of a job whose light something bars: nothing speaks against a stop.
+
+    Args:
+        verdict: what the readings alone would say.
+        barred: what bars the light, in words; empty where nothing does.
+    """
+    return _verdict("not-while", barred) if barred and verdict.say in WANTS_FLAME else verdict
 
 
 def _uneven(plan: WatchPlan, spread_c: float, before: Say) -> bool:
