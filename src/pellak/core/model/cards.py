@@ -58,6 +58,9 @@ def bench_cards(
 
 
 def _worded(step: Step, words: Mapping[str, str]) -> Step:
+    # Few steps have a name to fill in, and a copy of each card at each look is most of a look.
+    if "{" not in step.text and "{" not in step.detail and "{" not in step.limit:
+        return step
     worded = {}
     for field in ("text", "detail", "limit"):
         text = getattr(step, field)
@@ -83,12 +86,16 @@ def cards_at_bench(
         "backhand": f"From {backhand}, flame leading.",
     }
     return [
-        card.model_copy(
-            update={"step": _worded(card.step, words), "was": changed.get(card.step.id, "")}
-        )
+        _shown(card, _worded(card.step, words), changed.get(card.step.id, ""))
         for card in cards
         if _belongs(card.step, start) or card.step.id in changed
     ]
+
+
+def _shown(card: BenchCard, step: Step, was: str) -> BenchCard:
+    if step is card.step and was == card.was:
+        return card
+    return card.model_copy(update={"step": step, "was": was})
 
 
 def with_starts(cards: Sequence[BenchCard]) -> list[BenchCard]:
