@@ -152,7 +152,8 @@ def _ready(log: RunLog, kind: str, now: Moment, reason: str) -> None:
             raise Refused("step", "leak", "a test in which no gauge moves; this one found a leak")
         raise Refused("step", "leak", "the eight readings of a test, typed and judged")
     if kind == "purge" and len(reason) < SHORTEST_REASON and (undone := unpurged(log, now)):
-        words = "both clocks run out, or why not in ten signs or more"
-        raise Refused("reason", reason or undone, words)
+        undone = undone.removeprefix("Purge cut short: ").removesuffix(".")
+        words = f"both clocks run out, or why not in ten signs or more: {undone}"
+        raise Refused("reason", reason, words)
     if kind == "fire-watch" and not clock_is_over(log.clocks, "fire-watch", now):
         raise Refused("step", "fire-watch", "the watch to have run out")
