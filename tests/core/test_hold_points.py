@@ -5,7 +5,6 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from pellak.core.answer.errors import Refused
-from pellak.core.model.cards import BEFORE_THE_FLAME
 from pellak.core.model.job_base import ShopSchools
 from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.model.run_log import RunLog
@@ -272,28 +271,6 @@ def test_a_flash_back_locks_the_run_and_a_second_pop_shuts_it_down():
         assert bench_state(PLAN, locked, NOON).barred
         with pytest.raises(Refused):
             stood_at(PLAN, locked, "light", NOON)
-
-
-def test_a_short_start_goes_on_from_a_run_that_vouches_for_it():
-    before = all_answered(PLAN)
-    for log, last, why in (
-        (BRIT, None, "no leak test"),
-        (BRIT, before.model_copy(update={"leak_test": None}), "no leak test"),
-        (RunLog(who="Tove"), before, "Brit held the torch"),
-        (BRIT, report_backfire(PLAN, before, "flash-back", NOON, "x"), "flash-back"),
-    ):
-        with pytest.raises(Refused, match=why):
-            begun(PLAN, log, "short", NOON, last)
-    with pytest.raises(Refused, match="no leak test"):
-        begun(PLAN, BRIT, "short", after(13 * 3600), before)
-    shop = plan_of("carbon-steel", place="shop")
-    short = begun(shop, BRIT, "short", NOON, before)
-    cards = bench_state(shop, short, NOON).cards
-    until_light = [c.step.id for c in cards if c.step.phase in BEFORE_THE_FLAME]
-    assert len(until_light) <= 8, until_light
-    assert "gauges" in until_light
-    assert short.leak_test == before.leak_test
-    assert {c.step.id for c in cards} >= {"seam", "out-acetylene", "fire-watch"}
 
 
 def test_a_flame_out_told_by_mistake_is_taken_back_with_its_reason():

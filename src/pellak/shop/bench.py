@@ -161,9 +161,11 @@ class Bench:
     def light_barred(self, job_id: str) -> str:
         """Return why a job may not be lit, in words; nothing where its plan may start."""
         try:
-            plan = self.open(job_id).plan
+            with self._database.reading() as session:
+                standing = self._standing(session, _get(session, job_id))
         except NotFound:
             return "its job was archived"
+        plan = self._planner.plan(standing.job, standing.shop)
         return "" if plan.may_start else plan.why_not
 
     def preview(self, job_id: str, changes: Mapping[str, Any]) -> JobLook:
