@@ -137,7 +137,7 @@ def test_an_injector_has_its_own_start(page, quick_server, watched):
     page.get_by_role("button", name="Take it to the bench").click()
     name_whoever(page)
     page.get_by_role("button", name=re.compile("^New hose")).click()
-    walk_until(page, page.get_by_text("Suction test before the fuel hose goes on"))
+    walk_until(page, page.get_by_text("Does it draw? Fuel hose off at the torch"))
     walk_until(page, page.get_by_text(re.compile("oxygen .*first|Crack the oxygen", re.I)))
 
 
