@@ -31,9 +31,9 @@ def test_a_changed_cylinder_brings_its_own_cards(page, server, watched):
     watched(page, server)
     to_the_bench(page, server)
     page.get_by_role("button", name=re.compile("^A cylinder was changed")).click()
-    expect(page.get_by_text(f"1 of {CARDS + 3}")).to_be_visible()
+    expect(page.get_by_text(f"1 of {CARDS + 4}")).to_be_visible()
     page.get_by_role("button", name=re.compile("^New hose")).click()
-    expect(page.get_by_text(f"1 of {CARDS + 5}")).to_be_visible()
+    expect(page.get_by_text(f"1 of {CARDS + 6}")).to_be_visible()
 
 
 def test_type_at_the_bench_is_read_from_two_metres(page, server, watched):
