@@ -88,7 +88,8 @@ def test_a_test_of_another_line_or_of_a_changed_one_vouches_for_nothing():
 
 
 def test_what_befalls_one_line_leaves_another_alone_and_no_line_named_means_all():
-    assert rig_state([told("flash-back", 1.0)], OTHER).lock == ""
+    assert rig_state([told("closed", 1.0)], OTHER).gas_ended_s is None
+    assert rig_state([told("flash-back", 1.0)], OTHER).lock, "a rack entered anew is locked too"
     assert rig_state([told("flash-back", 1.0)], LINE).lock
     assert rig_state([told("flash-back", 1.0, parts=[])], OTHER).lock
     # An empty rack names no part: what is told of it is told of every line.

@@ -96,7 +96,8 @@ def rig_state(events: Iterable[RigEvent], parts: Sequence[str], run_id: str = ""
         parts: marks of what the line is made of now; empty where the rack holds nothing.
         run_id: the run that asks; its own flame is not told to it.
     """
-    mine = sorted((e for e in events if _touches(e.parts, parts)), key=lambda e: e.at_s)
+    every = sorted(events, key=lambda e: e.at_s)
+    mine = [event for event in every if _touches(event.parts, parts)]
     tests_ended_s = _last_s(mine, ENDS_TESTS)
     return RigState(
         gas_ended_s=_last_s(mine, ENDS_GAS),
@@ -108,7 +109,8 @@ def rig_state(events: Iterable[RigEvent], parts: Sequence[str], run_id: str = ""
             and sorted(event.parts) == sorted(parts)
             and (tests_ended_s is None or event.at_s > tests_ended_s)
         ],
-        lock=_lock(mine),
+        # Of every line: a rack entered anew part by part is still the rack that was locked.
+        lock=_lock(every),
         popped=_popped(mine),
         flames=_flames(mine, parts, run_id),
     )
