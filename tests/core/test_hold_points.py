@@ -13,7 +13,6 @@ from pellak.core.plan.compose import compose_plan
 from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.items import read_item
 from pellak.core.run.bench import (
-    begun,
     bench_state,
     clock_cleared,
     clock_started,
@@ -24,6 +23,7 @@ from pellak.core.run.flame_events import report_backfire, undo_flame_out
 from pellak.core.run.hold_points import confirmed, piece_of
 from pellak.core.run.leak_at_bench import leak_tested
 from pellak.core.run.requirements import bound_by
+from pellak.core.run.start import begun
 from pellak.core.run.walk import LIGHTS
 from tests.core.test_bench import (
     BRIT,

@@ -3,6 +3,7 @@
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from pydantic import ValidationError
 
 from pellak.core.answer.errors import Refused
 from pellak.core.safety.leak_test import LeakTestGiven, reckon_leak_test
@@ -146,3 +147,66 @@ def test_a_longer_hose_that_falls_as_far_lost_more(fall, longer):
     assert long.values.acetylene_leak_l_per_h == pytest.approx(
         longer * short.values.acetylene_leak_l_per_h
     )
+
+
+STOOD = {"at_least_bar": 5.0, "moved": False}
+
+
+def needles(outlet_bar=0.3, contents_bar=5.0, **more):
+    side = {
+        "contents": {"at_least_bar": contents_bar, "moved": False},
+        "outlet": {"at_least_bar": outlet_bar, "moved": False},
+    }
+    document = {"acetylene": side, "oxygen": side, "seconds": 60, "hose_length_m": 10, **more}
+    return reckon_leak_test(LeakTestGiven.model_validate(document))
+
+
+def test_four_needles_that_did_not_move_are_four_taps():
+    values = needles().values
+    assert values.tight
+    assert values.findings == []
+    assert values.acetylene_leak_l_per_h is None
+
+
+@pytest.mark.parametrize(
+    ("half_bar", "length_m", "seconds", "leak"),
+    [(0.05, 10, 60, 0.92), (0.05, 10, 300, 0.185), (0.034, 10, 60, 0.63), (0.05, 20, 300, 0.37)],
+)
+def test_what_a_gauge_cannot_see_is_told_beside_tight(half_bar, length_m, seconds, leak):
+    values = needles(
+        half_division_bar={"outlet": half_bar}, hose_length_m=length_m, seconds=seconds
+    ).values
+    assert values.blind_leak_l_per_h == pytest.approx(leak, rel=0.01)
+
+
+def test_least_is_five_half_divisions_of_the_gauge_that_is_read():
+    assert needles(0.17, half_division_bar={"outlet": 0.034}).values.tight
+    for refused_bar in ({"outlet_bar": 0.24}, {"contents_bar": 4.9}):
+        with pytest.raises(Refused):
+            needles(**refused_bar)
+
+
+def test_the_outlet_stands_near_what_is_set_for_work():
+    assert needles(0.41, test_bar={"acetylene": 0.5}).values.tight
+    with pytest.raises(Refused, match="four fifths") as refused:
+        needles(0.39, test_bar={"oxygen": 0.5})
+    assert refused.value.field == "oxygen.outlet_before_bar"
+
+
+@pytest.mark.parametrize(
+    "reading",
+    [
+        {"at_least_bar": 5.0},
+        {"moved": False},
+        {"before_bar": 5.0},
+        {"before_bar": 5.0, "after_bar": 5.0, "at_least_bar": 5.0, "moved": False},
+        {"at_least_bar": 5.0, "moved": True},
+    ],
+)
+def test_a_needle_is_told_one_way_whole(reading):
+    with pytest.raises(ValidationError):
+        LeakTestGiven.model_validate({
+            "oxygen": {"contents": reading, "outlet": {**STOOD, "at_least_bar": 0.4}},
+            "acetylene": {"contents": STOOD, "outlet": {**STOOD, "at_least_bar": 0.4}},
+            "seconds": 60,
+        })  # fmt: skip

@@ -3,11 +3,11 @@
 import pytest
 
 from pellak.core.answer.errors import Refused
-from pellak.core.model.cards import BEFORE_THE_FLAME
 from pellak.core.model.run_log import RunLog
-from pellak.core.run.bench import begun, bench_state
+from pellak.core.run.bench import bench_state
 from pellak.core.run.flame_events import report_backfire
 from pellak.core.run.short_start import SAME_BAR, SET, differing, shown_by
+from pellak.core.run.start import begun
 from tests.core.test_bench import BRIT, NOON, PLAN, after, all_answered
 from tests.core.test_families import plan_of
 
@@ -27,7 +27,8 @@ def test_a_short_start_goes_on_from_a_run_that_vouches_for_it():
     shop = plan_of("carbon-steel", place="shop")
     short = begun(shop, BRIT, "short", NOON, before)
     cards = bench_state(shop, short, NOON).cards
-    until_light = [c.step.id for c in cards if c.step.phase in BEFORE_THE_FLAME]
+    order = [card.step.id for card in cards]
+    until_light = order[: order.index("light") + 1]
     assert len(until_light) <= 8, until_light
     assert "gauges" in until_light
     assert short.leak_test == before.leak_test

@@ -67,13 +67,13 @@ def test_the_fire_watch_outlives_the_run_and_ends_by_looking(place, run):
 
 
 def test_stops_and_clocks_are_there_after_a_restart(place, run):
-    stood = place.at.stand(run.line.id, run.version, "clear-vessel")
-    confirmed = place.at.confirm(run.line.id, stood.version, "clear-vessel")
+    stood = place.at.stand(run.line.id, run.version, "since")
+    confirmed = place.at.confirm(run.line.id, stood.version, "since")
     begun = place.at.start_clock(run.line.id, confirmed.version, "stand", ago="1 h", lain="")
     place.machine.wait(1200)
     place.restart()
     seen = place.book.look(run.line.id)
-    assert [one.step for one in seen.log.confirmations] == ["clear-vessel"]
+    assert [one.step for one in seen.log.confirmations] == ["since"]
     assert seen.bench.clocks[0].left_s == pytest.approx(2400)
     assert seen.version == begun.version
     cleared = place.at.clear_clock(run.line.id, seen.version, "stand")
@@ -81,11 +81,11 @@ def test_stops_and_clocks_are_there_after_a_restart(place, run):
 
 
 def test_a_second_tablet_is_told(place, run):
-    stood = place.at.stand(run.line.id, run.version, "clear-vessel")
-    place.at.confirm(run.line.id, stood.version, "clear-vessel")
+    stood = place.at.stand(run.line.id, run.version, "since")
+    place.at.confirm(run.line.id, stood.version, "since")
     with pytest.raises(Stale) as stale:
         place.at.confirm(run.line.id, run.version, "place")
-    assert stale.value.current.log.confirmations[0].step == "clear-vessel"
+    assert stale.value.current.log.confirmations[0].step == "since"
 
 
 def test_the_next_run_asks_anew_who_holds_the_torch(place, run):

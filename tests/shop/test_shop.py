@@ -145,18 +145,18 @@ def taken(run):
 def test_a_run_is_taken_up_again_where_it_stood(shop):
     job = shop.patch()
     run = shop.book.start(job.id)
-    stood = shop.at.stand(run.line.id, 1, "clear-vessel")
+    stood = shop.at.stand(run.line.id, 1, "since")
     shop.book.note(run.line.id, stood.version, {"puddle_s": "4.1 s"})
     again = shop.book.start(job.id)
     assert again.line.id == run.line.id
-    assert (again.bench.at, again.log.actual["puddle_s"]) == ("clear-vessel", 4.1)
+    assert (again.bench.at, again.log.actual["puddle_s"]) == ("since", 4.1)
     assert shop.bench.tickets().tickets[0].open_run_id == run.line.id
 
 
 def test_a_job_changed_since_is_never_run_by_its_old_plan(shop):
     job = shop.patch()
     first = shop.book.start(job.id)
-    shop.at.stand(first.line.id, 1, "clear-vessel")
+    shop.at.stand(first.line.id, 1, "since")
     shop.bench.change(job.id, 1, {"thickness_mm": 3.0})
     second = shop.book.start(job.id)
     assert second.bench.at == "begin"

@@ -50,6 +50,19 @@ class StopAnswered(StandAt):
     reason: str = Field(default="", max_length=200)
 
 
+class BatchAnswered(At):
+    """What a lot of new, flat, bare stock is called, and what was looked at."""
+
+    lot: str = Field(max_length=60)
+    saw: str = Field(max_length=200)
+
+
+class WatcherNamed(At):
+    """Who keeps the fire watch from now on."""
+
+    who: str = Field(max_length=60)
+
+
 class BackfireReported(At):
     """What it was: one pop, or burning inside."""
 
@@ -63,11 +76,13 @@ class Begin(At):
 
 
 class StartClock(At):
-    """A clock to start, a typed while `ago`; for the standing cylinder, how long it had `lain`."""
+    """A clock to start, a typed while `ago`; for the standing cylinder, how long it had `lain`, and
+    how long its `supplier` wants it to stand."""
 
     clock: ClockId
     ago: str = Field(default="", max_length=40)
     lain: str = Field(default="", max_length=40)
+    supplier: str = Field(default="", max_length=40)
     longer: bool = False
 
 
@@ -185,6 +200,16 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
     def confirm_stop(run_id: str, at: StopAnswered) -> RunNow:
         """Confirm a step, or answer a stop, by whoever did it."""
         return bench.confirm(run_id, at.version, at.step, at.answer, at.reason)
+
+    @router.post("/runs/{run_id}/batch", operation_id="answer_batch")
+    def answer_batch(run_id: str, batch: BatchAnswered) -> RunNow:
+        """Answer the stops of the piece once for a class: a lot of new, flat, bare stock."""
+        return bench.answer_batch(run_id, batch.version, batch.lot, batch.saw)
+
+    @router.post("/runs/{run_id}/watcher", operation_id="name_watcher")
+    def name_watcher(run_id: str, named: WatcherNamed) -> RunNow:
+        """Name who keeps the fire watch of a run; whoever keeps one lights nothing elsewhere."""
+        return bench.name_watcher(run_id, named.version, named.who)
 
     @router.post("/runs/{run_id}/backfires", operation_id="report_backfire_in_run")
     def report_backfire_in_run(run_id: str, body: BackfireReported) -> RunNow:

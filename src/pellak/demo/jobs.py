@@ -133,6 +133,7 @@ JOBS: tuple[dict[str, Any], ...] = (
         "name": "Stern-gland nut",
         "alloy": "s235jr",
         "purpose": "seized",
+        "carries": "nothing",
         "shape": "ring",
         "diameter_mm": "62",
         "bore_mm": "40",

@@ -12,23 +12,25 @@ from pellak.core.model.plan import Plan
 from pellak.core.model.run_log import Helped, Popped, RunLog
 from pellak.core.model.sequences import Start
 from pellak.core.run.bench import (
-    begun,
     burns,
     clock_cleared,
     clock_started,
     report_act_at_bench,
     stood_at,
 )
+from pellak.core.run.class_turn import with_batch
 from pellak.core.run.corrective_actions import (
     CorrectiveAction,
     corrective_actions_for,
     with_corrective_action,
 )
 from pellak.core.run.fault_search import FaultTurn, faults_of, signs_of, with_tried
+from pellak.core.run.fire_watch import FIRE_WATCH, kept_by, with_watcher
 from pellak.core.run.flame_events import report_backfire, undo_flame_out
-from pellak.core.run.hold_points import Answered, confirmed
+from pellak.core.run.hold_points import Answered, answered, confirmed, piece_of
 from pellak.core.run.leak_at_bench import leak_tested
 from pellak.core.run.next_time import Proposed, proposed
+from pellak.core.run.start import begun
 from pellak.core.safety.leak_test import SoapPlace
 from pellak.core.tables import MetalFamily
 from pellak.shop.clock import Moments, machine_moment
@@ -39,11 +41,9 @@ from pellak.store.remedies import Remedies
 from pellak.store.runs import Runs
 from pellak.store.tables import RunRow
 
-FIRE_WATCH = "fire-watch"
-
 
 class FireWatchLine(Record):
-    """A fire watch that runs, or that is over and waits for somebody to look."""
+    """A fire watch that runs, or that is over and waits for somebody to look; `who` keeps it."""
 
     run_id: str
     version: int
@@ -91,7 +91,7 @@ class AtBench:
         planned, before = (None, None) if last is None else last
 
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return begun(plan, log, start, now, before, planned)
+            return begun(plan, log, start, now, before, planned, _iso(now))
 
         return self._book.change(run_id, version, change, at_bench=True)
 
@@ -106,6 +106,23 @@ class AtBench:
         # The fire watch outlives its run: somebody looks behind once more.
         at_bench = step != FIRE_WATCH
         return self._book.change(run_id, version, change, at_bench=at_bench)
+
+    def answer_batch(self, run_id: str, version: int, lot: str, saw: str) -> Run:
+        """Answer the stops of the piece once for a lot of new, flat, bare stock."""
+
+        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
+            holding = answered(plan, log, now)
+            return with_batch(plan, log, piece_of(plan), holding, lot, saw, now)
+
+        return self._book.change(run_id, version, change, at_bench=True)
+
+    def name_watcher(self, run_id: str, version: int, who: str) -> Run:
+        """Name somebody else who keeps a run's fire watch; the run may be over."""
+
+        def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
+            return with_watcher(log, who)
+
+        return self._book.change(run_id, version, change)
 
     def undo_flame_out_in_run(self, run_id: str, version: int, reason: str) -> Run:
         """Take back a flame-out that was told by mistake, with its reason."""
@@ -123,12 +140,15 @@ class AtBench:
         *,
         ago: str = "",
         lain: str = "",
+        supplier: str = "",
         longer: bool = False,
     ) -> Run:
         """Start a clock, now or a typed while ago."""
 
         def change(plan: Plan, log: RunLog, now: Moment) -> RunLog:
-            return clock_started(plan, log, clock, now, ago=ago, lain=lain, longer=longer)
+            return clock_started(
+                plan, log, clock, now, ago=ago, lain=lain, supplier=supplier, longer=longer
+            )
 
         return self._book.change(run_id, version, change, at_bench=True)
 
@@ -250,11 +270,11 @@ class AtBench:
                         run_id=row.run_id,
                         version=row.version,
                         job_name=row.job_name,
-                        who=row.who,
+                        who=kept_by(log),
                         clock=clock_state(mark, now),
                     )
                     for mark in log.clocks
-                    if mark.clock == "fire-watch"
+                    if mark.clock == FIRE_WATCH
                 ]
             return lines
 

@@ -5,8 +5,11 @@ from typing import NamedTuple
 from pellak.core.model.plan import Plan
 from pellak.core.model.run_log import RunLog
 from pellak.core.plan.change_job import job_from
+from pellak.core.run.bench import burns
+from pellak.core.run.fire_watch import kept_by, watch_of, watching_elsewhere
 from pellak.core.run.requirements import barred, bound_by
 from pellak.core.run.rig_at_bench import as_rig_stands, held_by_rig, line_of
+from pellak.shop.clock import Moments
 from pellak.shop.planning import Planner
 from pellak.shop.rig_desk import RigDesk
 from pellak.store.database import Database
@@ -30,10 +33,13 @@ class Held(NamedTuple):
 class Holding:
     """What runs are held to."""
 
-    def __init__(self, database: Database, planner: Planner, rig: RigDesk) -> None:
+    def __init__(
+        self, database: Database, planner: Planner, rig: RigDesk, moments: Moments
+    ) -> None:
         self._database = database
         self._planner = planner
         self._rig = rig
+        self._moments = moments
 
     def held(self, row: RunRow) -> Held:
         """Return what an open run is held to today, by its job, the shop and the rig."""
@@ -55,7 +61,31 @@ class Holding:
             return Held(plan, log, binds, line, entries)
         log = as_rig_stands(log, rig)
         plan, why = held_by_rig(plan, log, rig)
+        if plan.may_start and not burns(plan, log) and (watching := self._watching(row, plan, log)):
+            plan, why = barred(plan, watching)
         return Held(plan, log, [*binds, *why], line, entries)
+
+    def _watching(self, row: RunRow, plan: Plan, log: RunLog) -> str:
+        """Return the fire watch that whoever holds the torch keeps elsewhere, or nothing."""
+        if not log.who:
+            return ""
+        now = self._moments()
+        with self._database.reading() as session:
+            rows = Runs(session).with_fire_watch()
+        logs = [(other, RunLog.model_validate(other.log)) for other in rows]
+        # A plan is long to read: only those of watches that this person keeps.
+        watches = [
+            watch_of(other.run_id, other.job_name, self._place(other.run_id), theirs, now)
+            for other, theirs in logs
+            if kept_by(theirs) == log.who and other.run_id != row.run_id
+        ]
+        kept = [watch for watch in watches if watch is not None]
+        return watching_elsewhere(log.who, row.run_id, plan.job.place, kept)
+
+    def _place(self, run_id: str) -> str | None:
+        with self._database.reading() as session:
+            whole = Runs(session).find(run_id)
+        return None if whole is None else whole.plan["job"].get("place")
 
     def before(self, row: RunRow) -> tuple[Plan, RunLog] | None:
         """Return the run before one, its log as far as the rig of that one bears it out."""

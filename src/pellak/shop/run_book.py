@@ -10,6 +10,7 @@ from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Record
 from pellak.core.kinds.registry import kind_named, kind_of
 from pellak.core.model.clocks import Moment
+from pellak.core.model.log_corrections import with_trace
 from pellak.core.model.log_field import LoggedMeasure
 from pellak.core.model.plan import Plan
 from pellak.core.model.run_log import (
@@ -18,7 +19,6 @@ from pellak.core.model.run_log import (
     holds_nothing,
     signs_on,
     with_entries,
-    with_trace,
 )
 from pellak.core.model.run_measures import Used
 from pellak.core.plan.change_job import job_from
@@ -26,11 +26,11 @@ from pellak.core.run.bench import (
     BenchState,
     bench_state,
     burns,
-    handed_over,
     restarted_after_clock_change,
 )
 from pellak.core.run.equipment_used import used_of
 from pellak.core.run.rig_at_bench import befell
+from pellak.core.run.start import handed_over
 from pellak.shop.clock import Clock, Moments, machine_moment
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.holding import Holding
@@ -99,7 +99,7 @@ class RunBook:
         self._moments = moments
         self._planner = planner or Planner()
         self._rig = rig or RigDesk(database, moments)
-        self._holding = Holding(database, self._planner, self._rig)
+        self._holding = Holding(database, self._planner, self._rig, moments)
 
     def start(self, job_id: str) -> Run:
         """Take a job to the bench; a run left open is taken up again where it stood.

@@ -70,7 +70,8 @@ class FreeGiven(Record):
         if self.bearing:
             usual = min(usual, BEARING_STOP_C)
         if self.purpose == "seized":
-            return QUENCHED_STOP_C.get(self.property_class or "", usual)
+            # The purpose stops for every class: a known one may lower it, never raise it.
+            return min(usual, QUENCHED_STOP_C.get(self.property_class or "", usual))
         return usual
 
     @property

@@ -1,13 +1,13 @@
 """Bench cards: one instruction at a time, with the plan's own number on those that have one."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from typing import Literal, get_args
 
 from pydantic import Field
 
 from pellak.core.answer.figure import Figure
 from pellak.core.answer.working import Record
-from pellak.core.model.sequences import Start, Step, every_step, holds
+from pellak.core.model.sequences import VOUCHED, Start, Step, every_step, holds
 from pellak.core.torch.looks import FlameLook
 
 Hand = Literal["right", "left"]
@@ -71,11 +71,16 @@ def _worded(step: Step, words: Mapping[str, str]) -> Step:
 
 
 def cards_at_bench(
-    cards: Sequence[BenchCard], start: Start, hand: Hand, also: Mapping[str, str] | None = None
+    cards: Sequence[BenchCard],
+    start: Start,
+    hand: Hand,
+    also: Mapping[str, str] | None = None,
+    without: Collection[str] = (),
 ) -> list[BenchCard]:
     """Return the cards for one kind of start, worded for a right- or left-handed welder.
 
-    `also` names cards that a short start shows though it is not its own, with what each was.
+    `also` names cards that a short start shows though it is not its own, with what each was;
+    `without` those that somebody answered for the whole batch.
     """
     changed = also or {}
     forehand, backhand = WAYS if hand == "right" else WAYS[::-1]
@@ -88,7 +93,7 @@ def cards_at_bench(
     return [
         _shown(card, _worded(card.step, words), changed.get(card.step.id, ""))
         for card in cards
-        if _belongs(card.step, start) or card.step.id in changed
+        if (_belongs(card.step, start) or card.step.id in changed) and card.step.id not in without
     ]
 
 
@@ -111,4 +116,4 @@ def _belongs(step: Step, start: Start) -> bool:
     """Return whether a step belongs to a kind of start; once the flame burns all are alike."""
     if step.starts and start not in step.starts:
         return False
-    return start != "short" or step.short or step.phase not in BEFORE_THE_FLAME
+    return start not in VOUCHED or step.short or step.phase not in BEFORE_THE_FLAME

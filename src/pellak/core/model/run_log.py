@@ -7,15 +7,13 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, StringConstraints, ValidationError, field_validator, model_validator
 
 from pellak.core.answer.errors import Refused, refusals
-from pellak.core.answer.working import Number, Record, short
+from pellak.core.answer.working import Number, Record
 from pellak.core.model.cards import Hand
 from pellak.core.model.clocks import ClockMark
 from pellak.core.model.kinds.unions import WorkLog, upcast_log
 from pellak.core.model.log_field import LogField
 from pellak.core.model.run_measures import (
     MOST_PUDDLES,
-    USED,
-    VERDICTS,
     PuddleTimed,
     UsedId,
     Verdict,
@@ -79,6 +77,8 @@ class Confirmation(Record):
     """Why it was answered without the clock it waits for."""
 
 
+SINCE = "since"
+"""The card on which it is told what was done to the rig since it last burnt."""
 Popped = Literal["backfire", "flash-back"]
 
 
@@ -145,6 +145,19 @@ class LeakTest(Record):
     values: LeakTestValues
 
 
+class Batch(Record):
+    """Pieces of one lot, new, flat and bare, that somebody looked at for a whole class.
+
+    `lot` is its name, `saw` what was looked at, `piece` the mark of the job it was answered for.
+    """
+
+    lot: str = Field(max_length=60)
+    saw: str = Field(max_length=200)
+    who: str = Field(max_length=60)
+    given_s: Number
+    piece: str = Field(max_length=40)
+
+
 class ShownCard(Record):
     """What a card said when the torch was last lit: a short start goes by what differs from it."""
 
@@ -167,6 +180,10 @@ class RunLog(Record):
     leak_test: LeakTest | None = None
     lit_before: list[ShownCard] | None = Field(default=None, max_length=60)
     """Of a short start: what the cards it leaves out said at the light it goes on from."""
+    batch: Batch | None = None
+    """Of a class: the lot whose stops of the piece were answered once, by whom."""
+    watcher: Annotated[str, StringConstraints(strip_whitespace=True, max_length=60)] = ""
+    """Who keeps its fire watch, where that is not whoever held the torch."""
     gas_ended_s: Number | None = None
     """When the cylinders were last closed or something was exchanged, seconds since 1970 UTC."""
     purge_ended_s: Number | None = None
@@ -221,7 +238,9 @@ def holds_nothing(log: RunLog) -> bool:
     Only such a run may be dropped; where somebody stood among its cards is no loss.
     """
     blank = RunLog(who=log.who, hand=log.hand, start=log.start, step=log.step)
-    return log == blank
+    # What was done to the rig is told anew on every start: telling it is no work of this run.
+    answers = [one for one in log.confirmations if one.step != SINCE]
+    return log.model_copy(update={"confirmations": answers}) == blank
 
 
 def with_work(log: RunLog, work: WorkLog) -> RunLog:
@@ -257,48 +276,3 @@ def with_entries(
         return RunLog.model_validate(document)
     except ValidationError as error:
         raise refusals(error)[0] from None
-
-
-def with_trace(before: RunLog, after: RunLog, fields: Sequence[LogField], at: str) -> RunLog:
-    """Return a closed run's log with every correction kept beside what it replaced.
-
-    Args:
-        before: the log as it was closed.
-        after: the log as it is to stand.
-        fields: what this kind of run logs.
-        at: the moment, UTC, ISO 8601.
-    """
-    undone = []
-    for field in fields:
-        was, now = before.actual.get(field.id), after.actual.get(field.id)
-        if was != now:
-            stood = "nothing" if was is None else f"{short(was, 3)} {field.unit}"
-            undone.append(f"{field.label.lower()}, {stood}")
-    said = {
-        "torch held by": (before.who, after.who),
-        "it came out": (VERDICTS.get(before.verdict, ""), VERDICTS.get(after.verdict, "")),
-        **{
-            f"{label.lower()},": (before.used.get(name, ""), after.used.get(name, ""))
-            for name, label in USED.items()
-        },
-    }
-    undone += [f"{what} {was}" for what, (was, now) in said.items() if was and was != now]
-    written = {
-        "note": (before.notes, after.notes),
-        "changed in the middle": (before.changed, after.changed),
-        "next time": (before.next_time, after.next_time),
-    }
-    # What was only added to stands as it was.
-    undone += [f"{what} “{was}”" for what, (was, now) in written.items() if was and was not in now]
-    if any(puddle not in after.puddles for puddle in before.puddles):
-        seconds = ", ".join(f"{short(one.s, 3)} s" for one in before.puddles)
-        undone.append(f"more puddles: {seconds}")
-    if set(before.seen) - set(after.seen):
-        undone.append("something seen")
-    for what in undone:
-        taken = TakenBack(what=what if len(what) <= 60 else f"{what[:59]}…", at=at,
-                          reason="corrected afterwards")  # fmt: skip
-        after = after.model_copy(
-            update={"taken_back": [*after.taken_back, taken][-MOST_TAKEN_BACK:]}
-        )
-    return after

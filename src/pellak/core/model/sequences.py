@@ -13,7 +13,9 @@ ShutDownSchool = Literal["acetylene-first", "oxygen-first"]
 FuelSetting = Literal["smoke-gone", "leaving-tip", "feathering"]
 FireWatch = Literal["60", "90", "120", "240"]
 """Minutes of fire watch, as a school's id: an hour is the least there is."""
-Start = Literal["daily", "short", "after-assembly", "cylinder-change"]
+Start = Literal["daily", "short", "class", "after-assembly", "cylinder-change"]
+VOUCHED: tuple[Start, ...] = ("short", "class")
+"""Starts that go on from a light of today: by the same hands, or a turn of a class."""
 Phase = Literal[
     "people", "piece", "place", "equipment", "gas", "light-up", "preheat", "tack", "seam", "cool",
     "shut-down", "after",

@@ -10,6 +10,7 @@ from pellak.core.kinds.registry import kind_of
 from pellak.core.model.cards import BenchCard
 from pellak.core.model.clocks import (
     LEAK_S,
+    LINE_SETTLES_S,
     LONG_LEAK_S,
     ClockId,
     ClockState,
@@ -23,12 +24,10 @@ from pellak.core.model.clocks import (
 from pellak.core.model.kinds.unions import WorkNow
 from pellak.core.model.plan import Plan
 from pellak.core.model.run_log import RunLog, with_taken_back
-from pellak.core.model.sequences import Start
 from pellak.core.model.upcast import facts_kept
 from pellak.core.preheat.crayons import settles_min
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.run.hold_points import answered, barred_by, cards_of, leak_holds, standing_at
-from pellak.core.run.short_start import shown_by
 from pellak.core.run.skipped_checks import after_leaving, undone_at
 from pellak.core.run.walk import (
     begun_by_leaving,
@@ -36,11 +35,8 @@ from pellak.core.run.walk import (
     left_closing,
     must_stand_at,
     open_stop,
-    order_of,
 )
 
-REDONE = ("equipment", "gas")
-"""Phases that are done again once a hose or a cylinder was changed."""
 KEPT_CLOCKS: tuple[ClockId, ...] = ("stand", "leak", "purge-acetylene", "purge-oxygen")
 MOST_LATE_S: Mapping[ClockId, float] = {
     "leak": 5.0, "purge-acetylene": 5.0, "purge-oxygen": 5.0, "settle": 5.0, "fire-watch": 60.0,
@@ -137,83 +133,6 @@ def stood_at(plan: Plan, log: RunLog, step: str, now: Moment) -> RunLog:
     return log.model_copy(update={"step": step, "clocks": clocks, "confirmations": confirmations})
 
 
-def begun(
-    plan: Plan,
-    log: RunLog,
-    start: Start,
-    now: Moment,
-    before: RunLog | None = None,
-    planned_before: Plan | None = None,
-) -> RunLog:
-    """Return the log for another kind of start; what was undone has to be tested again.
-
-    Args:
-        plan: what the run is held to.
-        log: the log.
-        start: what was done to the torch since it last burnt.
-        now: the moment.
-        before: the log of the run before this one; a short start goes on from it.
-        planned_before: the plan of that run; what differs from it has its card.
-
-    Raises Refused while the torch may be burning, and a short start that nothing vouches for.
-    """
-    if start == "short":
-        _vouched_for(log, before, now)
-    cards, at = cards_of(plan, log), standing_at(plan, log)
-    if flame_may_burn(cards, at) and at != order_of(cards)[0]:
-        raise Refused("start", start, "the flame put out and the cylinders closed first")
-    redone = {card.step.id for card in plan.cards if card.step.phase in REDONE}
-    changed = log.model_copy(
-        update={
-            "start": start,
-            "confirmations": [one for one in log.confirmations if one.step not in redone],
-            "clocks": cleared(log.clocks, "leak", "purge-acetylene", "purge-oxygen"),
-            "leak_test": before.leak_test if before and start == "short" else None,
-            "lit_before": shown_by(planned_before.cards)
-            if planned_before and start == "short"
-            else None,
-        }
-    )
-    now_cards = cards_of(plan, changed)
-    order = order_of(now_cards)
-    first = next(card.step.id for card in now_cards if card.step.phase in REDONE)
-    back = at in order and order.index(at) <= order.index(first)
-    return changed.model_copy(update={"step": at if back else first})
-
-
-def handed_over(plan: Plan, before: RunLog, after: RunLog, now: Moment) -> RunLog:
-    """Return the log once somebody else holds the torch: what vouched for the first hands is gone.
-
-    A flame that burns is shut down first, by whoever holds it.
-    """
-    if before.start != "short" or before.who in ("", after.who) or burns(plan, after):
-        return after
-    return begun(plan, after, "daily", now)
-
-
-def _vouched_for(log: RunLog, before: RunLog | None, now: Moment) -> None:
-    """Raise Refused where the run before does not vouch for rig, gas and hands."""
-    if not log.who:
-        raise Refused("who", "", "the name of whoever holds the torch")
-    # What ended the gas since may have been told by another run, and is in this log only.
-    if before is None or not leak_holds(_ended_with(before, log), now):
-        why = "the daily start: no leak test of today stands, or the cylinders were closed since"
-    elif before.who != log.who:
-        why = f"the daily start: {before.who} held the torch, not {log.who}"
-    elif any(pop.what == "flash-back" for pop in before.pops):
-        why = "the full start after what was examined: a flash-back was told"
-    elif before.pops:
-        why = "the daily start: the torch popped, so it is looked at and purged again"
-    else:
-        return
-    raise Refused("start", "short", why)
-
-
-def _ended_with(before: RunLog, log: RunLog) -> RunLog:
-    ended = [moment for moment in (before.gas_ended_s, log.gas_ended_s) if moment is not None]
-    return before.model_copy(update={"gas_ended_s": max(ended, default=None)})
-
-
 def _purge_s(plan: Plan, clock: ClockId) -> float:
     purge = (plan.facts or facts_kept(plan.stations)).purge
     if purge is None:
@@ -221,10 +140,14 @@ def _purge_s(plan: Plan, clock: ClockId) -> float:
     return purge.acetylene_s if clock == "purge-acetylene" else purge.oxygen_s
 
 
-def _counts_s(plan: Plan, log: RunLog, clock: ClockId, lain_s: float, longer: bool) -> float | None:
+def _counts_s(
+    plan: Plan, log: RunLog, clock: ClockId, stood_s: float, longer: bool
+) -> float | None:
     match clock:
         case "stand":
-            return standing_s(lain_s)
+            return stood_s
+        case "line-settle":
+            return LINE_SETTLES_S
         case "leak":
             return LONG_LEAK_S if longer else LEAK_S[log.start]
         case "purge-acetylene" | "purge-oxygen":
@@ -247,6 +170,7 @@ def clock_started(
     *,
     ago: str,
     lain: str,
+    supplier: str = "",
     longer: bool = False,
 ) -> RunLog:
     """Return the log with a clock started, `ago` before now.
@@ -258,6 +182,7 @@ def clock_started(
         now: the moment.
         ago: how long ago it began, as typed; nothing typed is now.
         lain: for the standing cylinder, how long it lay, as typed; nothing typed is not long.
+        supplier: how long its gas supplier wants it to stand, as typed; nothing typed is not told.
         longer: for the leak test, over a longer time, where a gauge could not tell.
 
     Raises:
@@ -266,7 +191,8 @@ def clock_started(
     lain_s, ago_s = _typed_s("lain", lain), _typed_s("ago", ago)
     # A tablet that was away may be late; a wait that keeps people safe may run long, never short.
     ago_s = min(ago_s, MOST_LATE_S.get(clock, ago_s))
-    seconds = _counts_s(plan, log, clock, lain_s, longer)
+    stood_s = standing_s(lain_s, _typed_s("supplier", supplier))
+    seconds = _counts_s(plan, log, clock, stood_s, longer)
     changes: dict[str, object] = {"clocks": started(log.clocks, clock, seconds, now, ago_s)}
     if clock == "leak":
         changes["leak_test"] = None

@@ -7,8 +7,9 @@ from pellak.core.answer.errors import Refused
 from pellak.core.model.cards import BenchCard, cards_at_bench
 from pellak.core.model.clocks import Moment
 from pellak.core.model.plan import Plan
-from pellak.core.model.run_log import Confirmation, RunLog
-from pellak.core.model.sequences import every_step
+from pellak.core.model.run_log import SINCE, Confirmation, RunLog
+from pellak.core.model.sequences import VOUCHED, every_step
+from pellak.core.run.class_turn import PIECE_STOPS, batch_holds, in_its_shift
 from pellak.core.run.holding import answer_holds
 from pellak.core.run.short_start import differing
 from pellak.core.run.skipped_checks import PURGE, SHORTEST_REASON, unpurged
@@ -21,9 +22,10 @@ Answered = Literal["yes", "no"]
 
 def cards_of(plan: Plan, log: RunLog) -> list[BenchCard]:
     """Return the cards of a run, for its kind of start and the hand that holds the torch."""
-    shown = log.lit_before if log.start == "short" else None
+    shown = log.lit_before if log.start in VOUCHED else None
     also = {} if shown is None else differing(plan.cards, shown)
-    return cards_at_bench(plan.cards, log.start, log.hand, also)
+    lot = log.start == "class" and batch_holds(log.batch, piece_of(plan))
+    return cards_at_bench(plan.cards, log.start, log.hand, also, PIECE_STOPS if lot else ())
 
 
 def standing_at(plan: Plan, log: RunLog) -> str:
@@ -65,6 +67,7 @@ def answered(plan: Plan, log: RunLog, now: Moment) -> frozenset[str]:
         and one.step in phases
         and (one.step != "leak" or tested)
         and (one.step != PURGE or _since(one.given_s, log.purge_ended_s))
+        and (one.step != SINCE or _still_vouched(one, log, now))
         and answer_holds(
             phases[one.step],
             given_s=one.given_s,
@@ -78,6 +81,14 @@ def answered(plan: Plan, log: RunLog, now: Moment) -> frozenset[str]:
 
 def _since(given_s: float | None, ended_s: float | None) -> bool:
     return ended_s is None or (given_s is not None and given_s > ended_s)
+
+
+def _still_vouched(told: Confirmation, log: RunLog, now: Moment) -> bool:
+    """Return whether nothing befell the rig since it was told that nothing had."""
+    if log.start not in VOUCHED:
+        return True
+    nothing = all(_since(told.given_s, e) for e in (log.gas_ended_s, log.purge_ended_s))
+    return nothing and (log.batch is None or log.start == "short" or in_its_shift(log.batch, now))
 
 
 def leak_holds(log: RunLog, now: Moment) -> bool:
@@ -133,7 +144,7 @@ def confirmed(
     if not log.who and asked.kind != "fire-watch":
         raise Refused("who", "", "the name of whoever holds the torch")
     if answer == "yes":
-        _ready(log, asked.kind, now, reason.strip())
+        _ready(log, asked.kind, now, " ".join(reason.split()))
     others = [one for one in log.confirmations if one.step != step]
     mine = Confirmation(
         step=step, at=at, who=log.who, answer=answer, given_s=now.utc_s, piece=piece_of(plan),
@@ -145,6 +156,12 @@ def confirmed(
 def _ready(log: RunLog, kind: str, now: Moment, reason: str) -> None:
     """Raise Refused where a stop waits for a clock or a test."""
     running = {mark.clock for mark in log.clocks}
+    if kind == "since" and log.start in VOUCHED:
+        raise Refused("step", "since", "what was done to the rig, told anew: a start of today "
+                      "goes on from a light that still stands")  # fmt: skip
+    number, _, issuer = reason.partition(",")
+    if kind == "permit" and not (number.strip() and issuer.strip()):
+        raise Refused("reason", reason, "the permit's number and who issued it, as 114, Dahl")
     if kind == "stand" and "stand" in running and not clock_is_over(log.clocks, "stand", now):
         raise Refused("step", "stand", "the cylinder to have stood until the clock stops")
     if kind == "leak" and not leak_holds(log, now):

@@ -42,3 +42,8 @@ def answer_holds(
         case "equipment" | "gas":
             return age_s <= HALF_DAY_S and (gas_ended_s is None or gas_ended_s < given_s)
     return True
+
+
+def latest(*moments: float | None) -> float | None:
+    """Return the latest of some moments, None where there is none."""
+    return max((moment for moment in moments if moment is not None), default=None)

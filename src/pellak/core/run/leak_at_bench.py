@@ -12,9 +12,17 @@ from pellak.core.model.run_log import LeakTest, RunLog
 from pellak.core.model.upcast import facts_kept
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.run.walk import clock_is_over
-from pellak.core.safety.leak_test import LeakTestGiven, SoapPlace, reckon_leak_test
+from pellak.core.safety.leak_readings import Gauge
+from pellak.core.safety.leak_test import (
+    NEAR_SHARE,
+    ROUNDED,
+    LeakTestGiven,
+    SoapPlace,
+    reckon_leak_test,
+)
 
-GAUGES = ("contents_before_bar", "contents_after_bar", "outlet_before_bar", "outlet_after_bar")
+GAUGES: tuple[Gauge, Gauge] = ("contents", "outlet")
+SETS: Mapping[Gas, str] = {"acetylene": "set-acetylene", "oxygen": "set-oxygen"}
 
 
 def leak_tested(
@@ -25,9 +33,11 @@ def leak_tested(
     at: str,
     soaped: Sequence[SoapPlace] = (),
 ) -> RunLog:
-    """Return the log with a leak test's eight readings and what came of them.
+    """Return the log with a leak test's four needles and what came of them.
 
-    `soaped` are the places that vouch for a nearly empty acetylene cylinder.
+    A needle that did not move is told by one reading, `contents_at_least_bar`; one that moved by
+    two, `contents_before_bar` and `contents_after_bar`. `soaped` are the places that vouch for a
+    nearly empty acetylene cylinder.
 
     Raises Refused before its clock has run out, and naming the reading that cannot be used.
     """
@@ -37,24 +47,62 @@ def leak_tested(
         raise Refused("who", "", "the name of whoever holds the torch")
     gases: tuple[Gas, Gas] = ("acetylene", "oxygen")
     read = {
-        gas: {
-            gauge: _bar(f"{gas}.{gauge}", readings.get(gas, {}).get(gauge, "")) for gauge in GAUGES
-        }
+        gas: {gauge: _needle(gas, gauge, readings.get(gas, {})) for gauge in GAUGES}
         for gas in gases
     }
     seconds = _leak_s(log)
     limit = (plan.facts or facts_kept(plan.stations)).acetylene_limit
     try:
         given = LeakTestGiven.model_validate(
-            {**read, "seconds": seconds, "region": limit, "soaped": list(soaped)}
+            {
+                **read,
+                "seconds": seconds,
+                "region": limit,
+                "soaped": list(soaped),
+                "test_bar": set_bar(plan),
+            }
         )
     except ValidationError as error:
-        raise refusals(error)[0] from None
+        raise _flat(refusals(error)[0]) from None
     test = LeakTest(
         at=at, read_s=now.utc_s, who=log.who, given=given, values=reckon_leak_test(given).values
     )
     others = [one for one in log.confirmations if one.step != "leak"]
     return log.model_copy(update={"leak_test": test, "confirmations": others})
+
+
+def _flat(refused: Refused) -> Refused:
+    """Return a refusal that names a gauge as its box is named."""
+    field = refused.field.replace(".contents.", ".contents_").replace(".outlet.", ".outlet_")
+    return Refused(field, refused.was_read, refused.accepted)
+
+
+def set_bar(plan: Plan) -> dict[Gas, float]:
+    """Return what a plan sets for work, bar by gas; a gas whose pressure nobody knows is none."""
+    figures = {card.step.id: card.figure for card in plan.cards}
+    return {
+        gas: figure.value
+        for gas, step in SETS.items()
+        if (figure := figures.get(step)) is not None and figure.value is not None
+    }
+
+
+def tested_high_enough(plan: Plan, test: LeakTest) -> bool:
+    """Return whether a test stood near enough the pressures that a plan sets."""
+    sides = {"acetylene": test.given.acetylene, "oxygen": test.given.oxygen}
+    return all(
+        sides[gas].outlet.from_bar >= NEAR_SHARE * bar - ROUNDED
+        for gas, bar in set_bar(plan).items()
+    )
+
+
+def _needle(gas: Gas, gauge: Gauge, typed: Mapping[str, str]) -> dict[str, float | bool]:
+    def bar(name: str) -> float:
+        return _bar(f"{gas}.{gauge}_{name}", typed.get(f"{gauge}_{name}", ""))
+
+    if typed.get(f"{gauge}_at_least_bar", "").strip():
+        return {"at_least_bar": bar("at_least_bar"), "moved": False}
+    return {"before_bar": bar("before_bar"), "after_bar": bar("after_bar")}
 
 
 def _bar(field: str, text: str) -> float:

@@ -10,6 +10,7 @@ from pellak.core.model.sequences import Start
 from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.state import RigFact, RigState
 from pellak.core.run.bench import burns
+from pellak.core.run.holding import latest
 
 EXCHANGES: tuple[Start, ...] = ("after-assembly", "cylinder-change")
 
@@ -42,11 +43,6 @@ def as_rig_stands(log: RunLog, rig: RigState) -> RunLog:
             "purge_ended_s": latest(log.purge_ended_s, rig.purge_ended_s),
         }
     )
-
-
-def latest(*moments: float | None) -> float | None:
-    """Return the latest of some moments, None where there is none."""
-    return max((moment for moment in moments if moment is not None), default=None)
 
 
 def held_by_rig(plan: Plan, log: RunLog, rig: RigState) -> tuple[Plan, list[str]]:

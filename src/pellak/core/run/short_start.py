@@ -9,9 +9,7 @@ from collections.abc import Sequence
 from pellak.core.model.cards import BEFORE_THE_FLAME, BenchCard
 from pellak.core.model.run_log import ShownCard
 
-PROVEN = frozenset(
-    {"stand", "hoses", "closed", "open-acetylene", "open-oxygen", "leak", "reopen", "purge"}
-)
+PROVEN = frozenset({"stand", "closed", "open-acetylene", "open-oxygen", "leak", "reopen", "purge"})
 """Cards of the daily start that prove the rig itself: its own state vouches for them."""
 SET = ("set-acetylene", "set-oxygen")
 TIP = "tip"
@@ -59,7 +57,7 @@ def _left_out(card: BenchCard) -> bool:
 def _says(card: BenchCard) -> str:
     figure = card.figure
     if figure is None:
-        return card.step.limit
+        return card.step.limit or card.step.text
     if figure.text is not None or figure.value is None:
         return figure.text or ""
     return f"{figure.value:.3g} {figure.unit}".strip()

@@ -47,6 +47,7 @@ BY_PURPOSE = {
     "bend": ("radius_mm", "angle_deg"),
     "warm-through": ("target_c",),
 }
+CARRIES = "Does it hold a wheel, brake, suspension, steering, a load, pressure or a lifting part?"
 TARGET_STATED_FIRST = ("warm-through",)
 """Purposes that say no heat of their own."""
 
@@ -126,6 +127,18 @@ def _asked(job: HeatJob, field: str, label: str, question: str) -> Figure:
     return listed_figure("heat_questions.csv", field, label, question, getattr(job, field))
 
 
+def _carried(job: HeatJob) -> list[Caution]:
+    """Return the stop of a screw that carries, until it is agreed that a new one goes in."""
+    if job.purpose != "seized" or job.carries in ("nothing", "replaced"):
+        return []
+    asked = "Say what the seized part holds: a wheel, a brake, a load, pressure?"
+    kept = "It carries, and would be used again: no torch. After heat it is replaced by a new one."
+    return [Caution(
+        level="stop", text=kept if job.carries else asked,
+        reason="Heat takes the strength out of a tempered screw, and nothing shows it.",
+        source="ISO 898-1")]  # fmt: skip
+
+
 def part_station(
     job: HeatJob, metal: Metal | None, family: BodyFamily | None, *, settled: bool
 ) -> Station:
@@ -148,7 +161,10 @@ def part_station(
     if job.purpose in OPENED_BY_HEAT:
         figures.append(_asked(job, "property_class", "Screw's class", "What is stamped on it?"))
     figures += [f for f in question_figures(job, name) if f.id != "fume"]
-    cautions = question_cautions(job.answers, name, "")
+    if job.purpose == "seized":
+        figures.append(_asked(job, "carries", "It holds", CARRIES))
+    cautions = question_cautions(job.answers, name, job.shape)
+    cautions += _carried(job)
     if metal is not None and family is None:
         cautions.insert(0, Caution(
             level="stop", text=f"{metal.name} is not heated through by torch here.",

@@ -21,6 +21,10 @@ from pellak.core.torch.looks import FlameLook, fuel_looks, oxygen_looks
 HOLDS = "Steps in order from place to fire watch, each with its reason."
 USUAL_CONE_MM = 7.0
 """Drawn before the thickness is told; a picture, not a figure."""
+PERMIT_PLACES = {
+    "open-air": "the site", "roof": "the roof or wall", "vehicle": "the vehicle",
+    "confined": "the tank, hold or pit",
+}  # fmt: skip
 SHUT_DOWN_SCHOOLS = [
     School(
         id="acetylene-first",
@@ -89,6 +93,7 @@ def safe_cards(
         {
             "acetylene_limit": f"{short(limit)} bar",
             "least_cylinder": _least_cylinder(facts),
+            "place": PERMIT_PLACES.get(job.place or "", "this place"),
             "direction": f"{{{direction_of(schools.direction, job.thickness_mm or 0.0)}}}",
         },
     )

@@ -193,7 +193,7 @@ def member_station(job: StraightenJob, metal: Metal | None) -> Station:
     ]
     cautions = [SOUND] if job.condition is None else []
     cautions += _not_fitting(job)
-    cautions += question_cautions(job.answers, family, "")
+    cautions += question_cautions(job.answers, family, job.section or "")
     stated = not missing(job)
     return Station(
         id="piece",

@@ -15,6 +15,7 @@ from pellak.core.preheat.case import Restraint
 Mass = Annotated[Number | None, Measure("mass")]
 Lagging = Literal["none"] | Insulation
 HeatedFrom = Literal["one", "all"]
+Carries = Literal["nothing", "replaced", "used-again"]
 TubeCount = Literal["1", "2", "3", "4", "5", "6"]
 
 
@@ -42,6 +43,7 @@ class HeatJob(JobBase):
     inner_mm: Length = Field(default=None, ge=2, le=10_000)
     interference_mm: Length = Field(default=None, ge=0, le=2)
     property_class: PropertyClass | None = None
+    carries: Carries | None = None
     radius_mm: Length = Field(default=None, ge=1, le=5000)
     angle_deg: Angle = Field(default=None, ge=1, le=270)
 
