@@ -404,6 +404,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs/{run_id}/batch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Answer the stops of the piece once for a class: a lot of new, flat, bare stock */
+        post: operations["answer_batch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/watcher": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Name who keeps the fire watch of a run; whoever keeps one lights nothing elsewhere */
+        post: operations["name_watcher"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs/{run_id}/backfires": {
         parameters: {
             query?: never;
@@ -2042,6 +2076,36 @@ export interface components {
             };
         };
         /**
+         * Batch
+         * @description Pieces of one lot, new, flat and bare, that somebody looked at for a whole class.
+         *
+         *     `lot` is its name, `saw` what was looked at, `piece` the mark of the job it was answered for.
+         */
+        Batch: {
+            /** Lot */
+            lot: string;
+            /** Saw */
+            saw: string;
+            /** Who */
+            who: string;
+            /** Given S */
+            given_s: number;
+            /** Piece */
+            piece: string;
+        };
+        /**
+         * BatchAnswered
+         * @description What a lot of new, flat, bare stock is called, and what was looked at.
+         */
+        BatchAnswered: {
+            /** Version */
+            version: number;
+            /** Lot */
+            lot: string;
+            /** Saw */
+            saw: string;
+        };
+        /**
          * Begin
          * @description What was done to the torch since it last burnt.
          */
@@ -2052,7 +2116,7 @@ export interface components {
              * Start
              * @enum {string}
              */
-            start: "daily" | "short" | "after-assembly" | "cylinder-change";
+            start: "daily" | "short" | "class" | "after-assembly" | "cylinder-change";
         };
         /**
          * BenchCard
@@ -2065,7 +2129,7 @@ export interface components {
             /** Looks */
             looks?: components["schemas"]["FlameLook"][];
             /** Belongs To */
-            belongs_to?: ("daily" | "short" | "after-assembly" | "cylinder-change")[];
+            belongs_to?: ("daily" | "short" | "class" | "after-assembly" | "cylinder-change")[];
             /**
              * Was
              * @default
@@ -2324,7 +2388,7 @@ export interface components {
              * Clock
              * @enum {string}
              */
-            clock: "stand" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "spot-wait" | "fire-watch";
+            clock: "stand" | "line-settle" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "spot-wait" | "fire-watch";
         };
         /**
          * ClockMark
@@ -2335,7 +2399,7 @@ export interface components {
              * Clock
              * @enum {string}
              */
-            clock: "stand" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "spot-wait" | "fire-watch";
+            clock: "stand" | "line-settle" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "spot-wait" | "fire-watch";
             /** Seconds */
             seconds?: number | null;
             started: components["schemas"]["Moment"];
@@ -2349,7 +2413,7 @@ export interface components {
              * Clock
              * @enum {string}
              */
-            clock: "stand" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "spot-wait" | "fire-watch";
+            clock: "stand" | "line-settle" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "spot-wait" | "fire-watch";
             /** Seconds */
             seconds: number | null;
             /** Elapsed S */
@@ -3666,7 +3730,7 @@ export interface components {
         };
         /**
          * FireWatchLine
-         * @description A fire watch that runs, or that is over and waits for somebody to look.
+         * @description A fire watch that runs, or that is over and waits for somebody to look; `who` keeps it.
          */
         FireWatchLine: {
             /** Run Id */
@@ -4112,17 +4176,11 @@ export interface components {
         };
         /**
          * GasReadings
-         * @description One side's readings, bar gauge, as the clock started and as it stopped.
+         * @description One side's two needles, bar gauge. Each may also be told flat, as `outlet_before_bar`.
          */
         GasReadings: {
-            /** Contents Before Bar */
-            contents_before_bar: number;
-            /** Contents After Bar */
-            contents_after_bar: number;
-            /** Outlet Before Bar */
-            outlet_before_bar: number;
-            /** Outlet After Bar */
-            outlet_after_bar: number;
+            contents: components["schemas"]["GaugeReading"];
+            outlet: components["schemas"]["GaugeReading"];
         };
         /**
          * GasSum
@@ -4166,6 +4224,20 @@ export interface components {
             jobs_to_reckon: number;
         };
         /**
+         * GaugeReading
+         * @description One needle: either where it stood before and after, or how high at least and not moved.
+         */
+        GaugeReading: {
+            /** Before Bar */
+            before_bar?: number | null;
+            /** After Bar */
+            after_bar?: number | null;
+            /** At Least Bar */
+            at_least_bar?: number | null;
+            /** Moved */
+            moved?: false | null;
+        };
+        /**
          * GrooveDrawing
          * @description Outlines in mm, the root's middle at the origin, y up: edges, then a layer for each pass.
          */
@@ -4178,6 +4250,22 @@ export interface components {
             names: string[];
             /** Text */
             text: string;
+        };
+        /**
+         * HalfDivisions
+         * @description Half a division of each kind of gauge, bar: what moves less is not seen to move.
+         */
+        HalfDivisions: {
+            /**
+             * Contents
+             * @default 1
+             */
+            contents: number;
+            /**
+             * Outlet
+             * @default 0.05
+             */
+            outlet: number;
         };
         /**
          * HandKept
@@ -4440,6 +4528,8 @@ export interface components {
             interference_mm?: number | null;
             /** Property Class */
             property_class?: ("4.6" | "5.6" | "8.8" | "10.9" | "12.9") | null;
+            /** Carries */
+            carries?: ("nothing" | "replaced" | "used-again") | null;
             /** Radius Mm */
             radius_mm?: number | null;
             /** Angle Deg */
@@ -4920,8 +5010,10 @@ export interface components {
          * LeakTestGiven
          * @description Readings of both sides, the time between them, and the hose they stand in.
          *
-         *     `soaped` names the places of the acetylene cylinder that were soaped with its valve open and
-         *     showed no bubble: all four vouch for a contents gauge that shows too little to.
+         *     `half_division_bar` is what a gauge can show; `test_bar` what is set for work, by gas: the
+         *     outlet stands at four fifths of it at least. `soaped` names the places of the acetylene cylinder
+         *     that were soaped with its valve open and showed no bubble: all four
+         *     vouch for a contents gauge that shows too little to.
          */
         LeakTestGiven: {
             acetylene: components["schemas"]["GasReadings"];
@@ -4946,10 +5038,17 @@ export interface components {
              * @default 6.3
              */
             hose_bore_mm: number;
+            half_division_bar?: components["schemas"]["HalfDivisions"];
+            /** Test Bar */
+            test_bar?: {
+                [key: string]: number;
+            };
         };
         /**
          * LeakTestValues
          * @description Whether both sides held, and what moved. The leak is null where the outlet did not fall.
+         *
+         *     The blind leak is what these gauges cannot see in this time; null in tests kept before.
          */
         LeakTestValues: {
             /** Tight */
@@ -4960,6 +5059,8 @@ export interface components {
             acetylene_leak_l_per_h: number | null;
             /** Oxygen Leak L Per H */
             oxygen_leak_l_per_h: number | null;
+            /** Blind Leak L Per H */
+            blind_leak_l_per_h?: number | null;
         };
         /**
          * Learner
@@ -6883,7 +6984,7 @@ export interface components {
              * @default daily
              * @enum {string}
              */
-            start: "daily" | "short" | "after-assembly" | "cylinder-change";
+            start: "daily" | "short" | "class" | "after-assembly" | "cylinder-change";
             /**
              * Hand
              * @default right
@@ -6897,6 +6998,12 @@ export interface components {
             leak_test?: components["schemas"]["LeakTest"] | null;
             /** Lit Before */
             lit_before?: components["schemas"]["ShownCard"][] | null;
+            batch?: components["schemas"]["Batch"] | null;
+            /**
+             * Watcher
+             * @default
+             */
+            watcher: string;
             /** Gas Ended S */
             gas_ended_s?: number | null;
             /** Purge Ended S */
@@ -7897,7 +8004,8 @@ export interface components {
         };
         /**
          * StartClock
-         * @description A clock to start, a typed while `ago`; for the standing cylinder, how long it had `lain`.
+         * @description A clock to start, a typed while `ago`; for the standing cylinder, how long it had `lain`, and
+         *     how long its `supplier` wants it to stand.
          */
         StartClock: {
             /** Version */
@@ -7906,7 +8014,7 @@ export interface components {
              * Clock
              * @enum {string}
              */
-            clock: "stand" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "spot-wait" | "fire-watch";
+            clock: "stand" | "line-settle" | "leak" | "purge-acetylene" | "purge-oxygen" | "preheat" | "settle" | "tack-wait" | "puddle" | "seam" | "spot-wait" | "fire-watch";
             /**
              * Ago
              * @default
@@ -7917,6 +8025,11 @@ export interface components {
              * @default
              */
             lain: string;
+            /**
+             * Supplier
+             * @default
+             */
+            supplier: string;
             /**
              * Longer
              * @default false
@@ -8004,7 +8117,7 @@ export interface components {
             /** When */
             when?: string[];
             /** Starts */
-            starts?: ("daily" | "short" | "after-assembly" | "cylinder-change")[];
+            starts?: ("daily" | "short" | "class" | "after-assembly" | "cylinder-change")[];
             /**
              * Short
              * @default false
@@ -8880,6 +8993,16 @@ export interface components {
             touch_high_h?: number | null;
             soak?: components["schemas"]["SoakGiven"] | null;
             cool?: components["schemas"]["CoolGiven"] | null;
+        };
+        /**
+         * WatcherNamed
+         * @description Who keeps the fire watch from now on.
+         */
+        WatcherNamed: {
+            /** Version */
+            version: number;
+            /** Who */
+            who: string;
         };
         /**
          * WearGiven
@@ -12202,6 +12325,258 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["StopAnswered"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunNow"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Timeout */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    answer_batch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Id of the run. */
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchAnswered"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunNow"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Timeout */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    name_watcher: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Id of the run. */
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WatcherNamed"];
             };
         };
         responses: {

@@ -3,6 +3,8 @@ interface BigChoiceProps<T extends string> {
   choices: ReadonlyArray<{ id: T; label: string; why?: string }>;
   chosen: T | "";
   onChoose: (id: T) => void;
+  /** The card asks the same above it: the label is for those who hear the page. */
+  asked?: boolean;
 }
 
 /** Choices as targets for gloves, of which one holds. */
@@ -11,10 +13,11 @@ export function BigChoice<T extends string>({
   choices,
   chosen,
   onChoose,
+  asked = false,
 }: BigChoiceProps<T>) {
   return (
     <div role="group" aria-label={label}>
-      <p className="mb-2 text-xl text-mute">{label}</p>
+      {!asked && <p className="mb-2 text-xl text-mute">{label}</p>}
       <div className="flex flex-wrap gap-3">
         {choices.map((choice) => (
           <button

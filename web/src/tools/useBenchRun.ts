@@ -88,6 +88,10 @@ export function useBenchRun(run: Run) {
         }),
       ),
     );
+  const answerBatch = (lot: string, saw: string) =>
+    enqueue((version) =>
+      answer(client.POST("/api/runs/{run_id}/batch", { params, body: { version, lot, saw } })),
+    );
   const pop = (what: "backfire" | "flash-back") =>
     enqueue((version) =>
       answer(client.POST("/api/runs/{run_id}/backfires", { params, body: { version, what } })),
@@ -105,7 +109,7 @@ export function useBenchRun(run: Run) {
     enqueue((version) =>
       answer(client.POST("/api/runs/{run_id}/tried", { params, body: { version, cause, helped } })),
     );
-  const startClock = (clock: ClockId, ago = "", lain = "", longer = false) => {
+  const startClock = (clock: ClockId, ago = "", lain = "", longer = false, supplier = "") => {
     const pressed = performance.now();
     return enqueue((version) => {
       // Pressed while the server was away, or the queue was long: the clock began then, not now.
@@ -113,7 +117,7 @@ export function useBenchRun(run: Run) {
       return answer(
         client.POST("/api/runs/{run_id}/clocks", {
           params,
-          body: { version, clock, ago: late, lain, longer },
+          body: { version, clock, ago: late, lain, longer, supplier },
         }),
       );
     });
@@ -170,7 +174,7 @@ export function useBenchRun(run: Run) {
     setElsewhere(false);
   };
   return {
-    away, refused, elsewhere, clearRefusal, write, stand, begin, confirm, pop, mend, tried, startClock, takeFlameBack, clearClock, testLeaks, tell, finish, hear,
+    away, refused, elsewhere, clearRefusal, write, stand, begin, confirm, answerBatch, pop, mend, tried, startClock, takeFlameBack, clearClock, testLeaks, tell, finish, hear,
   }; // prettier-ignore
 }
 

@@ -167,7 +167,7 @@ def _ready(log: RunLog, kind: str, now: Moment, reason: str) -> None:
     if kind == "leak" and not leak_holds(log, now):
         if log.leak_test is not None and not log.leak_test.values.tight:
             raise Refused("step", "leak", "a test in which no gauge moves; this one found a leak")
-        raise Refused("step", "leak", "the eight readings of a test, typed and judged")
+        raise Refused("step", "leak", "the four needles of a test, looked at and judged")
     if kind == "purge" and len(reason) < SHORTEST_REASON and (undone := unpurged(log, now)):
         undone = undone.removeprefix("Purge cut short: ").removesuffix(".")
         words = f"both clocks run out, or why not in ten signs or more: {undone}"

@@ -19,6 +19,7 @@ const BEFORE_WORK: ReadonlyArray<BenchCard["step"]["phase"]> = [
 const SHORT: Record<Start, string> = {
   daily: "Daily",
   short: "Short",
+  class: "Class",
   "after-assembly": "New hoses",
   "cylinder-change": "New cylinder",
 };
@@ -43,7 +44,10 @@ export function SafeStartList({ plan }: { plan: Plan }) {
           <h3 className="text-sm font-semibold text-mute">{PHASES[phase]}</h3>
           <ul>
             {cards
-              .filter(({ step }) => step.phase === phase && step.kind !== "begin")
+              .filter(
+                ({ step }) =>
+                  step.phase === phase && step.kind !== "begin" && step.kind !== "since",
+              )
               .map(({ step }) => (
                 <li key={step.id} className="border-t border-line">
                   <details>

@@ -4,11 +4,10 @@ import { useId, useState } from "react";
 import { latestRunsQuery } from "../../api/book_queries";
 import { BigChoice } from "../../tools/BigChoice";
 import type { ToolProps } from "../../tools/tool";
-import { STARTS } from "./phases";
 
 const MOST_NAMES = 6;
 
-/** Who holds the torch, in which hand, and what was done to it. */
+/** Who holds the torch, and in which hand. */
 export function BeginTool({ run, bench }: ToolProps) {
   const id = useId();
   const { data: earlier } = useQuery(latestRunsQuery);
@@ -19,25 +18,25 @@ export function BeginTool({ run, bench }: ToolProps) {
   return (
     <div className="space-y-5">
       <BigChoice
+        asked
         label="Who holds the torch"
         choices={known.slice(0, MOST_NAMES).map((one) => ({ id: one, label: one }))}
         chosen={who}
         onChoose={(one) => void bench.write({ who: one })}
       />
       <form
-        className="flex flex-wrap gap-3"
+        className="flex flex-wrap items-center gap-3"
         onSubmit={(event) => {
           event.preventDefault();
           keep();
         }}
       >
-        <label htmlFor={id} className="sr-only">
-          Another name
+        <label htmlFor={id} className="self-center text-xl">
+          {known.length > 0 ? "Another name" : "Your name"}
         </label>
         <input
           id={id}
           className="field min-h-[72px] max-w-72 text-xl"
-          placeholder="Another name"
           maxLength={60}
           value={name}
           onChange={(event) => setName(event.target.value)}
@@ -52,12 +51,6 @@ export function BeginTool({ run, bench }: ToolProps) {
         ]}
         chosen={run.log.hand ?? "right"}
         onChoose={(hand) => void bench.write({ hand })}
-      />
-      <BigChoice
-        label="What was done to it since it last burnt"
-        choices={STARTS}
-        chosen={run.log.start ?? "daily"}
-        onChoose={(start) => void bench.begin(start)}
       />
     </div>
   );

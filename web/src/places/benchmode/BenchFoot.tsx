@@ -11,6 +11,8 @@ interface BenchFootProps {
   card: BenchCard | undefined;
   forward: string;
   asks: boolean;
+  /** The card's own tool takes the answer. */
+  own: boolean;
   onBack: () => void;
   onForward: () => void;
   onSay: (answer: "yes" | "no") => void;
@@ -29,6 +31,7 @@ export function BenchFoot({
   card,
   forward,
   asks,
+  own,
   onBack,
   onForward,
   onSay,
@@ -48,7 +51,7 @@ export function BenchFoot({
         >
           Back
         </button>
-        {card && asks && (
+        {card && asks && !own && (
           // Made anew on each card: the focus of one answer never rests on the next one's Yes.
           <button
             key={card.step.id}
@@ -58,7 +61,7 @@ export function BenchFoot({
             Yes, go on
           </button>
         )}
-        {card && !asks && (
+        {card && (!asks || own) && (
           <button
             className="min-h-24 rounded-lg bg-ink text-3xl font-semibold text-panel"
             onClick={onForward}
@@ -66,7 +69,7 @@ export function BenchFoot({
             {forward}
           </button>
         )}
-        {asks && (
+        {asks && card?.step.kind !== "since" && (
           <div className="col-span-2 grid grid-cols-[2fr_1fr] gap-3">
             <button
               className="min-h-[72px] rounded-lg border-2 border-stop text-xl font-semibold text-stop"

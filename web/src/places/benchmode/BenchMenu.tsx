@@ -5,9 +5,12 @@ import { answer, client, type Run } from "../../api/client";
 import { Dialog } from "../../parts/Dialog";
 import { FaultLines } from "../../parts/FaultLines";
 import { BigChoice } from "../../tools/BigChoice";
+import { BatchForm } from "./BatchForm";
 import { STARTS } from "./phases";
-import type { Hand, Start } from "../../tools/useBenchRun";
+import type { Bench, Hand, Start } from "../../tools/useBenchRun";
 import type { Comfort } from "./useComfort";
+
+const EXCHANGES: readonly Start[] = ["after-assembly", "cylinder-change"];
 
 interface BenchMenuProps {
   open: boolean;
@@ -16,10 +19,12 @@ interface BenchMenuProps {
   comfort: Comfort;
   onHand: (hand: Hand) => void;
   onBegin: (start: Start) => void;
+  bench: Bench;
 }
 
 /** What suits this tablet and this welder, and what to do when a cylinder runs out half-way. */
-export function BenchMenu({ open, onClose, run, comfort, onHand, onBegin }: BenchMenuProps) {
+export function BenchMenu(props: BenchMenuProps) {
+  const { open, onClose, run, comfort, onHand, onBegin, bench } = props;
   const navigate = useNavigate();
   const watching = useMutation({
     mutationFn: () =>
@@ -64,10 +69,11 @@ export function BenchMenu({ open, onClose, run, comfort, onHand, onBegin }: Benc
         />
         <BigChoice
           label="Changed since? With the flame out, the cards go back to where testing starts"
-          choices={STARTS.filter((start) => start.id !== "daily" && start.id !== "short")}
+          choices={STARTS.filter((start) => EXCHANGES.includes(start.id))}
           chosen=""
           onChoose={onBegin}
         />
+        <BatchForm run={run} bench={bench} />
         {run.plan.facts?.watch && (
           <button
             className="min-h-[72px] w-full rounded-lg border-2 border-line bg-panel text-lg"

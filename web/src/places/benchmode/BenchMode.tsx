@@ -27,7 +27,7 @@ import { useComfort } from "./useComfort";
 import { useHearing } from "./useHearing";
 import { useSignal } from "./useSignal";
 
-const BENCH_FAULTS = ["step", "who", "start", "clock", "done", "readings"];
+const BENCH_FAULTS = ["step", "who", "clock", "done", "readings"];
 
 export default function BenchMode() {
   const { runId = "" } = useParams();
@@ -154,6 +154,7 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
         card={card}
         forward={looks ? "Looked: all cold" : here + 1 === walk.count ? "Look and log" : "Next"}
         asks={asks && !looks}
+        own={walk.own}
         onBack={back}
         onForward={walk.forward}
         onSay={walk.say}
@@ -163,6 +164,7 @@ function BenchOf({ run, onSlept }: { run: Run; onSlept: () => void }) {
         onClose={() => setOpen("")}
         run={run}
         comfort={comfort}
+        bench={bench}
         onHand={(hand) => void bench.write({ hand })}
         onBegin={(start) => {
           setOpen("");

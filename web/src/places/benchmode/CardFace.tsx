@@ -39,13 +39,23 @@ function CardFigure({ figure, short }: { figure: Figure; short: boolean }) {
   );
 }
 
+const FOLDED: ReadonlyArray<BenchCard["step"]["phase"]> = [
+  "people",
+  "piece",
+  "place",
+  "equipment",
+  "gas",
+];
+
 /** What else a card has to say, under whatever is to be done on it. */
 export function CardMore({ card, learning }: { card: BenchCard; learning: boolean }) {
   const units = useUnits();
   const { step } = card;
+  // Before the flame there is a hand free to ask why; at the work nothing is folded away.
+  const folded = FOLDED.includes(step.phase);
   return (
     <>
-      {step.detail && (
+      {step.detail && !folded && (
         <p className="text-[clamp(1.15rem,2.4vw,1.6rem)]">{units.prose(step.detail)}</p>
       )}
       {learning && step.hint && (
@@ -61,8 +71,9 @@ export function CardMore({ card, learning }: { card: BenchCard; learning: boolea
       )}
       <details className="text-[clamp(1.05rem,2vw,1.35rem)]">
         <summary className="inline-flex min-h-[72px] cursor-pointer items-center font-semibold text-cone underline">
-          Why
+          {folded && step.detail ? "Why, and more" : "Why"}
         </summary>
+        {folded && step.detail && <p className="mb-2">{units.prose(step.detail)}</p>}
         <p>{units.prose(step.reason)}</p>
         <p className="text-mute">{step.source}</p>
       </details>

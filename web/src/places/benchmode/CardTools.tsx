@@ -5,7 +5,9 @@ import { BeginTool } from "./BeginTool";
 import { CountDown } from "../../tools/CountDown";
 import { LeakTool } from "./LeakTool";
 import { NextUp } from "./NextUp";
+import { PermitTool } from "./PermitTool";
 import { PurgeTool } from "./PurgeTool";
+import { SinceTool } from "./SinceTool";
 import { StandTool } from "./StandTool";
 import { Watch } from "../../tools/Watch";
 
@@ -14,6 +16,10 @@ export function CardTools({ card, ...tool }: ToolProps & { card: BenchCard }) {
   switch (card.step.kind) {
     case "begin":
       return <BeginTool {...tool} />;
+    case "since":
+      return <SinceTool {...tool} />;
+    case "permit":
+      return <PermitTool {...tool} />;
     case "stand":
       return <StandTool {...tool} />;
     case "leak":

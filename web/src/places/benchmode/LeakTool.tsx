@@ -1,204 +1,129 @@
-import { useId, useState } from "react";
+import { useState } from "react";
 
 import { faultOf, type SoapPlace } from "../../api/client";
 import { useUnits } from "../../shell/settings";
 import type { ToolProps } from "../../tools/tool";
 import { CountDown } from "../../tools/CountDown";
-import type { Readings } from "../../tools/useBenchRun";
+import { LeakNeedle } from "./LeakNeedle";
+import { LeakSoap } from "./LeakSoap";
+import { LeakVerdict } from "./LeakVerdict";
+import {
+  answered,
+  GASES,
+  GAUGES,
+  keepNeedles,
+  keptNeedles,
+  keyOf,
+  leastOf,
+  readingsOf,
+  stood,
+  withoutEnds,
+} from "./needles";
+import type { Needle, Needles } from "./needles";
 
-const GASES = ["acetylene", "oxygen"] as const;
-const GAUGES = ["contents", "outlet"] as const;
-const SOAP_PLACES: readonly (readonly [SoapPlace, string])[] = [
-  ["cylinder-nut", "Cylinder nut"],
-  ["gauge-stem", "Gauge stem"],
-  ["regulator-body", "Regulator body"],
-  ["valve-spindle", "Valve spindle"],
-];
-const FRESH_MS = 20 * 60_000;
-const blank = (): Readings => ({ acetylene: {}, oxygen: {} });
-
-/** What was typed a moment ago outlives a reload; an older test's readings never stand again. */
-function standing(kept: string): Readings {
-  const stored = JSON.parse(localStorage.getItem(kept) ?? "null") as {
-    at: number;
-    readings: Readings;
-  } | null;
-  return stored?.at && Date.now() - stored.at < FRESH_MS ? stored.readings : blank();
-}
-
-/** Four gauges read as the clock starts and as it stops; the server judges what moved. */
+/** Four needles seen as the clock starts and as it stops; typed is only what moved. */
 export function LeakTool(tool: ToolProps) {
   const { run, bench } = tool;
   const units = useUnits();
   const kept = `pellak.leak.${run.line.id}`;
-  const [readings, setReadings] = useState<Readings>(() => standing(kept));
+  const [needles, setNeedles] = useState<Needles>(() => keptNeedles(kept));
   const [soaped, setSoaped] = useState<readonly SoapPlace[]>([]);
   const clock = run.bench.clocks.find((one) => one.clock === "leak");
+  const settled = run.bench.clocks.some((one) => one.clock === "line-settle") || clock;
   const test = run.bench.leak_test_stands ? run.log.leak_test : null;
-  const type = (gas: (typeof GASES)[number], key: string, text: string) => {
-    const next = { ...readings, [gas]: { ...readings[gas], [key]: text } };
-    setReadings(next);
-    localStorage.setItem(kept, JSON.stringify({ at: Date.now(), readings: next }));
+  const keep = (next: Needles) => {
+    setNeedles(next);
+    keepNeedles(kept, next);
   };
-  const unit = units.symbol("bar");
-  const judge = () => {
-    // A bare number is in the unit the page shows.
-    const stored = blank();
-    for (const gas of GASES)
-      for (const [key, text] of Object.entries(readings[gas]))
-        stored[gas][key] = units.whole(text, "bar");
-    void bench.testLeaks(stored, soaped).then((judged) => judged && localStorage.removeItem(kept));
-  };
-  const column = (when: "before" | "after") => (
-    <ReadingFields {...{ when, readings, unit }} error={bench.refused} onType={type} />
+  const tell = (key: string, told: Partial<Needle>) =>
+    keep({ ...needles, [key]: { ...needles[key], ...told } });
+  const every = GASES.flatMap((gas) =>
+    GAUGES.map((gauge) => ({ gas, gauge, key: keyOf(gas, gauge) })),
   );
+  const ready = every.every(({ key }) => stood(needles[key]));
+  const whole = every.every(({ key }) => answered(needles[key]));
+  const again = (longer: boolean) => {
+    if (longer) {
+      // The valves are shut still: how the needles stood goes on from there.
+      keep(withoutEnds(needles));
+      void bench.startClock("leak", "", "", true);
+      return;
+    }
+    keep({});
+    void bench.clearClock("line-settle").then(() => bench.clearClock("leak"));
+  };
   return (
     <div className="space-y-4">
-      <CountDown
-        {...tool}
-        clock="leak"
-        starts="Valves closed: start"
-        over="Read the gauges again"
-      />
-      <section aria-label="The four gauges" className="text-xl">
-        <p className="mb-2">All eight readings, typed by whoever reads the gauges.</p>
-        <div className="grid gap-4 md:grid-cols-2">
-          {column("before")}
-          {column("after")}
-        </div>
-        <Soap
-          wanted={faultOf(bench.refused, "acetylene.contents_before_bar") !== null}
-          soaped={soaped}
-          onSoaped={setSoaped}
+      {!settled && (
+        <CountDown
+          {...tool}
+          clock="line-settle"
+          starts="Under pressure, torch shut: let it settle"
+          over=""
         />
+      )}
+      {settled && !clock && !ready && (
+        <CountDown
+          {...tool}
+          clock="line-settle"
+          starts=""
+          over="Settled: shut both cylinders, screws half a turn back"
+          shy
+        />
+      )}
+      {(clock || ready) && (
+        <CountDown
+          {...tool}
+          clock="leak"
+          starts="Valves closed: start"
+          over="Look at the four needles again"
+        />
+      )}
+      <section aria-label="The four needles" className="text-xl">
+        <p className="mb-2 text-mute">
+          {!clock
+            ? "How high does each stand? Then the clock."
+            : clock.over
+              ? "Did each stay where it was?"
+              : "As they stood when the clock started"}
+        </p>
+        <div className="grid gap-3 md:grid-cols-2">
+          {every.map(({ gas, gauge, key }) => (
+            <LeakNeedle
+              key={key}
+              name={`${gas === "acetylene" ? "Acetylene" : "Oxygen"} ${gauge}`}
+              least={units.measure(leastOf(run.bench.cards, gas, gauge), "bar", 2)}
+              unit={units.symbol("bar")}
+              needle={needles[key] ?? {}}
+              locked={clock !== undefined}
+              over={clock?.over ?? false}
+              fault={
+                faultOf(bench.refused, `${gas}.${gauge}_before_bar`) ??
+                faultOf(bench.refused, `${gas}.${gauge}_after_bar`) ??
+                faultOf(bench.refused, `${gas}.${gauge}_at_least_bar`)
+              }
+              onTell={(told) => tell(key, told)}
+            />
+          ))}
+        </div>
+        {needles[keyOf("acetylene", "contents")]?.start === "less" && (
+          <LeakSoap soaped={soaped} onSoaped={setSoaped} />
+        )}
         <button
-          className="mt-3 min-h-[72px] rounded-lg border-2 border-ink bg-panel px-6 font-semibold disabled:border-line disabled:text-mute"
-          disabled={!clock}
-          onClick={judge}
+          className="mt-3 min-h-[72px] w-full rounded-lg border-2 border-ink bg-panel px-6 font-semibold disabled:border-line disabled:text-mute"
+          disabled={!clock?.over || !whole}
+          onClick={() => {
+            const bar = (typed: string) => units.whole(typed, "bar");
+            const readings = readingsOf(needles, run.bench.cards, bar);
+            void bench
+              .testLeaks(readings, soaped)
+              .then((judged) => judged && localStorage.removeItem(kept));
+          }}
         >
           Judge what moved
         </button>
       </section>
-      {test && (
-        <div
-          role="status"
-          className={`border-l-4 px-4 py-3 text-xl ${test.values.tight ? "border-good bg-panel" : "border-stop bg-stop-soft"}`}
-        >
-          {test.values.tight ? (
-            <>
-              <strong>No movement seen: both sides hold.</strong>
-              <button
-                className="link mt-1 block min-h-[72px]"
-                onClick={() => {
-                  setReadings(blank());
-                  void bench.startClock("leak", "", "", true);
-                }}
-              >
-                In doubt? Test again over 15 minutes
-              </button>
-            </>
-          ) : (
-            <>
-              <strong className="text-stop">It leaks. Do not light.</strong>
-              <ul className="mt-1 space-y-1">
-                {test.values.findings.map((one) => (
-                  <li key={one.gas + one.gauge}>
-                    {one.gas === "acetylene" ? "Acetylene" : "Oxygen"} {one.gauge}{" "}
-                    {one.moved_bar < 0 ? "fell" : "rose"}{" "}
-                    {units.measure(Math.abs(one.moved_bar), "bar", 2)}: {one.where}. {one.do}
-                  </li>
-                ))}
-              </ul>
-              <button
-                className="mt-2 min-h-[72px] rounded-lg border-2 border-ink bg-panel px-6 font-semibold"
-                onClick={() => {
-                  setReadings(blank());
-                  void bench.startClock("leak");
-                }}
-              >
-                Mended: test again from the start
-              </button>
-            </>
-          )}
-        </div>
-      )}
+      {test && <LeakVerdict test={test} onAgain={again} />}
     </div>
-  );
-}
-
-interface SoapProps {
-  wanted: boolean;
-  soaped: readonly SoapPlace[];
-  onSoaped: (places: readonly SoapPlace[]) => void;
-}
-
-/** The way of a cylinder whose gauge shows too little to fall: soap, with its valve open. */
-function Soap({ wanted, soaped, onSoaped }: SoapProps) {
-  return (
-    <details className="panel mt-4 p-3" open={wanted || soaped.length > 0}>
-      <summary className="min-h-11 text-lg">Acetylene nearly empty? Soap vouches instead</summary>
-      <p className="mt-2 text-base">
-        Valve open, soapy water on each. Tick what showed no bubble; the outlet is read as always.
-      </p>
-      {SOAP_PLACES.map(([place, name]) => (
-        <label key={place} className="flex min-h-[60px] items-center gap-3 text-xl">
-          <input
-            type="checkbox"
-            className="size-8"
-            checked={soaped.includes(place)}
-            onChange={(event) =>
-              onSoaped(
-                event.target.checked ? [...soaped, place] : soaped.filter((one) => one !== place),
-              )
-            }
-          />
-          {name}
-        </label>
-      ))}
-    </details>
-  );
-}
-
-interface ReadingFieldsProps {
-  when: "before" | "after";
-  readings: Readings;
-  unit: string;
-  error: unknown;
-  onType: (gas: (typeof GASES)[number], key: string, text: string) => void;
-}
-
-function ReadingFields({ when, readings, unit, error, onType }: ReadingFieldsProps) {
-  const id = useId();
-  return (
-    <fieldset className="panel p-3">
-      <legend className="px-1 font-semibold">
-        {when === "before" ? "As it starts" : "As it stops"}, {unit}
-      </legend>
-      <div className="grid grid-cols-2 gap-3">
-        {GASES.map((gas) =>
-          GAUGES.map((gauge) => {
-            const key = `${gauge}_${when}_bar`;
-            const wrong = faultOf(error, `${gas}.${key}`);
-            return (
-              <div key={gas + gauge}>
-                <label htmlFor={`${id}-${gas}-${gauge}`} className="text-base">
-                  {gas === "acetylene" ? "Acetylene" : "Oxygen"} {gauge}
-                </label>
-                <input
-                  id={`${id}-${gas}-${gauge}`}
-                  inputMode="decimal"
-                  data-gauge={gauge}
-                  className={`field min-h-[72px] text-2xl ${wrong ? "border-stop" : ""}`}
-                  aria-invalid={wrong !== null}
-                  value={readings[gas][key] ?? ""}
-                  onChange={(event) => onType(gas, key, event.target.value)}
-                />
-                {wrong && <p className="text-base text-stop">{wrong}</p>}
-              </div>
-            );
-          }),
-        )}
-      </div>
-    </fieldset>
   );
 }

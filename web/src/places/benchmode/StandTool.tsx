@@ -14,6 +14,7 @@ export function StandTool(tool: ToolProps) {
   const [lay, setLay] = useState(false);
   const [lain, setLain] = useState("");
   const [ago, setAgo] = useState("");
+  const [supplier, setSupplier] = useState("");
   const running = run.bench.clocks.some((one) => one.clock === "stand");
   if (running)
     return (
@@ -38,10 +39,10 @@ export function StandTool(tool: ToolProps) {
     );
   return (
     <form
-      className="grid gap-3 text-xl sm:grid-cols-[1fr_1fr_auto] sm:items-start"
+      className="grid gap-3 text-xl sm:grid-cols-3 sm:items-start"
       onSubmit={(event) => {
         event.preventDefault();
-        void bench.startClock("stand", ago.trim() || "0 s", lain);
+        void bench.startClock("stand", ago.trim() || "0 s", lain, false, supplier);
       }}
     >
       <HoursField
@@ -58,7 +59,14 @@ export function StandTool(tool: ToolProps) {
         hint="hours, or such as 20 min; empty, just now"
         fault={faultOf(bench.refused, "ago")}
       />
-      <button className="min-h-[72px] rounded-lg border-2 border-ink bg-panel px-5 font-semibold sm:mt-7">
+      <HoursField
+        label="Its supplier wants it to stand"
+        text={supplier}
+        onType={setSupplier}
+        hint="hours; empty, as long as it lay, a day at most"
+        fault={faultOf(bench.refused, "supplier")}
+      />
+      <button className="min-h-[72px] rounded-lg border-2 border-ink bg-panel px-5 font-semibold sm:col-span-3">
         Start its clock
       </button>
     </form>

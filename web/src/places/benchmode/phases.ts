@@ -24,6 +24,11 @@ export const STARTS = [
     why: "same rig, nothing exchanged, cylinders open since: piece, place, gauges, light",
   },
   {
+    id: "class",
+    label: "A class: the next hand",
+    why: "rig proved today by whoever teaches, nothing changed since: eyes, clothes, gauges, light",
+  },
+  {
     id: "after-assembly",
     label: "New hose, regulator or torch",
     why: "put together step by step, five-minute leak test",

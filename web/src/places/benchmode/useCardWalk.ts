@@ -7,6 +7,12 @@ export const LOOK = "look";
 /** Stops that wait for a clock or a test: the server says whether they may be answered. */
 const JUDGED: ReadonlyArray<BenchCard["step"]["kind"]> = ["stand", "leak", "purge", "fire-watch"];
 
+/** Stops answered by their own tool, and what it waits for. */
+const OWN: Partial<Record<BenchCard["step"]["kind"], string>> = {
+  since: "Say what was done to the rig since it last burnt.",
+  permit: "Type the permit’s number and who issued it.",
+};
+
 /** From card to card: where one stands, what a card still wants, and what is asked before going. */
 export function useCardWalk(run: Run, bench: Bench) {
   const [at, setAt] = useState(run.bench.at);
@@ -22,6 +28,7 @@ export function useCardWalk(run: Run, bench: Bench) {
   const watch = run.bench.clocks.find((clock) => clock.clock === "fire-watch");
   const looks = card?.step.kind === "fire-watch" && watch?.over && !run.bench.fire_watch_looked;
   const asks = (card?.step.gate === "stop" && !answered(card.step.id)) || looks === true;
+  const own = card !== undefined && card.step.kind in OWN;
   const left = run.bench.at === card?.step.id ? run.bench.left : "";
 
   const go = async (step: string | undefined) => {
@@ -43,7 +50,9 @@ export function useCardWalk(run: Run, bench: Bench) {
       return;
     }
     if (asks && !looks) {
-      setWants("Answer this card itself: press Yes or No, or the key Y or N.");
+      setWants(
+        OWN[card.step.kind] ?? "Answer this card itself: press Yes or No, or the key Y or N.",
+      );
       return;
     }
     if (left && asked !== card.step.id) {
@@ -56,6 +65,11 @@ export function useCardWalk(run: Run, bench: Bench) {
   };
   const say = async (answer: "yes" | "no") => {
     if (card === undefined || !asks || looks) return;
+    if (own && answer === "yes") {
+      setWants(OWN[card.step.kind] ?? "");
+      return;
+    }
+    if (card.step.kind === "since") return;
     setWants("");
     const done = bench.confirm(card.step.id, answer);
     if (answer === "no" || (JUDGED.includes(card.step.kind) && (await done) === null)) return;
@@ -69,6 +83,8 @@ export function useCardWalk(run: Run, bench: Bench) {
     /** The fire watch is over and everything has been looked at once more. */
     looks: looks === true,
     asks,
+    /** Its answer is more than a yes: the card's own tool takes it. */
+    own,
     /** What the card leaves undone, once going on was asked for. */
     leaves: left && asked === card?.step.id ? left : "",
     wants,

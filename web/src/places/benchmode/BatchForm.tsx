@@ -1,0 +1,61 @@
+import { useId, useState } from "react";
+
+import type { Run } from "../../api/client";
+import type { Bench } from "../../tools/useBenchRun";
+
+interface BatchFormProps {
+  run: Run;
+  bench: Bench;
+}
+
+/** A class: the stops of the piece answered once for a lot of new, flat, bare stock. */
+export function BatchForm({ run, bench }: BatchFormProps) {
+  const id = useId();
+  const [lot, setLot] = useState("");
+  const [saw, setSaw] = useState("");
+  const fault = bench.refused?.problem.errors?.[0];
+  const batch = run.log.batch;
+  if (batch)
+    return (
+      <p className="text-lg">
+        Lot {batch.lot}, answered for by {batch.who}: {batch.saw}
+      </p>
+    );
+  return (
+    <details className="rounded-lg border-2 border-line bg-panel px-4 py-2">
+      <summary className="min-h-11 cursor-pointer py-2 text-lg">
+        A class: answer once for a lot of new, flat, bare stock
+      </summary>
+      <form
+        className="grid gap-3 py-2 text-lg"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void bench.answerBatch(lot, saw);
+        }}
+      >
+        <label htmlFor={`${id}-lot`}>The lot, as it is chalked on the stack</label>
+        <input
+          id={`${id}-lot`}
+          className="field min-h-[60px]"
+          value={lot}
+          maxLength={60}
+          onChange={(event) => setLot(event.target.value)}
+        />
+        <label htmlFor={`${id}-saw`}>What you looked at</label>
+        <input
+          id={`${id}-saw`}
+          className="field min-h-[60px]"
+          value={saw}
+          maxLength={200}
+          onChange={(event) => setSaw(event.target.value)}
+        />
+        {fault && (
+          <p role="alert" className="text-stop">
+            {fault.accepted}
+          </p>
+        )}
+        <button className="button min-h-[60px]">Every piece of it is new, flat and bare</button>
+      </form>
+    </details>
+  );
+}
