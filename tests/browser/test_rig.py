@@ -48,6 +48,10 @@ def test_a_flash_back_bars_the_bench_until_somebody_says_what_was_examined(
     done.click()
     expect(rig.get_by_role("alert")).to_contain_text("The name of whoever looked")
     rig.get_by_label("Who looked at it").fill("Oona")
+    done.click()
+    expect(rig.get_by_role("alert")).to_contain_text("torch and tip, acetylene hose")
+    for part in rig.get_by_role("checkbox").all():
+        part.check()
     rig.get_by_label(re.compile("^Found and done")).fill("fine")
     done.click()
     expect(rig.get_by_role("alert")).to_contain_text("ten signs or more")

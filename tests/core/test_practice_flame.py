@@ -178,6 +178,25 @@ def test_acetylene_over_the_limit_stops_it_for_good(region, over):
     assert not just_under.stopped
 
 
+@pytest.mark.parametrize(("happened", "ends"), [({"pops": 1}, False), ({"pops": 2}, True),
+                                                ({"flashed": True}, True)])  # fmt: skip
+def test_a_spark_after_a_flash_back_or_two_pops_ends_the_exercise(happened, ends):
+    out = replace(opened(FlameState(TORCH), 2, Hands(Set(0.6, 0.0, 0.3, 0.3))), **happened)
+    after = opened(out, 0.2, Hands(Set(0.6, 0.0, 0.3, 0.3), spark=True))
+    assert after.relit == ends
+    assert after.lit != ends
+    worth = score(Setting(flame_targets()["neutral"]), after)
+    assert worth.drill == ends
+    assert not ends or "oxygen, acetylene, cylinders first" in worth.parts[0].why
+
+
+def test_a_torch_shut_down_after_pops_may_be_lit_but_none_that_flashed_back():
+    shut = Hands(Set(0.0, 0.0, 0.0, 0.0))
+    assert opened(replace(FlameState(TORCH), pops=2), 1, shut).pops == 0
+    burnt = opened(replace(FlameState(TORCH), flashed=True), 1, shut)
+    assert opened(burnt, 3, Hands(Set(0.6, 0.0, 0.3, 0.3), spark=True)).relit
+
+
 def test_a_foul_tip_leans_closes_and_is_cleaned_cold():
     foul = opened(lit(dirt=0.8), 2, NEUTRAL)
     assert foul.split

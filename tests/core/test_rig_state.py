@@ -10,6 +10,7 @@ from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.items import read_item
 from pellak.core.rig.state import (
     ENDS_TESTS,
+    LINE_PARTS,
     SOON_AFTER_S,
     RigEvent,
     reported,
@@ -21,11 +22,12 @@ LINE = ["torch:a", "hose:b", "cylinder:c x1"]
 OTHER = ["torch:z", "hose:y", "cylinder:x x1"]
 
 
-def told(what, at_s, *, parts=LINE, run="r1", who="Brit", finding=""):
+def told(what, at_s, *, parts=LINE, run="r1", who="Brit", finding="", looked_at=LINE_PARTS):
     mark = f"{what}-{at_s}-{run}-{who}"[:40]
     return RigEvent(
-        id=mark, what=what, at_s=at_s, who=who, run_id=run, parts=parts, finding=finding
-    )
+        id=mark, what=what, at_s=at_s, who=who, run_id=run, parts=parts, finding=finding,
+        looked_at=list(looked_at) if what == "examined" else [],
+    )  # fmt: skip
 
 
 whats = st.sampled_from(
@@ -142,6 +144,13 @@ def test_a_flame_is_told_to_every_other_run_of_that_torch_until_it_is_out():
     [
         (told("examined", 9.0, who=" ", finding="arrestors changed"), "who"),
         (told("examined", 9.0, finding="fine"), "finding"),
+        *(
+            (
+                told("examined", 9.0, finding="all replaced", looked_at=LINE_PARTS.keys() - {one}),
+                "looked_at",
+            )
+            for one in LINE_PARTS
+        ),
         (told("cause-mended", 9.0, finding="tip was loose"), "what"),
         (told("out", 9.0, run="r7"), "run_id"),
         (told("tested", 9.0), "what"),

@@ -3,6 +3,7 @@
 import pytest
 
 from pellak.core.answer.errors import Refused
+from pellak.core.rig.state import LINE_PARTS
 from pellak.shop.rack import RackBook
 from pellak.shop.rig_desk import RigDesk
 from tests.core.test_bench import all_answered
@@ -84,9 +85,9 @@ def test_a_flash_back_locks_every_run_even_where_the_rack_names_nothing(place, r
     place.restart()
     assert "flash-back" in place.book.look(fresh.line.id).bench.barred
     with pytest.raises(Refused) as refused:
-        rig(place).report("examined", "Oona", "ok", "")
+        rig(place).report("examined", "Oona", "ok", "", LINE_PARTS)
     assert refused.value.field == "finding"
-    assert rig(place).report("examined", "Oona", FINDING, "").barred == ""
+    assert rig(place).report("examined", "Oona", FINDING, "", LINE_PARTS).barred == ""
     place.machine.wait(1)
     last = proven(place, place.book.look(fresh.line.id))
     assert last.bench.barred == ""

@@ -4,7 +4,7 @@ from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict, Field
 
 from pellak.api.problems import documented
-from pellak.core.rig.state import RigFact
+from pellak.core.rig.state import LINE_PARTS, LinePart, RigFact
 from pellak.shop.rig_desk import RigDesk, RigView
 
 
@@ -16,6 +16,7 @@ class RigReport(BaseModel):
     who: str = Field(max_length=60)
     finding: str = Field(default="", max_length=400)
     run_id: str = Field(default="", max_length=40)
+    looked_at: list[LinePart] = Field(default_factory=list, max_length=len(LINE_PARTS))
 
 
 def rig_router(rig: RigDesk) -> APIRouter:
@@ -33,6 +34,6 @@ def rig_router(rig: RigDesk) -> APIRouter:
 
         A flame whose run is not in the book any more is told out here too.
         """
-        return rig.report(report.what, report.who, report.finding, report.run_id)
+        return rig.report(report.what, report.who, report.finding, report.run_id, report.looked_at)
 
     return router

@@ -83,8 +83,8 @@ class FlameSession:
 
     @property
     def ended(self) -> bool:
-        """Whether the page said that it is over."""
-        return self._ended
+        """Whether the page said that it is over, or the flame was lit where it must not be."""
+        return self._ended or self._state.relit
 
     def hello(self) -> FlameMessage:
         """Return what a page is told first."""

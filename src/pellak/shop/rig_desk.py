@@ -7,7 +7,16 @@ from uuid import uuid4
 from sqlalchemy.orm import Session
 
 from pellak.core.answer.working import Record
-from pellak.core.rig.state import FACT_WORDS, Lit, RigEvent, RigFact, RigState, reported, rig_state
+from pellak.core.rig.state import (
+    FACT_WORDS,
+    LinePart,
+    Lit,
+    RigEvent,
+    RigFact,
+    RigState,
+    reported,
+    rig_state,
+)
 from pellak.core.run.rig_at_bench import Befell
 from pellak.shop.clock import Moments, machine_moment
 from pellak.store.database import Database
@@ -74,13 +83,20 @@ class RigDesk:
         with self._database.reading() as session:
             return _view(self.events(session))
 
-    def report(self, what: RigFact, who: str, finding: str, run_id: str) -> RigView:
+    def report(
+        self,
+        what: RigFact,
+        who: str,
+        finding: str,
+        run_id: str,
+        looked_at: Sequence[LinePart] = (),
+    ) -> RigView:
         """Keep that a person ended what bars the light. Raises Refused for what ends nothing."""
         with self._database.transaction() as session:
             events = self.events(session)
             event = RigEvent(
                 id=uuid4().hex[:12], what=what, at_s=self._moments().utc_s, who=who.strip(),
-                run_id=run_id, finding=finding.strip(),
+                run_id=run_id, finding=finding.strip(), looked_at=list(looked_at),
             )  # fmt: skip
             _add(session, reported(event, rig_state(events, [])))
         return self.view()

@@ -3944,6 +3944,11 @@ export interface components {
             ratio: number | null;
             /** Jet M Per S */
             jet_m_per_s: number;
+            /**
+             * Drill
+             * @default false
+             */
+            drill: boolean;
         };
         /**
          * FlameShown
@@ -6831,6 +6836,8 @@ export interface components {
              * @default
              */
             run_id: string;
+            /** Looked At */
+            looked_at?: ("torch-and-tip" | "acetylene-hose" | "oxygen-hose" | "acetylene-arrestor" | "oxygen-arrestor" | "check-valves" | "regulators")[];
         };
         /**
          * RigView

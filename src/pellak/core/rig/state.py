@@ -44,6 +44,20 @@ TORCH = "torch:"
 """How the mark of a torch begins among a line's parts."""
 
 
+LinePart = Literal[
+    "torch-and-tip", "acetylene-hose", "oxygen-hose", "acetylene-arrestor", "oxygen-arrestor",
+    "check-valves", "regulators",
+]  # fmt: skip
+LINE_PARTS: Mapping[LinePart, str] = {
+    "torch-and-tip": "torch and tip", "acetylene-hose": "acetylene hose",
+    "oxygen-hose": "oxygen hose", "acetylene-arrestor": "acetylene arrestor",
+    "oxygen-arrestor": "oxygen arrestor", "check-valves": "check valves",
+    "regulators": "regulators",
+}  # fmt: skip
+"""What a flash-back may have burnt from the inside: each is examined, or a new one is fitted. The
+regulators too: an arrestor that was missing, or had cut off, let it through to them."""
+
+
 class RigEvent(Record):
     """One entry: what befell, when (seconds since 1970 UTC), whom, in which run, on which parts."""
 
@@ -54,6 +68,8 @@ class RigEvent(Record):
     run_id: str = Field(default="", max_length=40)
     parts: list[str] = Field(default_factory=list, max_length=100)
     finding: str = Field(default="", max_length=400)
+    looked_at: list[LinePart] = Field(default_factory=list, max_length=len(LINE_PARTS))
+    """After a flash-back: the parts that were examined or replaced, one by one."""
 
 
 class Lit(Record):
@@ -134,6 +150,10 @@ def reported(event: RigEvent, state: RigState) -> RigEvent:
         raise Refused(
             "what", event.what, "something that bars the light: nothing of that kind does"
         )
+    missing = [part for part in LINE_PARTS if part not in event.looked_at]
+    if event.what == "examined" and missing:
+        left = ", ".join(LINE_PARTS[part] for part in missing)
+        raise Refused("looked_at", event.looked_at, f"each part examined or replaced: {left} left")
     if len(event.finding.strip()) < SHORTEST_FINDING:
         raise Refused("finding", event.finding, "what was found and done, in ten signs or more")
     return event

@@ -7,6 +7,7 @@ import { rackQuery } from "../../api/queries";
 import { useUnits } from "../../shell/settings";
 import { FlameCanvas, type FlamePainter } from "./FlameCanvas";
 import { FlameSound } from "./flameSound";
+import { Drill } from "../../parts/Drill";
 import { PracticeHead } from "./PracticeHead";
 import { ScoreTable } from "./ScoreTable";
 import { useFlame } from "./useFlame";
@@ -136,6 +137,7 @@ function FlameTrainer({ query, who, dial, jobId, mixer, onMixer, onBore }: Flame
     sound.current = loud ? null : new FlameSound();
     setLoud(!loud);
   };
+  const [drilled, setDrilled] = useState(false);
   const off = flame.playing !== "playing";
   return (
     <article className="mx-auto w-full max-w-5xl p-4">
@@ -167,10 +169,17 @@ function FlameTrainer({ query, who, dial, jobId, mixer, onMixer, onBore }: Flame
           <p className="min-h-6 text-mute">
             {flame.said?.hint || (gauges.near && !flame.score && "Hold it.")}
           </p>
+          {flame.score?.drill && !drilled && <Drill onClose={() => setDrilled(true)} />}
           {flame.score && (
             <section aria-label="What it is worth" className="panel mt-3 p-4">
               <ScoreTable points={flame.score.points} parts={flame.score.parts} />
-              <button className="button mt-3 min-h-11" onClick={flame.again}>
+              <button
+                className="button mt-3 min-h-11"
+                onClick={() => {
+                  setDrilled(false);
+                  flame.again();
+                }}
+              >
                 Once more
               </button>
             </section>

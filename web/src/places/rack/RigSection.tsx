@@ -4,6 +4,7 @@ import { useId, useState } from "react";
 import { Link } from "react-router";
 
 import { answer, client, faultOf, type RigView } from "../../api/client";
+import type { components } from "../../api/schema";
 import { flamesQuery, rigQuery } from "../../api/queries";
 import { FormLine } from "../../parts/FormLine";
 import { Waiting } from "../../parts/States";
@@ -11,7 +12,7 @@ import { dayAndTime } from "../runbook/dates";
 
 const ENDS = {
   examined: {
-    label: "Found and done: each arrestor, hose, torch and regulator",
+    label: "Found and done",
     button: "Examined: it may be lit again",
   },
   "cause-mended": {
@@ -19,6 +20,18 @@ const ENDS = {
     button: "Mended: it may be lit again",
   },
 } as const;
+
+type LinePart = NonNullable<components["schemas"]["RigReport"]["looked_at"]>[number];
+/** What a flash-back may have burnt from the inside. */
+const LINE_PARTS: readonly (readonly [LinePart, string])[] = [
+  ["torch-and-tip", "Torch and tip"],
+  ["acetylene-hose", "Acetylene hose"],
+  ["oxygen-hose", "Oxygen hose"],
+  ["acetylene-arrestor", "Acetylene arrestor"],
+  ["oxygen-arrestor", "Oxygen arrestor"],
+  ["check-valves", "Check valves"],
+  ["regulators", "Regulators"],
+];
 
 const at = (seconds: number) => dayAndTime(new Date(1000 * seconds).toISOString());
 
@@ -62,7 +75,11 @@ function useReport() {
   const cache = useQueryClient();
   return useMutation({
     mutationFn: (body: { what: "examined" | "cause-mended" | "out"; who: string } & Extra) =>
-      answer(client.POST("/api/rig/reports", { body: { finding: "", run_id: "", ...body } })),
+      answer(
+        client.POST("/api/rig/reports", {
+          body: { finding: "", run_id: "", looked_at: [], ...body },
+        }),
+      ),
     onSuccess: (view) => {
       cache.setQueryData<RigView>(rigQuery.queryKey, view);
       // What a run is held to is read by it anew.
@@ -74,6 +91,7 @@ function useReport() {
 interface Extra {
   finding?: string;
   run_id?: string;
+  looked_at?: LinePart[];
 }
 
 /** Who looked and what they found, by which a bar ends: never a bare press. */
@@ -81,15 +99,16 @@ function EndForm({ what }: { what: keyof typeof ENDS }) {
   const id = useId();
   const [who, setWho] = useState("");
   const [finding, setFinding] = useState("");
+  const [lookedAt, setLookedAt] = useState<readonly LinePart[]>([]);
   const report = useReport();
   const fault = (field: string) => faultOf(report.error, field);
-  const elsewhere = report.error && !fault("who") && !fault("finding");
+  const elsewhere = report.error && !fault("who") && !fault("finding") && !fault("looked_at");
   return (
     <form
       className="mt-3 grid max-w-2xl gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        report.mutate({ what, who, finding });
+        report.mutate({ what, who, finding, looked_at: [...lookedAt] });
       }}
     >
       <FormLine id={`${id}-who`} label="Who looked at it" fault={fault("who")}>
@@ -101,6 +120,35 @@ function EndForm({ what }: { what: keyof typeof ENDS }) {
           onChange={(event) => setWho(event.target.value)}
         />
       </FormLine>
+      {what === "examined" && (
+        <fieldset>
+          <legend>Each of them examined, or a new one fitted</legend>
+          <div className="grid sm:grid-cols-2">
+            {LINE_PARTS.map(([part, name]) => (
+              <label key={part} className="flex min-h-11 items-center gap-3">
+                <input
+                  type="checkbox"
+                  className="size-6"
+                  checked={lookedAt.includes(part)}
+                  onChange={(event) =>
+                    setLookedAt(
+                      event.target.checked
+                        ? [...lookedAt, part]
+                        : lookedAt.filter((one) => one !== part),
+                    )
+                  }
+                />
+                {name}
+              </label>
+            ))}
+          </div>
+          {fault("looked_at") && (
+            <p role="alert" className="text-stop">
+              {fault("looked_at")}
+            </p>
+          )}
+        </fieldset>
+      )}
       <FormLine id={`${id}-finding`} label={ENDS[what].label} fault={fault("finding")}>
         <textarea
           id={`${id}-finding`}

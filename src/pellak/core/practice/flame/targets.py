@@ -88,6 +88,8 @@ class FlameScore(Worth):
     set_after_s: float | None
     ratio: float | None
     jet_m_per_s: float
+    drill: bool = False
+    """Whether the flash-back drill follows: it was lit again where it had to be shut down."""
 
 
 @dataclass(frozen=True)
@@ -160,10 +162,13 @@ def score(setting: Setting, state: FlameState) -> FlameScore:
     jet = state.fuel_m_per_s if target.fuel_only else state.jet_m_per_s
     if state.stopped or not state.lit:
         why = "acetylene was set over the limit" if state.stopped else "no flame stood at the end"
+        if state.relit:
+            why = "a spark after a flash-back or two pops: oxygen, acetylene, cylinders first"
         nothing = ScorePart(label="The flame", points=0.0, most=100.0, why=why)
         return FlameScore(
-            points=0.0, parts=[nothing], set_after_s=None, ratio=None, jet_m_per_s=jet
-        )
+            points=0.0, parts=[nothing], set_after_s=None, ratio=None, jet_m_per_s=jet,
+            drill=state.relit,
+        )  # fmt: skip
     off, share = off_ratio(target, state.ratio), off_jet(target, jet)
     took = setting.set_after_s
     parts = [

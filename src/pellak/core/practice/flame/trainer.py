@@ -27,12 +27,14 @@ DRIFT_SHARE, DRIFT_EVERY_S = 0.013, 20.0
 DRAUGHT_EVERY_S = 1.5
 DIRT_CLOSES, DIRT_A_POP = 0.35, 0.04
 LIGHTS_ABOVE_M_PER_S = 3.0
+MOST_POPS = 2
+"""A second pop shuts the job down, on the trainer as at the bench."""
 BANG_ABOVE_RATIO = 0.6
 LEAN_OUT_ABOVE_RATIO = 2.5
 BLOWN_OUT_PER_S, STRONG_M_PER_S = 2.5, 50.0
 Happened = Literal[
     "lit", "bang", "pop", "snapped-out", "left-tip", "blown-out", "flash-back", "starved",
-    "shut", "over-limit", "cleaned", "not-cleaned",
+    "shut", "over-limit", "cleaned", "not-cleaned", "relit",
 ]  # fmt: skip
 WORDS: dict[Happened, str] = {
     "lit": "lit",
@@ -46,6 +48,7 @@ WORDS: dict[Happened, str] = {
     "shut": "out: the acetylene is shut",
     "over-limit": "acetylene was set over the limit: stop, it can decompose by itself",
     "cleaned": "the tip is clean",
+    "relit": "a spark too soon: oxygen, acetylene and cylinders are shut first",
     "not-cleaned": "a tip is cleaned cold, with the flame out",
 }
 LOST: tuple[Happened, ...] = ("snapped-out", "left-tip", "blown-out", "starved")
@@ -79,6 +82,12 @@ class FlameState:
     dirt: float = 0.0
     lit: bool = False
     stopped: bool = False
+    flashed: bool = False
+    """It burnt back into the head: nothing is lit on it again until it was examined."""
+    pops: int = 0
+    """Since valves and cylinders were last shut."""
+    relit: bool = False
+    """A spark was struck though it flashed back, or popped twice: that ends the exercise."""
     happened: tuple[Happened, ...] = ()
 
     @property
@@ -119,6 +128,9 @@ def step(state: FlameState, hands: Hands, dt_s: float) -> FlameState:
     if state.stopped:
         return replace(state, step_n=state.step_n + 1, t_s=state.t_s + dt_s, happened=())
     now = _flowing(state, hands.wanted, dt_s)
+    if now.valves == Set(0.0, 0.0, 0.0, 0.0):
+        # Shut down: what made it pop may be looked for, and it may be lit again.
+        now = replace(now, pops=0)
     over = now.valves.acetylene_bar > ACETYLENE_LIMIT_BAR[state.region]
     if over:
         return replace(now, lit=False, stopped=True, happened=("over-limit",))
@@ -182,6 +194,8 @@ def _lagged(flow: float, change: float, rest: float, dt_s: float) -> tuple[float
 
 
 def _sparked(state: FlameState, *, struck: bool) -> FlameState:
+    if struck and (state.flashed or state.pops >= MOST_POPS):
+        return replace(state, stopped=True, relit=True, happened=(*state.happened, "relit"))
     if not struck or state.fuel_m_per_s < LIGHTS_ABOVE_M_PER_S:
         return state
     if state.ratio > LEAN_OUT_ABOVE_RATIO:
@@ -203,8 +217,9 @@ def _burning(state: FlameState, dt_s: float) -> FlameState:
     fouler = min(1.0, state.dirt + DIRT_A_POP)
     if state.torch.jets > 1:
         gone: tuple[Happened, ...] = (*state.happened, "flash-back")
-        return replace(state, dirt=fouler, lit=False, happened=gone)
-    return replace(state, dirt=fouler, happened=(*state.happened, "pop"))
+        return replace(state, dirt=fouler, lit=False, flashed=True, happened=gone)
+    popped: tuple[Happened, ...] = (*state.happened, "pop")
+    return replace(state, dirt=fouler, pops=state.pops + 1, happened=popped)
 
 
 def _lost(state: FlameState) -> Happened | None:
