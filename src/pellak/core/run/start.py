@@ -41,15 +41,15 @@ def begun(
     """
     if start in VOUCHED:
         _vouched_for(start, plan, log, before, now)
-    cards, at = cards_of(plan, log), standing_at(plan, log)
-    if flame_may_burn(cards, at) and at != order_of(cards)[0]:
+    cards, here = cards_of(plan, log), standing_at(plan, log)
+    if flame_may_burn(cards, here) and here != order_of(cards)[0]:
         raise Refused("start", start, "the flame put out and the cylinders closed first")
     redone = {card.step.id for card in plan.cards if card.step.phase in REDONE}
     changed = log.model_copy(
         update={
             "start": start,
             "confirmations": [one for one in log.confirmations if one.step not in redone],
-            "clocks": cleared(log.clocks, "leak", "purge-acetylene", "purge-oxygen"),
+            "clocks": cleared(log.clocks, "line-settle", "leak", "purge-acetylene", "purge-oxygen"),
             "leak_test": before.leak_test if before and start in VOUCHED else None,
             "lit_before": shown_by(planned_before.cards)
             if planned_before and start in VOUCHED
@@ -64,8 +64,8 @@ def begun(
     now_cards = cards_of(plan, changed)
     order = order_of(now_cards)
     first = next(card.step.id for card in now_cards if card.step.phase in REDONE)
-    back = at in order and order.index(at) <= order.index(first)
-    return changed.model_copy(update={"step": at if back else first})
+    back = here in order and order.index(here) <= order.index(first)
+    return changed.model_copy(update={"step": here if back else first})
 
 
 def handed_over(plan: Plan, before: RunLog, after: RunLog, now: Moment) -> RunLog:
