@@ -79,15 +79,15 @@ function OneWatch({ line, onSlept }: { line: FireWatchLine; onSlept: () => void 
         ) : (
           <>
             {": "}
-            <span className="font-narrow text-xl font-semibold tabular-nums">
+            <span className="font-semibold tabular-nums">
               {clockWords(Math.ceil(left ?? 0))}
-            </span>
-            {line.who && `, kept by ${line.who}`}
+            </span>{" "}
+            to go{line.who && `, kept by ${line.who}`}
           </>
         )}
       </p>
       {left === 0 ? (
-        <button className="button" disabled={looked.isPending} onClick={() => looked.mutate()}>
+        <button className="button-main" disabled={looked.isPending} onClick={() => looked.mutate()}>
           Looked: all cold
         </button>
       ) : (
