@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import expect
 
-from tests.browser.conftest import TABLET, axe_violations, until
+from tests.browser.conftest import TABLET, axe_violations, name_whoever, until
 from tests.browser.test_bench_mode import CARDS, to_the_bench
 
 
@@ -30,10 +30,13 @@ def test_the_bench_suits_tinted_glasses_and_the_left_hand(page, server, watched)
 def test_a_changed_cylinder_brings_its_own_cards(page, server, watched):
     watched(page, server)
     to_the_bench(page, server)
+    name_whoever(page)
+    page.get_by_role("button", name="Next", exact=True).click()
     page.get_by_role("button", name=re.compile("^A cylinder was changed")).click()
-    expect(page.get_by_text(f"1 of {CARDS + 4}")).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile("^✓ A cylinder"))).to_be_visible()
+    expect(page.get_by_text(f"2 of {CARDS + 5}")).to_be_visible()
     page.get_by_role("button", name=re.compile("^New hose")).click()
-    expect(page.get_by_text(f"1 of {CARDS + 6}")).to_be_visible()
+    expect(page.get_by_text(f"2 of {CARDS + 6}")).to_be_visible()
 
 
 def test_type_at_the_bench_is_read_from_two_metres(page, server, watched):

@@ -216,7 +216,7 @@ def test_a_leak_found_by_the_gauges_holds_the_start(page, quick_server, watched)
     expect(verdict).to_be_hidden()
     page.keyboard.press("y")
     expect(page.get_by_role("heading", level=1)).to_be_visible()
-    expect(page.get_by_text(re.compile("open the cylinders again"))).to_be_visible()
+    expect(page.get_by_text(re.compile("Open the cylinders again"))).to_be_visible()
 
 
 def test_a_cylinder_that_lay_down_waits_its_time(page, quick_server, watched):

@@ -139,6 +139,7 @@ def test_an_injector_has_its_own_start(page, quick_server, watched):
     name_whoever(page)
     page.get_by_role("button", name="Next", exact=True).click()
     page.get_by_role("button", name=re.compile("^New hose")).click()
+    expect(page.get_by_role("button", name=re.compile("^✓ New hose"))).to_be_visible()
     walk_until(page, page.get_by_text("Does it draw? Fuel hose off at the torch"))
     walk_until(page, page.get_by_text(re.compile("oxygen .*first|Crack the oxygen", re.I)))
 

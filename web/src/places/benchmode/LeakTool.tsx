@@ -54,7 +54,7 @@ export function LeakTool(tool: ToolProps) {
   };
   return (
     <div className="space-y-4">
-      {!settled && (
+      {!settled && !ready && (
         <CountDown
           {...tool}
           clock="line-settle"
