@@ -88,7 +88,12 @@ def _still_vouched(told: Confirmation, log: RunLog, now: Moment) -> bool:
     if log.start not in VOUCHED:
         return True
     nothing = all(_since(told.given_s, e) for e in (log.gas_ended_s, log.purge_ended_s))
-    return nothing and (log.batch is None or log.start == "short" or in_its_shift(log.batch, now))
+    # Such a start has no test of its own: a leak found since, in whichever run, ends it too.
+    return (
+        nothing
+        and leak_holds(log, now)
+        and (log.batch is None or log.start == "short" or in_its_shift(log.batch, now))
+    )
 
 
 def leak_holds(log: RunLog, now: Moment) -> bool:
