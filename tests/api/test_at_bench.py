@@ -20,12 +20,12 @@ def fields(answer):
 
 
 def test_a_stop_is_answered_and_a_card_stood_at(client, run):
-    there = post(client, run, "stand", step="clear-vessel").json()
-    confirmed = post(client, there, "confirm", step="clear-vessel").json()
+    there = post(client, run, "stand", step="since").json()
+    confirmed = post(client, there, "confirm", step="since").json()
     assert confirmed["log"]["confirmations"][0]["who"] == "Brit"
-    stood = post(client, confirmed, "stand", step="clear-closed").json()
-    assert stood["bench"]["at"] == "clear-closed"
-    assert stood["bench"]["open_stop"] == "clear-closed"
+    stood = post(client, confirmed, "stand", step="clear-vessel").json()
+    assert stood["bench"]["at"] == "clear-vessel"
+    assert stood["bench"]["open_stop"] == "clear-vessel"
 
 
 @pytest.mark.parametrize(
@@ -59,16 +59,17 @@ def test_where_the_bench_stands_is_not_written_as_an_entry(client, run):
 
 
 def test_a_stale_tablet_gets_what_stands(client, run):
-    post(client, run, "stand", step="clear-vessel")
+    post(client, run, "stand", step="since")
     answer = post(client, run, "confirm", step="place")
     assert answer.status_code == 409
     assert answer.json()["current"]["version"] == 3
 
 
 def test_no_is_an_answer_and_a_pop_is_told(client, run):
-    there = post(client, run, "stand", step="clear-vessel").json()
+    told = post(client, run, "begin", start="daily").json()
+    there = post(client, told, "stand", step="clear-vessel").json()
     answer = post(client, there, "confirm", step="clear-vessel", answer="no").json()
-    assert answer["log"]["confirmations"][0]["answer"] == "no"
+    assert answer["log"]["confirmations"][-1]["answer"] == "no"
     assert answer["bench"]["open_stop"] == "clear-vessel"
     popped = post(client, answer, "backfires", what="flash-back").json()
     assert popped["bench"]["at"] == "close-cylinders"

@@ -4,7 +4,8 @@ import re
 
 from playwright.sync_api import expect
 
-from tests.browser.conftest import TABLET, axe_violations, name_whoever, until
+from tests.browser.card_walk import name_whoever
+from tests.browser.conftest import TABLET, axe_violations, until
 from tests.browser.test_bench_mode import CARDS, to_the_bench
 
 

@@ -5,16 +5,11 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import (
-    DESK,
-    PHONE,
-    TABLET,
-    axe_violations,
+from tests.browser.card_walk import (
     clock_is_over,
     go_on_from,
     name_whoever,
     needles_of,
-    overflow_px,
     purge_by_clock,
     run_leak_test,
     stand_needles,
@@ -23,6 +18,7 @@ from tests.browser.conftest import (
     walk_to,
     walk_until,
 )
+from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px
 
 CARDS = 31
 

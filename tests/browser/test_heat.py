@@ -6,15 +6,8 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import (
-    DESK,
-    PHONE,
-    TABLET,
-    axe_violations,
-    overflow_px,
-    walk_to,
-    walk_until,
-)
+from tests.browser.card_walk import walk_to, walk_until
+from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px
 from tests.browser.test_drawings import TEXT_THAT_IS_CUT, WORDS_THAT_CLASH
 
 

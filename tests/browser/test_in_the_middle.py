@@ -7,17 +7,8 @@ import urllib.request
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import (
-    PHONE,
-    TABLET,
-    at_rest,
-    axe_violations,
-    name_whoever,
-    needles_of,
-    overflow_px,
-    wait_for,
-    walk_to,
-)
+from tests.browser.card_walk import name_whoever, needles_of, wait_for, walk_to
+from tests.browser.conftest import PHONE, TABLET, at_rest, axe_violations, overflow_px
 from tests.browser.test_bench_mode import to_the_bench
 
 

@@ -5,7 +5,8 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, at_rest, axe_violations, overflow_px, walk_to
+from tests.browser.card_walk import walk_to
+from tests.browser.conftest import DESK, PHONE, at_rest, axe_violations, overflow_px
 from tests.browser.test_drawings import TEXT_THAT_IS_CUT, WORDS_THAT_CLASH
 from tests.browser.test_story import make_job, type_size
 

@@ -6,15 +6,8 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import (
-    DESK,
-    PHONE,
-    TABLET,
-    axe_violations,
-    overflow_px,
-    wait_for,
-    walk_to,
-)
+from tests.browser.card_walk import wait_for, walk_to
+from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px
 
 LAID = re.compile(r"^Layer \d is laid$")
 FEATHER = re.compile(r"Feather looked at")

@@ -8,7 +8,8 @@ import pytest
 from PIL import Image
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, axe_violations, overflow_px, wait_for
+from tests.browser.card_walk import wait_for
+from tests.browser.conftest import DESK, PHONE, axe_violations, overflow_px
 from tests.browser.test_drawings import TEXT_THAT_IS_CUT
 
 SIZES = pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])

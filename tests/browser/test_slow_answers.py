@@ -4,7 +4,8 @@ import re
 
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, walk_to
+from tests.browser.card_walk import walk_to
+from tests.browser.conftest import DESK
 from tests.browser.test_bench_mode import card_number, to_the_bench, wait_until_kept
 from tests.browser.test_metals import answer
 from tests.browser.test_story import type_size

@@ -5,16 +5,15 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import (
-    axe_violations,
+from tests.browser.card_walk import (
     name_whoever,
     needles_of,
-    overflow_px,
     run_leak_test,
     wait_for,
     walk_to,
     walk_until,
 )
+from tests.browser.conftest import axe_violations, overflow_px
 from tests.browser.test_bench_mode import card_number, to_the_bench, wait_until_kept
 
 

@@ -6,7 +6,8 @@ import time
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, axe_violations, overflow_px, walk_to
+from tests.browser.card_walk import walk_to
+from tests.browser.conftest import DESK, PHONE, axe_violations, overflow_px
 
 FIGURES = [
     "Tip from the rack",

@@ -5,7 +5,8 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px, walk_to
+from tests.browser.card_walk import walk_to
+from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px
 
 SPOT = re.compile(r"^Spot \d+ of \d+ at")
 

@@ -5,7 +5,8 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, at_rest, axe_violations, overflow_px, walk_to
+from tests.browser.card_walk import walk_to
+from tests.browser.conftest import DESK, PHONE, at_rest, axe_violations, overflow_px
 
 
 def board(page, server, name, size=DESK):

@@ -7,7 +7,8 @@ import urllib.request
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px, wait_for
+from tests.browser.card_walk import wait_for
+from tests.browser.conftest import DESK, PHONE, TABLET, axe_violations, overflow_px
 from tests.browser.test_drawings import TEXT_THAT_IS_CUT, WORDS_THAT_CLASH
 
 NUT = re.compile("Stern-gland nut")

@@ -72,8 +72,7 @@ def test_every_step_has_its_reason_and_source(step):
 
 
 def test_no_two_steps_share_a_name():
-    names = [step.id for step in every_step()]
-    assert len(names) == len(set(names))
+    assert len({step.id for step in every_step()}) == len(every_step())
 
 
 def order(cards, start="daily"):
@@ -277,6 +276,9 @@ DEMO_MUST = {
 }  # fmt: skip
 
 
+BARE = {"clear-coating", "stripped", "lead-dry", "roof"}
+
+
 @pytest.mark.parametrize("place", range(len(JOBS)))
 def test_every_demo_job_has_its_familys_cautions(place):
     job = demo_job(JOBS[place])
@@ -287,22 +289,13 @@ def test_every_demo_job_has_its_familys_cautions(place):
     for wanted in must:
         assert steps & set(wanted.split("|")), (job.name, wanted)
     assert {"clear-vessel", "no-oil", "stand", "leak"} <= steps
-    assert steps & {"clear-coating", "stripped", "lead-dry", "roof"}
-    assert len(steps & {"place", "roof"}) == 1
+    assert len(steps & {"place", "roof"}) == 1 <= len(steps & BARE)
 
 
 @given(st.sets(st.sampled_from(["a", "b", "c"])))
 def test_conditions_are_and_or_and_not(names):
     step = every_step()[0].model_copy(update={"when": ["a|b", "!c"]})
     assert holds(step, frozenset(names)) == (bool(names & {"a", "b"}) and "c" not in names)
-
-
-def test_the_drill_shuts_oxygen_then_acetylene_then_sends_people_out():
-    texts = [step.text.lower() for step in flash_back_drill()]
-    assert texts[0].startswith("oxygen")
-    assert texts[1].startswith("acetylene")
-    assert "fire service" in texts[3]
-    assert all(step.reason for step in flash_back_drill())
 
 
 def test_no_caution_is_shown_by_every_demo_job():

@@ -15,6 +15,7 @@ from pellak.core.hand.fit import PERSON_SIGMA, TORCH_SIGMA, fit_hand, solved
 from pellak.core.hand.given import TimedPuddle
 from pellak.core.heat.case import HeatCase
 from pellak.core.metal.alloy import heat_family, metal_named
+from pellak.core.model.sequences import flash_back_drill
 from pellak.core.overlay.base import body_preheat
 from pellak.core.overlay.groups import groups
 from pellak.core.overlay.layers import DILUTION, layers_of
@@ -133,3 +134,11 @@ def test_a_cylinder_is_enough_only_if_its_low_estimate_is():
         True, None, None,
     ]  # fmt: skip
     assert enough(1.01 * high).enough is False
+
+
+def test_the_drill_shuts_oxygen_then_acetylene_then_sends_people_out():
+    texts = [step.text.lower() for step in flash_back_drill()]
+    assert texts[0].startswith("oxygen")
+    assert texts[1].startswith("acetylene")
+    assert "fire service" in texts[3]
+    assert all(step.reason for step in flash_back_drill())
