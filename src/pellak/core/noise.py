@@ -12,6 +12,14 @@ def hash_uniform(seed: int, place: int, salt: int = 0) -> float:
     `seed` is the exercise's, `salt` tells one use of chance from another.
 
     Source: the finaliser of SplitMix64 (Steele, Lea and Flood, 2014).
+
+    Args:
+        seed: of the exercise
+        place: where in its sequence
+        salt: tells one use of chance from another
+
+    >>> 0 <= hash_uniform(1, 2) < 1, hash_uniform(1, 2) == hash_uniform(1, 2)
+    (True, True)
     """
     z = (seed * 0xD1342543DE82EF95 + place * _GOLDEN + salt * 0xBF58476D1CE4E5B9) & _MASK
     z = ((z ^ (z >> 30)) * 0xBF58476D1CE4E5B9) & _MASK
@@ -25,6 +33,17 @@ def smooth_noise(seed: int, t_s: float, every_s: float, salt: int = 0) -> float:
     `seed` and `salt` are as in `hash_uniform`.
 
     Between its rolls it goes by a smooth step, so that neither it nor its slope jumps.
+
+    Args:
+        seed: of the exercise
+        t_s: time, s
+        every_s: how slow it is, s, above 0
+        salt: tells one use of chance from another
+
+    Source: smooth step between hashed values
+
+    >>> -1 <= smooth_noise(1, 3.0, 2.0) <= 1
+    True
     """
     at = t_s / every_s
     first = int(at // 1)

@@ -83,7 +83,17 @@ def complaints(ranges: Sequence[ValidRange], given: Mapping[str, float]) -> str:
 
 
 def short(value: float, digits: int = 5) -> str:
-    """Write a `value` to so many significant `digits`, without trailing zeros or exponent."""
+    """Write a `value` to so many significant `digits`, without trailing zeros or exponent.
+
+    Args:
+        value: what is written
+        digits: significant, 1 or more
+
+    Source: definition
+
+    >>> short(0.45000), short(1234567.0, 3), short(2e-7, 2)
+    ('0.45', '1230000', '0.0000002')
+    """
     if value == 0:
         return "0"
     text = f"{value:.{digits}g}"
@@ -100,6 +110,15 @@ def inserted(formula: str, numbers: Mapping[str, float]) -> str:
 
     Symbols without a number (function names, the unknown on the left) stay as they are, so the
     line is made from the formula and can never disagree with it.
+
+    Args:
+        formula: with symbols
+        numbers: of this job, by symbol
+
+    Source: definition
+
+    >>> inserted('a * b^2', {'a': 2.0, 'b': -3.0})
+    '2 * (-3)^2'
     """
 
     def put(match: re.Match[str]) -> str:

@@ -65,7 +65,17 @@ class FreeAnswer(Answer):
 
 
 def crayons_near_c(target_c: float, stop_c: float) -> list[float]:
-    """Return the two crayons to stroke with, °C: one melts at the heat, one must not melt."""
+    """Return the two crayons to stroke with, °C: one melts at the heat, one must not melt.
+
+    Args:
+        target_c: wanted, °C
+        stop_c: never passed, °C
+
+    Source: crayons as stocked; EN ISO 13916 for how they are read
+
+    >>> crayons_near_c(205, 300)
+    [204, 288]
+    """
     first = min(crayon_steps_c(), key=lambda c: abs(c - target_c))
     stop = max((c for c in crayon_steps_c() if c <= stop_c), default=first)
     return [first] if stop <= first else [first, stop]

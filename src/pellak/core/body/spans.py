@@ -14,6 +14,18 @@ def span_of(
     One spread either way: the squares of the logarithms of what each moved it by, added up, and
     `heat_sigma`, the spread of the metal's own heat as a logarithm. A side on which a run never
     arrives is None, and so is all where the centre does not.
+
+    Args:
+        centre: the figure, or None
+        tried: for each unknown, the figure with it down and up
+        heat_sigma: of the metal's own heat, as a logarithm
+
+    Source: errors that do not hang together add as squares
+
+    >>> [round(end, 2) for end in span_of(10.0, [(9.0, 11.0)], 0.0)]
+    [9.0, 11.0]
+    >>> span_of(None, [], 0.1)
+    (None, None)
     """
     if centre is None or centre <= 0:
         return None, None

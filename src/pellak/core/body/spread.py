@@ -59,7 +59,19 @@ def spread_per_w(body: Body, swept: float, at_c: float) -> float:
 
 
 def towards(now_c: float, end_c: float, seconds: float, evening_time_s: float) -> float:
-    """Return a spread after so many seconds on its way to what it tends to, °C."""
+    """Return a spread after so many seconds on its way to what it tends to, °C.
+
+    Args:
+        now_c: spread now, °C
+        end_c: what it tends to, °C
+        seconds: from now, s
+        evening_time_s: to a third, s, 0 or more
+
+    Source: first-order lag
+
+    >>> round(towards(0.0, 10.0, 60.0, 60.0), 2), towards(0.0, 10.0, 60.0, 0.0)
+    (6.32, 10.0)
+    """
     if evening_time_s <= 0:
         return end_c
     return end_c + (now_c - end_c) * math.exp(-seconds / evening_time_s)

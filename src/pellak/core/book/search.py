@@ -77,7 +77,16 @@ def thickness_bands(thickness_mm: NDArray[np.float64]) -> NDArray[np.int64]:
 
 
 def band_label(band: int) -> str:
-    """Return a band of thickness in words."""
+    """Return a band of thickness in words.
+
+    Args:
+        band: its number, from 0
+
+    Source: definition
+
+    >>> band_label(0)
+    'to 1 mm'
+    """
     ends = THICKNESS_ENDS_MM
     if band == 0:
         return f"to {ends[0]:g} mm"

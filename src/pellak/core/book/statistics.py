@@ -83,6 +83,15 @@ def wilson(good: int, of: int) -> tuple[float, float]:
     """Return the ends of a share's range, dimensionless, for so many good of so many.
 
     Source: Wilson's score interval (1927), one standard deviation; holds for few as for many.
+
+    Args:
+        good: so many went well
+        of: so many were tried
+
+    >>> [round(end, 2) for end in wilson(8, 10)]
+    [0.65, 0.9]
+    >>> wilson(0, 0)
+    (0.0, 1.0)
     """
     if of == 0:
         return 0.0, 1.0

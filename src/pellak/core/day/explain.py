@@ -20,7 +20,16 @@ LOOK_BACK_MIN = 60.0
 
 
 def clock(minutes: float) -> str:
-    """Return minutes since midnight as a time of day; later days by their name."""
+    """Return minutes since midnight as a time of day; later days by their name.
+
+    Args:
+        minutes: since midnight of the day planned
+
+    Source: definition
+
+    >>> clock(615.0), clock(1500.0)
+    ('10:15', 'tomorrow 01:00')
+    """
     day, rest = divmod(round(minutes), int(A_DAY_MIN))
     at = f"{rest // 60:02d}:{rest % 60:02d}"
     return at if day == 0 else f"tomorrow {at}" if day == 1 else f"in {day} days {at}"

@@ -11,7 +11,16 @@ HOUR_MIN = 60.0
 
 
 def no_gas(short_l: float) -> str:
-    """Return in words that a job wants so much more acetylene than there is, L."""
+    """Return in words that a job wants so much more acetylene than there is, L.
+
+    Args:
+        short_l: how much more is wanted, L
+
+    Source: definition
+
+    >>> no_gas(120.4)[:24]
+    'acetylene runs out in it'
+    """
     return f"acetylene runs out in it, about {math.ceil(short_l)} L short: swap a cylinder before"
 
 

@@ -46,7 +46,16 @@ class CylindersAnswer(Answer):
 
 
 def least_content_l(flow_l_per_h: float) -> float:
-    """Return the least full content, litres, of acetylene cylinders that may give this flow."""
+    """Return the least full content, litres, of acetylene cylinders that may give this flow.
+
+    Args:
+        flow_l_per_h: acetylene, L/h, above 0
+
+    Source: DRAW_SOURCE: a fifteenth of the content an hour
+
+    >>> round(least_content_l(200))
+    3000
+    """
     return flow_l_per_h / CONTINUOUS_SHARE
 
 
@@ -54,6 +63,16 @@ def cylinders_to_couple(full_m3: float, flow_l_per_h: float, minutes_needed: flo
     """Return how many like cylinders the draw limit asks for at a flow for `minutes_needed`.
 
     A job over ten minutes, or of unknown length, counts as continuous.
+
+    Args:
+        full_m3: content of one, m³, above 0
+        flow_l_per_h: acetylene, L/h
+        minutes_needed: of flame, min; None is not known
+
+    Source: DRAW_SOURCE: a tenth an hour in short spells, a fifteenth continuously
+
+    >>> cylinders_to_couple(5.9, 1188, None), cylinders_to_couple(5.9, 500, 8)
+    (4, 1)
     """
     short = minutes_needed is not None and minutes_needed <= LONG_FROM_MIN
     limit = full_m3 * 1000 * (SHORT_SHARE if short else CONTINUOUS_SHARE)
@@ -75,6 +94,19 @@ def too_fast(
     """Return what is to be said of so many `coupled` drawn over the limit for `minutes_needed`.
 
     Judged on the nominal content, so a cylinder that was never read counts by its size.
+
+    Args:
+        full_m3: content of one, m³, above 0
+        coupled: how many
+        flow_l_per_h: acetylene, L/h
+        minutes_needed: of flame, min; None is not known
+
+    Source: DRAW_SOURCE
+
+    >>> too_fast(5.9, 1, 200, None)
+    []
+    >>> [caution.level for caution in too_fast(1.1, 1, 200, None)]
+    ['stop']
     """
     share = flow_l_per_h / (1000 * full_m3 * coupled)
     wanted = cylinders_to_couple(full_m3, flow_l_per_h, minutes_needed)

@@ -35,7 +35,18 @@ class HoseDrop:
 
 
 def density_kg_per_m3(gas: Gas, absolute_bar: float, kelvin: float = ROOM_K) -> float:
-    """Return the density of a gas, taken as ideal, kg/m3."""
+    """Return the density of a gas, taken as ideal, kg/m3.
+
+    Args:
+        gas: which
+        absolute_bar: pressure, bar absolute, above 0
+        kelvin: temperature, K, above 0
+
+    Source: ideal gas law
+
+    >>> round(density_kg_per_m3('oxygen', 1.013), 3)
+    1.33
+    """
     return absolute_bar * 1e5 * MOLAR_MASS_KG[gas] / (GAS_CONSTANT * kelvin)
 
 
@@ -67,6 +78,17 @@ def hose_drop(
 
 
 def purge_s(flow_l_per_h: float, length_m: float, bore_mm: float) -> float:
-    """Return the seconds to sweep a hose three times at a flow, five at least."""
+    """Return the seconds to sweep a hose three times at a flow, five at least.
+
+    Args:
+        flow_l_per_h: while it is purged, L/h, above 0
+        length_m: of the hose, m
+        bore_mm: of the hose, mm
+
+    Source: three volumes: CGA G-1; five seconds at least is judgement
+
+    >>> round(purge_s(400, 10, 6.3), 1), purge_s(4000, 1, 6.3)
+    (8.4, 5.0)
+    """
     litres = length_m * 1000 * math.pi * bore_mm * bore_mm / 4 / 1e6
     return max(LEAST_PURGE_S, PURGED_HOSES * litres * 3600 / flow_l_per_h)

@@ -14,5 +14,15 @@ REASON = "Free acetylene can decompose explosively above it, without any air."
 
 
 def over_limit(flowing_bar: float, region: LimitRegion) -> bool:
-    """Return whether a flowing pressure, or the static one above it, passes the limit."""
+    """Return whether a flowing pressure, or the static one above it, passes the limit.
+
+    Args:
+        flowing_bar: acetylene with gas flowing, bar gauge
+        region: which limit
+
+    Source: 1.03 bar: CGA G-1; lock-up 0.3: ISO 2503
+
+    >>> over_limit(0.79, 'general'), over_limit(0.80, 'general')
+    (False, True)
+    """
     return flowing_bar * LOCK_UP_RATIO > ACETYLENE_LIMIT_BAR[region]

@@ -73,6 +73,20 @@ def solved(
 
     Dimensionless: `rows` say which unknowns a log holds, `y` is the logarithm of its factor,
     `errors` its standard error, `weights` how far it counts, `sigmas` the priors.
+
+    Args:
+        rows: (logs, unknowns) which unknowns a log holds
+        y: (logs,) logarithm of its factor
+        errors: (logs,) standard error of it
+        weights: (logs,) how far it counts, 0 to 1
+        sigmas: (unknowns,) spread of each prior
+
+    Source: normal equations with a normal prior at 0
+
+    >>> one = np.ones(1)
+    >>> mean, covariance = solved(np.ones((1, 1)), 0.2 * one, 0.1 * one, one, 0.1 * one)
+    >>> round(float(mean[0]), 3), round(float(covariance[0, 0]), 4)
+    (0.1, 0.005)
     """
     held = weights / errors**2
     system = rows.T @ (held[:, None] * rows) + np.diag(1 / sigmas**2)

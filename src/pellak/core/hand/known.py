@@ -64,6 +64,13 @@ def predicted_sigma(fitted: Fitted, read_within: float, family: str) -> float:
 
     `read_within` as well as the answer are standard deviations of the factor's logarithm; never
     wider than the metal's own spread of all hands with a reading on top.
+
+    Args:
+        fitted: the hand's factor
+        read_within: of one reading, as a logarithm
+        family: the metal's
+
+    Source: errors that do not hang together add as squares
     """
     spread = min(fitted.sigma, heat_families()[family].sigma_ln_hand)
     return math.hypot(spread, read_within)

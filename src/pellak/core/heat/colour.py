@@ -42,7 +42,16 @@ def heat_colours(family: str = "carbon-steel") -> tuple[HeatColour, ...]:
 
 
 def blue_c(family: str = "carbon-steel") -> float:
-    """Return the temperature at which a family's blue band begins, °C."""
+    """Return the temperature at which a family's blue band begins, °C.
+
+    Args:
+        family: the metal's
+
+    Source: temper colours in air, minutes long
+
+    >>> blue_c()
+    290.0
+    """
     return next(colour.low_c for colour in heat_colours(family) if colour.name == "dark blue")
 
 
@@ -51,6 +60,16 @@ def colour_at(temperature_c: float, melting_c: float, family: str = "carbon-stee
 
     Between the last tint and the first glow steel looks bare; above melting it is pool. A metal
     that does not glow stays bare until then.
+
+    Args:
+        temperature_c: of the metal, °C
+        melting_c: where it is pool, °C
+        family: the metal's
+
+    Source: temper_colours.csv, with its sources
+
+    >>> colour_at(20, 1500) == BARE_STEEL, colour_at(1600, 1500) == POOL
+    (True, True)
     """
     if temperature_c >= melting_c:
         return POOL
@@ -61,5 +80,15 @@ def colour_at(temperature_c: float, melting_c: float, family: str = "carbon-stee
 
 
 def colour_words(temperature_c: float, family: str = "carbon-steel") -> str:
-    """Return the name of the colour a family shows in the shade at a temperature, or nothing."""
+    """Return the name of the colour a family shows in the shade at a temperature, or nothing.
+
+    Args:
+        temperature_c: of the metal, °C
+        family: the metal's
+
+    Source: temper_colours.csv, with its sources
+
+    >>> colour_words(300), colour_words(20)
+    ('dark blue', '')
+    """
     return next((c.name for c in heat_colours(family) if c.low_c <= temperature_c < c.high_c), "")

@@ -31,6 +31,11 @@ def rule_flow_l_per_h(
         pace: gentle, normal or brisk.
 
     Source: SOURCE; preheated work needs proportionally less.
+
+    >>> from pellak.core.tables import heat_families
+    >>> steel = heat_families()['carbon-steel']
+    >>> round(rule_flow_l_per_h(family=steel, thickness_mm=3.2, start_c=20, heat_paths=2))
+    320
     """
     preheated = (family.melting_c - start_c) / (family.melting_c - ROOM_C)
     flow = family.gas_rule_l_per_h_per_mm * thickness_mm * PACE_FACTORS[pace] * heat_paths / 2

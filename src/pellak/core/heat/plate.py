@@ -38,8 +38,14 @@ def through_thickness(fourier: Floats, depth: Floats) -> Floats:
     """Return S(F, z/h): how far the heat has spread through the plate, 1 when it is even.
 
     Args:
-        fourier: (cases, ...) diffusivity times time over thickness squared, above 0.
+        fourier: (cases, ..) diffusivity times time over thickness squared, above 0.
         depth: (cases,) z/h, 0 at the flame's face and 1 behind.
+
+    Source: Carslaw and Jaeger: an instantaneous source on one face of a slab
+
+    >>> even = through_thickness(np.array([[5.0]]), np.array([1.0]))
+    >>> round(float(even[0, 0]), 6)
+    1.0
     """
     z = depth.reshape(-1, *(1,) * (fourier.ndim - 1))
     small = np.minimum(fourier, IMAGES_BELOW_F)

@@ -91,7 +91,16 @@ class HeatSolution:
 
 
 def seconds_or_never(seconds: float) -> float | None:
-    """Return the seconds, or None for the NaN that stands for never inside the arrays."""
+    """Return the seconds, or None for the NaN that stands for never inside the arrays.
+
+    Args:
+        seconds: from the solver, s; NaN for never
+
+    Source: definition
+
+    >>> seconds_or_never(3.0), seconds_or_never(math.nan)
+    (3.0, None)
+    """
     return None if math.isnan(seconds) else float(seconds)
 
 

@@ -44,6 +44,13 @@ def puddle_verdict(
         thickness_mm: sheet thickness, mm.
         puddle_s: seconds to a puddle, None where it never comes.
         matched_puddle_s: seconds at the gas rule's flow, None where even that never comes.
+
+    Source: puddle_verdicts.csv: bands of judgement
+
+    >>> puddle_verdict('carbon-steel', 1.2, 4.0, 4.0).verdict
+    'steerable'
+    >>> puddle_verdict('carbon-steel', 1.2, None, 4.0).verdict
+    'too-cold'
     """
     fiercest, *_, coldest = verdict_bands()
     if puddle_s is None or matched_puddle_s is None:

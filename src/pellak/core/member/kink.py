@@ -58,7 +58,17 @@ class HeatSpot:
 
 
 def heated_face_mm(section: Section, face: LongFace) -> float:
-    """Return how wide the face is that is heated, mm."""
+    """Return how wide the face is that is heated, mm.
+
+    Args:
+        section: kind and sizes
+        face: which of its two faces is too long
+
+    Source: geometry
+
+    >>> heated_face_mm(Section(kind='rect-tube', depth_mm=50, width_mm=30, wall_mm=3), 'top')
+    30.0
+    """
     depth, width, wall = section.depth_mm, section.width_mm or 0.0, section.wall_mm or 0.0
     match section.kind:
         case "rect-tube":
@@ -113,7 +123,13 @@ def hot_zone(spot: HeatSpot) -> HotZone:
 
 
 def spots_large(spot: HeatSpot) -> float:
-    """Return how many spots' worth of metal one heating is: 1, more for a vee with its strip."""
+    """Return how many spots' worth of metal one heating is: 1, more for a vee with its strip.
+
+    Args:
+        spot: size and place on its section
+
+    Source: geometry: volume of the zone over that of one spot
+    """
     zone = hot_zone(spot)
     if zone.pattern == "spot":
         return 1.0
@@ -122,11 +138,33 @@ def spots_large(spot: HeatSpot) -> float:
 
 
 def lowers_mm(at_mm: float, kink_rad: float, length_mm: float) -> float:
-    """Return by how much a kink at a place lowers the bow at mid length, mm."""
+    """Return by how much a kink at a place lowers the bow at mid length, mm.
+
+    Args:
+        at_mm: of the kink from one end, mm, inside the length
+        kink_rad: of it, rad
+        length_mm: of the member, mm
+
+    Source: geometry of a bent line on its chord
+
+    >>> lowers_mm(500.0, 0.01, 1000.0)
+    2.5
+    """
     return kink_rad * min(at_mm, length_mm - at_mm) / 2
 
 
 def shape_of_kink(at_mm: float, seen_mm: float, length_mm: float) -> float:
-    """Return the bow at a place, mm a radian, of a kink at another; ends held on the line."""
+    """Return the bow at a place, mm a radian, of a kink at another; ends held on the line.
+
+    Args:
+        at_mm: of the kink, mm
+        seen_mm: where the bow is read, mm
+        length_mm: of the member, mm
+
+    Source: geometry of a bent line on its chord
+
+    >>> shape_of_kink(500.0, 500.0, 1000.0), shape_of_kink(500.0, 0.0, 1000.0)
+    (250.0, 0.0)
+    """
     near, far = min(at_mm, seen_mm), max(at_mm, seen_mm)
     return near * (length_mm - far) / length_mm

@@ -28,7 +28,17 @@ REFUSED_CONDITION: Mapping[str, str] = {
 
 
 def limit_c(steel: Steel, temper_c: float | None) -> float:
-    """Return the temperature no spot may pass, °C. Raises Refused where flame is not for it."""
+    """Return the temperature no spot may pass, °C. Raises Refused where flame is not for it.
+
+    Args:
+        steel: what was done to it
+        temper_c: it was tempered at, °C, None not told
+
+    Source: FHWA heat-straightening guide; AWS D1.5: 650 °C, 590 °C for quenched and tempered
+
+    >>> limit_c('carbon', None), limit_c('quenched-tempered', 600.0)
+    (650.0, 572.0)
+    """
     if steel in REFUSED_STEEL:
         raise Refused("steel", steel, f"not straightened by flame: {REFUSED_STEEL[steel]}")
     if steel != "quenched-tempered":
@@ -42,7 +52,18 @@ def limit_c(steel: Steel, temper_c: float | None) -> float:
 
 
 def planned_peak_c(steel: Steel, temper_c: float | None, typed_c: float | None) -> float:
-    """Return the temperature to stop at, °C. Raises Refused for one over the limit."""
+    """Return the temperature to stop at, °C. Raises Refused for one over the limit.
+
+    Args:
+        steel: what was done to it
+        temper_c: it was tempered at, °C
+        typed_c: a person's own, °C, None none
+
+    Source: FHWA heat-straightening guide: planned under the limit
+
+    >>> planned_peak_c('carbon', None, None), planned_peak_c('carbon', None, 580.0)
+    (600.0, 580.0)
+    """
     limit = limit_c(steel, temper_c)
     if typed_c is None:
         return min(TEMPERED_PLAN_C if steel == "quenched-tempered" else COMMON_PLAN_C, limit)

@@ -112,7 +112,18 @@ class _Member:
 
 
 def spots_for(bow_mm: float, kink_rad: float, length_mm: float) -> float:
-    """Return how many spots spread evenly take a bow: N spots take theta L (N + 1) / 8."""
+    """Return how many spots spread evenly take a bow: N spots take theta L (N + 1) / 8.
+
+    Args:
+        bow_mm: to be taken, mm, above 0
+        kink_rad: of one spot, rad
+        length_mm: of the member, mm
+
+    Source: geometry: N even kinks take theta L (N + 1) / 8
+
+    >>> round(spots_for(20.0, 0.004, 3000.0), 1), spots_for(0.1, 0.01, 3000.0)
+    (12.3, 1.0)
+    """
     return max(1.0, 8 * bow_mm / (kink_rad * length_mm) - 1)
 
 

@@ -86,31 +86,80 @@ def _numbers(composition: Composition) -> dict[str, float]:
 
 
 def accommodation(carbon_percent: float) -> float:
-    """Return Yurioka's factor A, 0.75 + 0.25 tanh(20(C - 0.12)), between 0.5 and 1."""
+    """Return Yurioka's factor A, 0.75 + 0.25 tanh(20(C - 0.12)), between 0.5 and 1.
+
+    Args:
+        carbon_percent: carbon, mass %
+
+    Source: Yurioka (1983)
+
+    >>> accommodation(0.12), round(accommodation(0.3), 3)
+    (0.75, 1.0)
+    """
     return 0.75 + 0.25 * math.tanh(20 * (carbon_percent - 0.12))
 
 
 def carbon_equivalent_iiw(composition: Composition) -> float:
-    """Return CE by the International Institute of Welding, mass %. Source: SOURCES."""
+    """Return CE by the International Institute of Welding, mass %.
+
+    Args:
+        composition: mass %, by element
+        what is not named is none
+
+    Source: SOURCES; for carbon and carbon-manganese steels
+
+    >>> round(carbon_equivalent_iiw({'C': 0.2, 'Mn': 1.2}), 3)
+    0.4
+    """
     n = _numbers(composition)
     return n["C"] + n["Mn"] / 6 + (n["Cr"] + n["Mo"] + n["V"]) / 5 + (n["Ni"] + n["Cu"]) / 15
 
 
 def carbon_equivalent_pcm(composition: Composition) -> float:
-    """Return Pcm by Ito and Bessyo, mass %; best for steels to 0.18 % C."""
+    """Return Pcm by Ito and Bessyo, mass %; best for steels to 0.18 % C.
+
+    Args:
+        composition: mass %, by element
+        what is not named is none
+
+    Source: Ito and Bessyo (1968)
+
+    >>> round(carbon_equivalent_pcm({'C': 0.1, 'Mn': 1.2, 'Si': 0.3}), 3)
+    0.17
+    """
     n = _numbers(composition)
     alloying = (n["Mn"] + n["Cu"] + n["Cr"]) / 20 + n["Ni"] / 60 + n["Mo"] / 15 + n["V"] / 10
     return n["C"] + n["Si"] / 30 + alloying + 5 * n["B"]
 
 
 def carbon_equivalent_cet(composition: Composition) -> float:
-    """Return CET of EN 1011-2, mass %."""
+    """Return CET of EN 1011-2, mass %.
+
+    Args:
+        composition: mass %, by element
+        what is not named is none
+
+    Source: EN 1011-2, annex C
+
+    >>> round(carbon_equivalent_cet({'C': 0.2, 'Mn': 1.2}), 3)
+    0.32
+    """
     n = _numbers(composition)
     return n["C"] + (n["Mn"] + n["Mo"]) / 10 + (n["Cr"] + n["Cu"]) / 20 + n["Ni"] / 40
 
 
 def carbon_equivalent_cen(composition: Composition) -> float:
-    """Return CEN by Yurioka, mass %: near Pcm at low carbon, near IIW at high."""
+    """Return CEN by Yurioka, mass %: near Pcm at low carbon, near IIW at high.
+
+    Args:
+        composition: mass %, by element
+        what is not named is none
+
+    Source: Yurioka (1983)
+
+    >>> round(carbon_equivalent_cen({'C': 0.2, 'Mn': 1.2}), 3)
+    0.396
+    """
     n = _numbers(composition)
     hardening = n["Si"] / 24 + n["Mn"] / 6 + n["Cu"] / 15 + n["Ni"] / 20
     hardening += (n["Cr"] + n["Mo"] + n["Nb"] + n["V"]) / 5 + 5 * n["B"]
@@ -118,13 +167,33 @@ def carbon_equivalent_cen(composition: Composition) -> float:
 
 
 def carbon_equivalent_cast(composition: Composition) -> float:
-    """Return the cast-iron carbon equivalent, mass %; 4.26 is eutectic."""
+    """Return the cast-iron carbon equivalent, mass %; 4.26 is eutectic.
+
+    Args:
+        composition: mass %, by element
+        what is not named is none
+
+    Source: cast-iron practice; eutectic at 4.26 %
+
+    >>> round(carbon_equivalent_cast({'C': 3.4, 'Si': 2.1}), 2)
+    4.1
+    """
     n = _numbers(composition)
     return n["C"] + (n["Si"] + n["P"]) / 3
 
 
 def carbon_saturation(composition: Composition) -> float:
-    """Return the degree of saturation; 1 is eutectic, lower chills more readily."""
+    """Return the degree of saturation; 1 is eutectic, lower chills more readily.
+
+    Args:
+        composition: mass %, by element
+        what is not named is none
+
+    Source: cast-iron practice; eutectic at 1
+
+    >>> round(carbon_saturation({'C': 3.4, 'Si': 2.1}), 2)
+    0.96
+    """
     n = _numbers(composition)
     return n["C"] / (4.26 - (n["Si"] + n["P"]) / 3)
 

@@ -56,6 +56,9 @@ def haz_hardness_hv(composition: Composition, t85_s: float) -> float:
         t85_s: seconds from 800 to 500 °C, above 0.
 
     Source: SOURCE; good to about 35 HV.
+
+    >>> round(haz_hardness_hv({'C': 0.3, 'Mn': 0.5, 'Cr': 0.95, 'Mo': 0.2}, 5.0), -1)
+    520.0
     """
     steel = hardenability(composition)
     hm, hb = steel.martensite_hv, steel.bainite_hv
@@ -69,7 +72,18 @@ def haz_hardness_hv(composition: Composition, t85_s: float) -> float:
 
 
 def hardness_numbers(composition: Composition, t85_s: float) -> dict[str, float]:
-    """Return the symbols of FORMULA with this steel's numbers."""
+    """Return the symbols of FORMULA with this steel's numbers.
+
+    Args:
+        composition: mass %, by element
+        what is not named is none
+        t85_s: seconds from 800 to 500 °C, above 0
+
+    Source: SOURCE
+
+    >>> hardness_numbers({'C': 0.3, 'Mn': 0.5}, 5.0)['t']
+    5.0
+    """
     steel = hardenability(composition)
     return {
         "HM": steel.martensite_hv,

@@ -47,7 +47,17 @@ def rods() -> dict[str, Rod]:
 
 
 def strip_too_thick(rod: Rod, thickness_mm: float) -> bool:
-    """Return whether a rod is strip of a parent sheet too thick to be melted in. Lead's is not."""
+    """Return whether a rod is strip of a parent sheet too thick to be melted in. Lead's is not.
+
+    Args:
+        rod: which
+        thickness_mm: wall, mm, above 0
+
+    Source: STRIP_UP_TO_MM: judgement
+
+    >>> strip_too_thick(rods()[LEAD_STRIP], 6.0)
+    False
+    """
     return not rod.diameters_mm and rod.id != LEAD_STRIP and thickness_mm > STRIP_UP_TO_MM
 
 

@@ -62,7 +62,18 @@ class ClockState(Record):
 
 
 def elapsed_s(mark: ClockMark, now: Moment) -> tuple[float, bool]:
-    """Return the seconds since a clock was started, and whether that is in doubt."""
+    """Return the seconds since a clock was started, and whether that is in doubt.
+
+    Args:
+        mark: the clock as it was started
+        now: the moment
+
+    Source: within one boot by the machine's own count, else by the time of day
+
+    >>> mark = ClockMark(clock='seam', seconds=None, started=Moment(utc_s=100.0))
+    >>> elapsed_s(mark, Moment(utc_s=160.0)), elapsed_s(mark, Moment(utc_s=40.0))
+    ((60.0, False), (0.0, True))
+    """
     if mark.started.boot and mark.started.boot == now.boot:
         return max(0.0, now.boot_s - mark.started.boot_s), False
     passed = now.utc_s - mark.started.utc_s
@@ -87,12 +98,14 @@ def standing_s(lain_s: float, supplier_s: float = 0.0) -> float:
     """Return how long an acetylene cylinder that lay down must stand, seconds.
 
     As long as it lay, two hours at least; a day is enough unless the supplier asks for more, whose
-    figure then stands (CGA G-1 for the two hours and the supplier's word; the day is judgement: the
-    solvent has long sunk back by then).
+    figure then stands.
 
     Args:
         lain_s: how long it lay, s.
         supplier_s: what the gas supplier asks for, s; 0 where nobody was asked.
+
+    Source: CGA G-1 for the two hours and the supplier's word; the day is judgement, as the solvent
+    has long sunk back by then
 
     >>> [standing_s(3600 * hours) / 3600 for hours in (0, 5, 700)]
     [2.0, 5.0, 24.0]

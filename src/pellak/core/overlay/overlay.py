@@ -72,7 +72,16 @@ class OverlayAnswer(Answer):
 
 
 def oxygen_ratio_for(feather_ratio: float) -> float:
-    """Return the oxygen ratio of a flame with so long a feather, 1 to 4.5 cones."""
+    """Return the oxygen ratio of a flame with so long a feather, 1 to 4.5 cones.
+
+    Args:
+        feather_ratio: feather over cone, 1 to 4.5
+
+    Source: feathers of carburising flames, table flame_settings.csv
+
+    >>> oxygen_ratio_for(1.0), oxygen_ratio_for(3.0) < 1
+    (1.0, True)
+    """
     return 1 - FEATHER_SLOPE * (feather_ratio - 1)
 
 

@@ -39,7 +39,17 @@ JUDGED_SOURCE = "a hard jet blows the wet film about; judgement on the jet's spe
 
 
 def wanted_rod_mm(width_mm: float) -> float:
-    """Return the rod's diameter that suits a strip so wide, mm: 3.2 at 6 mm, 4.8 at 25, to 6.4."""
+    """Return the rod's diameter that suits a strip so wide, mm: 3.2 at 6 mm, 4.8 at 25, to 6.4.
+
+    Args:
+        width_mm: of the strip, mm
+
+    Source: hard-facing practice: rods for narrow edges and wide faces; the line between is
+    judgement
+
+    >>> wanted_rod_mm(6), wanted_rod_mm(25), wanted_rod_mm(200)
+    (3.2, 4.8, 6.4)
+    """
     share = (width_mm - NARROW_MM) / (WIDE_MM - NARROW_MM)
     wanted = NARROW_ROD_MM + (WIDE_ROD_MM - NARROW_ROD_MM) * share
     return min(MOST_ROD_MM, max(NARROW_ROD_MM, wanted))

@@ -42,7 +42,18 @@ def dimension_rows(joint: Joint) -> tuple[DimensionRow, ...]:
 
 
 def usual_value(row: DimensionRow, thickness_mm: float) -> float | None:
-    """Return what a dimension usually is for a thickness, None where it must be measured."""
+    """Return what a dimension usually is for a thickness, None where it must be measured.
+
+    Args:
+        row: the dimension's row
+        thickness_mm: wall, mm
+
+    Source: joint_dimensions.csv, with its sources
+
+    >>> row = dimension_rows('tee')[0]
+    >>> usual_value(row, 3.0) is None or usual_value(row, 3.0) > 0
+    True
+    """
     terms = re.sub(r"max\((.*)\)", r"\1", row.usual).split(";")
     values = []
     for term in (t.strip() for t in terms):
@@ -56,7 +67,19 @@ def usual_value(row: DimensionRow, thickness_mm: float) -> float | None:
 def dimension_value(
     row: DimensionRow, stated: Mapping[str, float | None], thickness_mm: float
 ) -> tuple[float | None, bool]:
-    """Return a dimension's value, as `stated` by field, and whether it is only the usual one."""
+    """Return a dimension's value, as `stated` by field, and whether it is only the usual one.
+
+    Args:
+        row: the dimension's row
+        stated: what was told, by field
+        thickness_mm: wall, mm
+
+    Source: what is told stands before what is usual
+
+    >>> row = dimension_rows('tee')[0]
+    >>> dimension_value(row, {row.field: 4.0}, 3.0)
+    (4.0, False)
+    """
     value = stated.get(row.field)
     return (value, False) if value is not None else (usual_value(row, thickness_mm), True)
 
@@ -68,6 +91,18 @@ def ring_length(
 
     A pipe's seam is its circumference; a branch's is the ellipse in which it is cut, good to a
     few per cent where it sits on a tube of like size.
+
+    Args:
+        joint: which
+        outside_diameter_mm: of the tube, mm
+        branch_deg: angle of the branch, °; None square
+
+    Source: circumference; Ramanujan's first approximation of an ellipse
+
+    >>> round(ring_length('pipe-butt', 30.0, None).value, 2)
+    94.25
+    >>> ring_length('butt', 30.0, None) is None
+    True
     """
     if outside_diameter_mm is None or joint not in ("pipe-butt", "cluster"):
         return None

@@ -35,7 +35,17 @@ RULERS = {"metric": Ruler("100 mm", 100.0, 10.0, 5), "inch": Ruler("4 in", 101.6
 
 
 def ruler_for(length_mm: float, system: str) -> Ruler:
-    """Return a system's ruler, cut to whole marks where what is drawn is shorter than it."""
+    """Return a system's ruler, cut to whole marks where what is drawn is shorter than it.
+
+    Args:
+        length_mm: of what is drawn, mm, above 0
+        system: metric or inch
+
+    Source: whole marks of a ruler
+
+    >>> ruler_for(250.0, 'metric').length_mm, ruler_for(37.0, 'metric').length_mm
+    (100.0, 30.0)
+    """
     usual = RULERS[system]
     if length_mm >= usual.length_mm or length_mm < usual.mark_mm:
         return usual

@@ -89,6 +89,12 @@ def due_day(tries: Sequence[ExerciseTried]) -> int | None:
 
     What went wrong comes again the same day; what went well after a day, then after twice as many
     each time it goes well again on the day it was due or later. Source: SPACING_SOURCE.
+
+    Args:
+        tries: oldest first, each with its day and points
+
+    >>> due_day([]) is None
+    True
     """
     due: int | None = None
     pause = FIRST_PAUSE_DAYS

@@ -20,5 +20,11 @@ class Worth(Record):
 
 
 def left(off: float, full: float, none: float) -> float:
-    """Return 1 for an `off` up to `full`, 0 from `none`, evenly between; all of one unit."""
+    """Return 1 for an `off` up to `full`, 0 from `none`, evenly between; all of one unit.
+
+    Source: definition
+
+    >>> left(0.0, 0.1, 1.0), left(0.55, 0.1, 1.0), left(2.0, 0.1, 1.0)
+    (1.0, 0.49999999999999994, 0.0)
+    """
     return min(1.0, max(0.0, (none - off) / (none - full)))

@@ -18,7 +18,13 @@ class CheckWith(Record):
 
 
 def crayon_steps_c() -> list[float]:
-    """Return the crayons usually stocked, °C, rising."""
+    """Return the crayons usually stocked, °C, rising.
+
+    Source: crayons are made in steps of 25 °F, then 50 °F
+
+    >>> crayon_steps_c()[:3]
+    [38, 52, 66]
+    """
     fine = range(FIRST_F, FINE_UP_TO_F + 1, 25)
     coarse = range(FINE_UP_TO_F + 50, LAST_F + 1, 50)
     return [round((f - 32) / 1.8) for f in (*fine, *coarse)]
@@ -26,13 +32,27 @@ def crayon_steps_c() -> list[float]:
 
 def proved_at_mm(thickness_mm: float) -> float:
     """Return how far from the groove a preheat is measured: four thicknesses, 50 mm at most; 75 mm
-    on metal over 50 mm thick. Source: EN ISO 13916."""
+    on metal over 50 mm thick. Source: EN ISO 13916.
+
+    Args:
+        thickness_mm: wall, mm, above 0
+
+    >>> proved_at_mm(6), proved_at_mm(30), proved_at_mm(60)
+    (24, 50.0, 75.0)
+    """
     return 75.0 if thickness_mm > 50 else min(50.0, 4 * thickness_mm)
 
 
 def settles_min(thickness_mm: float) -> float:
     """Return how long heat is let even out before it is measured: two minutes for each 25 mm, one
-    at least. Source: EN ISO 13916."""
+    at least. Source: EN ISO 13916.
+
+    Args:
+        thickness_mm: wall, mm, above 0
+
+    >>> settles_min(3), settles_min(50)
+    (1.0, 4.0)
+    """
     return max(1.0, 2 * thickness_mm / 25)
 
 
@@ -40,6 +60,18 @@ def crayons_for(least_c: float, most_c: float, family: str, thickness_mm: float)
     """Return the crayons for a window: the first step at or above the least, one at or below most.
 
     Where the window holds only one step, the upper crayon is the next one above it.
+
+    Args:
+        least_c: of the window, °C
+        most_c: of the window, °C
+        family: the metal's
+        thickness_mm: wall, mm, above 0
+
+    Source: EN ISO 13916
+
+    >>> check = crayons_for(150, 260, 'carbon-steel', 6)
+    >>> check.crayon_low_c, check.crayon_high_c
+    (163.0, 260.0)
     """
     steps = crayon_steps_c()
     melts = next((step for step in steps if step >= least_c), steps[-1])

@@ -16,7 +16,13 @@ D1.1 does not ask: such steel does not harden. Thickness is then left to the sho
 
 
 def chemical_carbon(case: PreheatCase) -> float:
-    """Return Seferian's chemical carbon equivalent, mass %."""
+    """Return Seferian's chemical carbon equivalent, mass %.
+
+    Args:
+        case: the piece, with its analysis
+
+    Source: Séférian, The Metallurgy of Welding (1962)
+    """
     alloying = 40 * (case.percent("Mn") + case.percent("Cr"))
     alloying += 20 * case.percent("Ni") + 28 * case.percent("Mo")
     return (360 * case.percent("C") + alloying) / 360

@@ -38,18 +38,42 @@ def _by_thickness_alone_c(thickness_mm: float) -> float | None:
 
 
 def band_share(thickness_mm: float) -> float:
-    """Return how far up its band a wall stands, 0 at the low end, 1 at the high end."""
+    """Return how far up its band a wall stands, 0 at the low end, 1 at the high end.
+
+    Args:
+        thickness_mm: wall, mm, above 0
+
+    Source: shop tables of preheat by carbon equivalent; the straight line between is judgement
+
+    >>> band_share(1), band_share(200)
+    (0.0, 1.0)
+    """
     anchors = (LOW_END_TO_MM, MIDDLE_AT_MM, HIGH_END_FROM_MM)
     return float(np.interp(thickness_mm, anchors, (0.0, 0.5, 1.0)))
 
 
 def own_band_share(thickness_mm: float) -> float:
-    """Return how far a thin wall has come from the band below to its own."""
+    """Return how far a thin wall has come from the band below to its own.
+
+    Args:
+        thickness_mm: wall, mm, above 0
+
+    Source: shop tables; the straight line between is judgement
+
+    >>> own_band_share(0.5), own_band_share(100)
+    (0.0, 1.0)
+    """
     return float(np.interp(thickness_mm, (ONE_BAND_LOWER_TO_MM, OWN_BAND_FROM_MM), (0.0, 1.0)))
 
 
 def band_without_thickness_c(case: PreheatCase) -> float | None:
-    """Return the low end of the band of a carbon equivalent, whatever the wall, °C."""
+    """Return the low end of the band of a carbon equivalent, whatever the wall, °C.
+
+    Args:
+        case: the piece
+
+    Source: shop tables of preheat by carbon equivalent
+    """
     ce = carbon_equivalent_iiw(case.metal.composition)
     return max((b for b in _bands() if ce >= b[0]), key=lambda b: b[0])[1]
 

@@ -67,6 +67,15 @@ def read_gauge(text: str, family: str | None) -> tuple[float, str] | None:
 
     Raises:
         Refused: the gauge is not in its system, or which system is meant cannot be told.
+
+    Args:
+        text: as typed
+        family: the metal's, or None
+
+    Source: gauges.csv, with its sources
+
+    >>> round(read_gauge('code 5', 'lead')[0], 2), read_gauge('3 mm', 'carbon-steel')
+    (2.24, None)
     """
     if lead := _LEAD_CODE.fullmatch(text):
         mm, _ = _look_up("lead-code", lead.group(1), "lead code", text)

@@ -7,7 +7,18 @@ from pellak.core.reading.quantity import read_quantity
 
 
 def read_places(field: str, text: str, family: str) -> list[float]:
-    """Return the places typed as `200, 340 mm; 2 ft`, mm. Raises Refused naming the field."""
+    """Return the places typed as `200, 340 mm; 2 ft`, mm. Raises Refused naming the field.
+
+    Args:
+        field: names what was typed
+        text: lengths after commas or semicolons
+        family: the metal's
+
+    Source: what people type
+
+    >>> read_places('places', '200, 340 mm; 2 ft', 'carbon-steel')
+    [200.0, 340.0, 609.6]
+    """
     parts = [part for part in re.split(r"[;\s]*[;,]\s+|;", text.strip()) if part]
     try:
         return [read_quantity(part, "length", family).value for part in parts]
@@ -16,7 +27,18 @@ def read_places(field: str, text: str, family: str) -> list[float]:
 
 
 def read_bows(field: str, text: str, family: str) -> list[dict[str, float]]:
-    """Return what was read along a line, typed as `1 m: 8 mm; 2 m: 12`, place and bow, mm."""
+    """Return what was read along a line, typed as `1 m: 8 mm; 2 m: 12`, place and bow, mm.
+
+    Args:
+        field: names what was typed
+        text: place and bow
+        family: the metal's
+
+    Source: what people type
+
+    >>> read_bows('bows', '1 m: 8 mm; 2 m: 12', 'carbon-steel')
+    [{'at_mm': 1000.0, 'bow_mm': 8.0}, {'at_mm': 2000.0, 'bow_mm': 12.0}]
+    """
     found = []
     for part in [part for part in text.split(";") if part.strip()]:
         place, colon, bow = part.partition(":")

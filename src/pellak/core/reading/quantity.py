@@ -61,6 +61,14 @@ def read_number(text: str) -> float:
 
     Raises:
         Refused: not a number, or `1,200`, which may be 1.2 or 1200.
+
+    Args:
+        text: as typed
+
+    Source: what people type: fractions, decimals, either comma
+
+    >>> read_number('1 3/32'), read_number('0,5'), read_number('3/4')
+    (1.09375, 0.5, 0.75)
     """
     parts = re.split(r"\s+|(?<=\d)-(?=\d)", text.strip())
     if "/" in text:

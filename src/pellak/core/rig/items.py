@@ -152,7 +152,17 @@ _ADAPTER: TypeAdapter[RackItem] = TypeAdapter(RackItem)
 
 
 def read_bore(text: str, field: str) -> float:
-    """Return a bore, mm, from a number drill such as `#67`, or any length."""
+    """Return a bore, mm, from a number drill such as `#67`, or any length.
+
+    Args:
+        text: as typed
+        field: names its box
+
+    Source: number drills, ASME B94.11M
+
+    >>> read_bore('#67', 'orifice_mm'), read_bore('0.9 mm', 'orifice_mm')
+    (0.813, 0.9)
+    """
     if match := _DRILL.fullmatch(text.strip()):
         named = {drill.drill: drill.diameter_mm for drill in number_drills()}
         number = f"#{int(match[1])}"

@@ -27,7 +27,17 @@ def _holds(item: RackItem, taken: RodTaken) -> bool:
 
 
 def held_kg(items: Iterable[RackItem], rod: str) -> float | None:
-    """Return how much of a rod the rack holds, all sizes, kg; None where it holds no such item."""
+    """Return how much of a rod the rack holds, all sizes, kg; None where it holds no such item.
+
+    Args:
+        items: of the rack
+        rod: which
+
+    Source: sum
+
+    >>> held_kg([], 'er70s-2') is None
+    True
+    """
     held = [item.mass_kg for item in items if isinstance(item, StockItem) and item.rod == rod]
     return sum(held) if held else None
 

@@ -30,6 +30,14 @@ def answer_holds(
         same_hands: whether whoever answered still holds the torch.
         same_piece: whether the job is as it was.
         gas_ended_s: when cylinders were last closed, or None.
+
+    Source: a shift: OSHA 1926.352; half a day is judgement
+
+    >>> how = dict(same_hands=True, same_piece=True, gas_ended_s=None)
+    >>> answer_holds('place', given_s=0.0, now_s=7 * 3600.0, **how)
+    True
+    >>> answer_holds('place', given_s=0.0, now_s=9 * 3600.0, **how)
+    False
     """
     if given_s is None or now_s - given_s < CLOCK_WENT_BACK_S:
         return False
@@ -45,5 +53,15 @@ def answer_holds(
 
 
 def latest(*moments: float | None) -> float | None:
-    """Return the latest of some moments, None where there is none."""
+    """Return the latest of some moments, None where there is none.
+
+    Args:
+        moments: of one clock, s
+        None never
+
+    Source: definition
+
+    >>> latest(1.0, None, 3.0), latest(None)
+    (3.0, None)
+    """
     return max((moment for moment in moments if moment is not None), default=None)

@@ -73,7 +73,16 @@ def flame_may_burn(cards: Sequence[BenchCard], step: str) -> bool:
 
 
 def light_of(order: Sequence[str]) -> int:
-    """Return the place of the card on which the torch is lit."""
+    """Return the place of the card on which the torch is lit.
+
+    Args:
+        order: ids of the cards
+
+    Source: definition
+
+    >>> light_of(['tip', 'light', 'flame'])
+    1
+    """
     return next(n for n, step in enumerate(order) if step in LIGHTS)
 
 

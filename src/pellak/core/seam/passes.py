@@ -74,7 +74,17 @@ class FlowSpan:
 
 
 def open_sum(parts: Sequence[float | None]) -> float | None:
-    """Return the sum of `parts`, all of one unit; open (None) where any of them is."""
+    """Return the sum of `parts`, all of one unit; open (None) where any of them is.
+
+    Args:
+        parts: of one unit
+        None where not known
+
+    Source: definition
+
+    >>> open_sum([1.0, 2.0]), open_sum([1.0, None]), open_sum([])
+    (3.0, None, None)
+    """
     known = [part for part in parts if part is not None]
     return sum(known) if parts and len(known) == len(parts) else None
 
@@ -84,6 +94,16 @@ def layer_heights_mm(groove: Groove) -> list[float]:
 
     Equal metal in each, as a hand lays it, the cap counted with the cover; but no layer over 4 mm
     and no cover under 1 mm with its cap.
+
+    Args:
+        groove: form and sizes
+
+    Source: geometry; equal metal in each pass is practice
+
+    >>> sizes = {'thickness_mm': 6, 'root_face_mm': 1.5, 'root_gap_mm': 1.5}
+    >>> heights = layer_heights_mm(Groove(form='v', included_angle_deg=60, **sizes))
+    >>> round(sum(heights), 3)
+    6.0
     """
     count, top = passes_a_side(groove), filled_mm(groove)
 

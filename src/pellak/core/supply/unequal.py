@@ -14,7 +14,21 @@ SOURCE = "ISO 5172: equal-pressure and injector mixers; torch makers' charts"
 def pair_cautions(
     mixer: Mixer, acetylene_bar: float | None, oxygen_bar: float | None
 ) -> list[Caution]:
-    """Return what to mind of a pair of flowing pressures, bar; nothing where the mixer suits."""
+    """Return what to mind of a pair of flowing pressures, bar; nothing where the mixer suits.
+
+    Args:
+        mixer: how the torch mixes
+        acetylene_bar: flowing, bar
+        oxygen_bar: flowing, bar
+        None not known
+
+    Source: SOURCE: what an equal-pressure mixer is made for
+
+    >>> pair_cautions('equal-pressure', 0.3, 0.3)
+    []
+    >>> [one.level for one in pair_cautions('injector', 0.3, 0.3)]
+    ['warn']
+    """
     if not acetylene_bar or not oxygen_bar:
         return []
     ratio = oxygen_bar / acetylene_bar

@@ -83,6 +83,17 @@ def usable_band(orifice_mm: float, oxygen_ratio: float, jets: int = 1) -> FlowBa
     """Return the flows between the backfire and the lifting jet speed, L/h of acetylene.
 
     All `jets` of a tip together; `oxygen_ratio` as in the flame, 0.7 to 3.
+
+    Args:
+        orifice_mm: bore of one jet, mm, above 0
+        oxygen_ratio: oxygen over acetylene by volume, 0.7 to 3
+        jets: how many such jets, 1 or more
+
+    Source: jet speeds of FLOW_SOURCE between which a flame sits
+
+    >>> band = usable_band(0.9, 1.05)
+    >>> round(band.low, 1), round(band.high, 1)
+    (78.2, 223.4)
     """
     return FlowBand(
         low=jet.flow_for_jet_l_per_h(orifice_mm, jet.BACKFIRE_BELOW_M_PER_S, oxygen_ratio, jets),
@@ -91,7 +102,21 @@ def usable_band(orifice_mm: float, oxygen_ratio: float, jets: int = 1) -> FlowBa
 
 
 def running_flow_l_per_h(tip: RackTip, wanted_l_per_h: float, oxygen_ratio: float) -> float:
-    """Return the flow a tip would be run at: the one wanted, between backfire and harsh."""
+    """Return the flow a tip would be run at: the one wanted, between backfire and harsh.
+
+    Args:
+        tip: bore and jets
+        wanted_l_per_h: acetylene wanted, L/h
+        oxygen_ratio: oxygen over acetylene by volume, 0.7 to 3
+
+    Source: the jet speeds of torch/jet.py; that a tip is turned down and not off is practice
+
+    >>> tip = RackTip(label='3', orifice_mm=0.9, jets=1)
+    >>> round(running_flow_l_per_h(tip, 20, 1.05), 1)
+    78.2
+    >>> running_flow_l_per_h(tip, 130, 1.05)
+    130
+    """
     slowest, fastest = (
         jet.flow_for_jet_l_per_h(tip.orifice_mm, speed, oxygen_ratio, tip.jets)
         for speed in (jet.BACKFIRE_BELOW_M_PER_S, jet.HARSH_ABOVE_M_PER_S)
@@ -250,7 +275,17 @@ def _charted_l_per_h(tip: RackTip, thickness_mm: float) -> float | None:
 
 
 def chart_row(tip: RackTip, thickness_mm: float) -> ChartRow | None:
-    """Return the row of the maker's chart that covers a thickness, or None."""
+    """Return the row of the maker's chart that covers a thickness, or None.
+
+    Args:
+        tip: with the rows of its maker's chart
+        thickness_mm: sheet, mm, above 0
+
+    Source: the maker's chart as typed
+
+    >>> chart_row(RackTip(label='3', orifice_mm=0.9, jets=1), 1.2) is None
+    True
+    """
     return next(
         (r for r in tip.chart if r.thickness_low_mm <= thickness_mm <= r.thickness_high_mm), None
     )

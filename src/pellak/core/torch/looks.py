@@ -30,7 +30,17 @@ class FlameLook(Record):
 
 
 def fuel_looks(fuel_setting: str, cone_mm: float) -> list[FlameLook]:
-    """Return the acetylene flame smoking, right and leaving the tip, before any oxygen."""
+    """Return the acetylene flame smoking, right and leaving the tip, before any oxygen.
+
+    Args:
+        fuel_setting: the school of setting the fuel
+        cone_mm: length of the cone that is asked for, mm
+
+    Source: drawn for the eye: lengths are judgement
+
+    >>> [look.right for look in fuel_looks('smoke-gone', 7.0)]
+    [False, True, False]
+    """
     plume_mm = 6 * cone_mm
     return [
         FlameLook(label="smoking: more", right=False, plume_mm=0.8 * plume_mm, soot=True),
@@ -45,6 +55,11 @@ def oxygen_looks(feather_ratio: float | None, cone_mm: float) -> list[FlameLook]
     Args:
         feather_ratio: feather over cone asked for; 1 is neutral, None an oxidising flame.
         cone_mm: the length of the cone asked for.
+
+    Source: drawn for the eye: lengths are judgement
+
+    >>> sum(look.right for look in oxygen_looks(1.0, 7.0))
+    1
     """
     wanted = feather_ratio if feather_ratio is not None else 1.0
     stages: Sequence[tuple[str, float]] = [

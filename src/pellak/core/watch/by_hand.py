@@ -41,7 +41,14 @@ def hand_tells() -> tuple[HandTell, ...]:
 
 
 def stated_c(tell: str, typed: str) -> float:
-    """Return the heat a tap tells, °C. Raises Refused for an unknown tap or a heat it cannot be."""
+    """Return the heat a tap tells, °C. Raises Refused for an unknown tap or a heat it cannot be.
+
+    Args:
+        tell: the tap's id
+        typed: a heat, where the tap wants one
+
+    Source: touch and sight; hand_tells, with their sources
+    """
     known = next((one for one in hand_tells() if one.id == tell), None)
     if known is None:
         raise Refused("tell", tell, ", ".join(one.id for one in hand_tells()))

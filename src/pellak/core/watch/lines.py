@@ -50,7 +50,18 @@ class Mark(Record):
 
 
 def celsius_of(value: float, unit: str) -> float:
-    """Return a temperature in °C from `value` in C, F or K."""
+    """Return a temperature in °C from `value` in C, F or K.
+
+    Args:
+        value: in that unit
+        unit: C, F or K
+        nothing is C
+
+    Source: definition
+
+    >>> celsius_of(212, 'F'), celsius_of(300, 'k') > 26
+    (100.0, True)
+    """
     return {"C": value, "F": (value - 32) / 1.8, "K": value - 273.15}[unit.upper() or "C"]
 
 
@@ -69,7 +80,16 @@ def at_of(when: str, now_s: float, moment_of: MomentOf) -> float:
 
 def still_open(now_s: float) -> float:
     """Return the seconds since a watch began. Raises Refused once it has gone on too long: it was
-    forgotten, or the machine's clock was set on."""
+    forgotten, or the machine's clock was set on.
+
+    Args:
+        now_s: since the watch began, s
+
+    Source: LONGEST_S: judgement
+
+    >>> still_open(60.0)
+    60.0
+    """
     if now_s > LONGEST_S:
         raise Refused("watch", f"{now_s / 86_400:.0f} days", "14 days; end it and begin another")
     return now_s

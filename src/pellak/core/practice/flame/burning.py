@@ -57,19 +57,46 @@ def cone_burning_m_per_s(ratio: float) -> float:
 
     Above 1.05 it is not the burning speed itself but what shortens the cone as it is seen: a
     tenth at 1.3, a sixth at 1.5.
+
+    Args:
+        ratio: oxygen over acetylene by volume, 0 or more
+
+    Source: for teaching: shaped after what is seen, no measurement
+
+    >>> cone_burning_m_per_s(1.05) > cone_burning_m_per_s(0.8)
+    True
     """
     over = ratio - CONE_FASTEST_RATIO
     return CONE_M_PER_S * (1 + over if over > 0 else 1 + CONE_RICH_LOSS * over)
 
 
 def lifts_at_m_per_s(ratio: float) -> float:
-    """Return the jet speed at which a flame leaves its tip, m/s."""
+    """Return the jet speed at which a flame leaves its tip, m/s.
+
+    Args:
+        ratio: oxygen over acetylene by volume, 0 or more
+
+    Source: for teaching: shaped after what is seen, no measurement
+
+    >>> lifts_at_m_per_s(1.05) > 100
+    True
+    """
     ratios, speeds = zip(*LIFTS_AT, strict=True)
     return float(np.interp(ratio, ratios, speeds))
 
 
 def soot(fuel_m_per_s: float, ratio: float) -> float:
-    """Return how much a flame smokes, 0 to 1, by its acetylene's own jet speed, m/s."""
+    """Return how much a flame smokes, 0 to 1, by its acetylene's own jet speed, m/s.
+
+    Args:
+        fuel_m_per_s: acetylene over the bore, m/s
+        ratio: oxygen over acetylene by volume, 0 or more
+
+    Source: for teaching: shaped after what is seen, no measurement
+
+    >>> soot(5.0, 0.0) > soot(5.0, 0.5), soot(200.0, 0.0)
+    (True, 0.0)
+    """
     slow = max(0.0, SOOT_GONE_M_PER_S - fuel_m_per_s) / SOOT_SPAN_M_PER_S
     share = min(1.0, slow**SOOT_POWER) * (1 - ratio / SOOT_BURNT_AT_RATIO)
     return float(min(1.0, max(0.0, share)))
@@ -79,6 +106,16 @@ def pops_per_s(jet_m_per_s: float, ratio: float, dirt: float) -> float:
     """Return how often a flame pops, each second.
 
     `jet_m_per_s` is the mixture's speed, `dirt` how foul the tip is, 0 to 1.
+
+    Args:
+        jet_m_per_s: of the mixture, m/s
+        ratio: oxygen over acetylene by volume, 0 or more
+        dirt: 0 clean to 1 foul
+
+    Source: for teaching: shaped after what is seen, no measurement
+
+    >>> pops_per_s(130.0, 1.05, 0.0), pops_per_s(40.0, 1.05, 0.0) > 0
+    (0.0, True)
     """
     slow = max(0.0, BACKFIRE_BELOW_M_PER_S - jet_m_per_s) / POPS_SPAN_M_PER_S
     starved = POPS_PER_S * slow**POPS_POWER if ratio > POPS_AT_RATIO else 0.0
@@ -86,7 +123,16 @@ def pops_per_s(jet_m_per_s: float, ratio: float, dirt: float) -> float:
 
 
 def feather_of(ratio: float) -> float:
-    """Return feather over cone; 1 where no feather is left."""
+    """Return feather over cone; 1 where no feather is left.
+
+    Args:
+        ratio: oxygen over acetylene by volume, 0 or more
+
+    Source: feathers of carburising flames
+
+    >>> feather_of(1.05), feather_of(0.8) > 1
+    (1.0, True)
+    """
     return 1 + max(0.0, 1 - ratio) / FEATHER_SLOPE
 
 
@@ -133,7 +179,20 @@ def look(
 
 
 def hiss_db(torch: FlameTorch, jet_m_per_s: float, ratio: float) -> float:
-    """Return how loud a flame is beside the usual one, dB; `jet_m_per_s` is the mixture's."""
+    """Return how loud a flame is beside the usual one, dB; `jet_m_per_s` is the mixture's.
+
+    Args:
+        torch: the tip
+        jet_m_per_s: of the mixture, m/s
+        ratio: oxygen over acetylene by volume, 0 or more
+
+    Source: sound of a jet grows by the sixth power of its speed (Lighthill); the rest is for
+    teaching
+
+    >>> tip = FlameTorch(0.9)
+    >>> hiss_db(tip, 160.0, 1.05) > hiss_db(tip, 90.0, 1.05) > hiss_db(tip, 0.0, 1.05)
+    True
+    """
     if jet_m_per_s <= 0:
         return QUIETEST_DB
     level = 60 * math.log10(jet_m_per_s / USUAL_JET_M_PER_S)

@@ -84,6 +84,17 @@ def flame_read(seed: int, number: int, ratio: float) -> FlameRead:
     `number`, lies off.
 
     Four parts in ten for the kind, the rest for how near: all within 0.02, nothing from 0.15 off.
+
+    Args:
+        seed: of the quiz
+        number: of the question
+        ratio: as it was read
+
+    Source: shares of the points are judgement
+
+    >>> read = flame_read(1, 1, flame_read(1, 1, 1.0).ratio)
+    >>> round(read.points, 6), read.why.endswith('on it')
+    (100.0, True)
     """
     truth, _, _ = _drawn(seed, number)
     kind, off = flame_kind(truth), abs(ratio - truth)

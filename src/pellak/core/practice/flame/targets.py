@@ -107,12 +107,32 @@ class Setting:
 
 
 def off_ratio(target: FlameTarget, ratio: float) -> float:
-    """Return how far an oxygen ratio lies outside a target's, 0 inside."""
+    """Return how far an oxygen ratio lies outside a target's, 0 inside.
+
+    Args:
+        target: what is to be set
+        ratio: oxygen over acetylene
+
+    Source: definition
+
+    >>> off_ratio(flame_targets()['neutral'], 1.05)
+    0.0
+    """
     return max(0.0, target.ratio_low - ratio, ratio - target.ratio_high)
 
 
 def off_jet(target: FlameTarget, jet_m_per_s: float) -> float:
-    """Return by what share a jet speed, m/s, lies outside a target's, 0 inside."""
+    """Return by what share a jet speed, m/s, lies outside a target's, 0 inside.
+
+    Args:
+        target: what is to be set
+        jet_m_per_s: speed, m/s
+
+    Source: definition
+
+    >>> round(off_jet(flame_targets()['neutral'], 1000.0), 1) > 1
+    True
+    """
     low, high = target.jet_low_m_per_s, target.jet_high_m_per_s
     return max(0.0, 1 - jet_m_per_s / low, jet_m_per_s / high - 1)
 
