@@ -18,7 +18,7 @@ from pellak.core.run.requirements import bound_by
 from tests.core.rig_world import PLAN, Bench, World, act
 from tests.core.test_bench import NOON
 
-PATHS = 2000 if os.environ.get("PELLAK_SWEEP") else 12
+PATHS = 2000 if os.environ.get("PELLAK_SWEEP") else 8
 ACTS_A_PATH = 80
 ENDS_GAS = {"closed", "exchanged", "flash-back", "unknown"}
 HOUR_S, FROM_THE_FUTURE_S = 3600.0, 120.0
