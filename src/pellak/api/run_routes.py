@@ -15,7 +15,7 @@ from pellak.core.run.corrective_actions import CorrectiveAction
 from pellak.core.run.fault_search import FaultSign, FaultTurn, signs_shown
 from pellak.core.run.hold_points import Answered
 from pellak.core.run.next_time import Proposed
-from pellak.core.safety.leak_test import SoapPlace
+from pellak.core.safety.leak_asked import SoapPlace
 from pellak.core.tables import MetalFamily
 from pellak.shop.at_bench import AtBench, FireWatchLine, FlameLine
 from pellak.shop.run_book import Run, RunBook, RunNow, RunPage

@@ -31,7 +31,7 @@ from pellak.core.run.hold_points import Answered, answered, confirmed, piece_of
 from pellak.core.run.leak_at_bench import leak_tested
 from pellak.core.run.next_time import Proposed, proposed
 from pellak.core.run.start import begun
-from pellak.core.safety.leak_test import SoapPlace
+from pellak.core.safety.leak_asked import SoapPlace
 from pellak.core.tables import MetalFamily
 from pellak.shop.clock import Moments, machine_moment
 from pellak.shop.rack import put_out_of_use

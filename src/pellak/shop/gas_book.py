@@ -5,7 +5,7 @@ from datetime import timedelta
 
 from pellak.core.answer.working import Record
 from pellak.core.gas.cylinders import CylindersValues
-from pellak.core.gas.hose import Gas
+from pellak.core.gas.hose import GASES, Gas
 from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.items import CylinderItem
 from pellak.core.rig.newest import COMMON_FLOW_L_PER_H, content_now
@@ -14,7 +14,6 @@ from pellak.shop.whole_bench import BenchSummary
 from pellak.store.database import Database
 from pellak.store.runs import Runs
 
-GASES: tuple[Gas, ...] = ("acetylene", "oxygen")
 LOW_SHARE = 0.2
 USED_OVER_DAYS = 30
 

@@ -9,6 +9,7 @@ from sqlalchemy.orm import Session
 from pellak.core.answer.working import Record
 from pellak.core.rig.state import (
     FACT_WORDS,
+    LINE_PARTS,
     LinePart,
     Lit,
     RigEvent,
@@ -36,6 +37,13 @@ class RigLine(Record):
     finding: str
 
 
+class LinePartName(Record):
+    """One part a flash-back may have burnt from the inside, by name."""
+
+    part: LinePart
+    name: str
+
+
 class RigView(Record):
     """How the rig stands: what bars every light, whose torch may burn, what befell last."""
 
@@ -44,6 +52,8 @@ class RigView(Record):
     """What a person says to end it; null where nothing bars."""
     flames: list[Lit]
     newest: list[RigLine]
+    line_parts: list[LinePartName]
+    """What is examined after a flash-back, each by itself."""
 
 
 class RigDesk:
@@ -119,4 +129,7 @@ def _view(events: Sequence[RigEvent]) -> RigView:
         )
         for event in sorted(events, key=lambda event: event.at_s, reverse=True)[:SHOWN]
     ]  # fmt: skip
-    return RigView(barred=state.barred, ends_by=ends_by, flames=state.flames, newest=newest)
+    return RigView(
+        barred=state.barred, ends_by=ends_by, flames=state.flames, newest=newest,
+        line_parts=[LinePartName(part=part, name=name) for part, name in LINE_PARTS.items()],
+    )  # fmt: skip

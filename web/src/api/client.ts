@@ -39,6 +39,7 @@ export type MetalFamily = NonNullable<Schemas["SeamJob"]["family"]>;
 export type HeatPoint = Schemas["HeatPoint"];
 export type TipCandidate = Schemas["TipCandidate"];
 export type BenchCard = Schemas["BenchCard"];
+export type BenchState = Schemas["BenchState"];
 export type TacksValues = Schemas["TacksValues"];
 export type TackPlayback = Schemas["TackPlayback"];
 export type GrooveDrawing = Schemas["GrooveDrawing"];

@@ -2167,6 +2167,7 @@ export interface components {
              * @default false
              */
             leak_test_stands: boolean;
+            leak_asked: components["schemas"]["LeakAsked"];
             /**
              * Left
              * @default
@@ -4960,6 +4961,16 @@ export interface components {
             hrc_high: number;
         };
         /**
+         * LeakAsked
+         * @description What a leak test asks: its four needles, and where a nearly empty cylinder is soaped.
+         */
+        LeakAsked: {
+            /** Needles */
+            needles: components["schemas"]["NeedleAsked"][];
+            /** Soap */
+            soap: components["schemas"]["SoapSpot"][];
+        };
+        /**
          * LeakFinding
          * @description One thing that moved, where it points and what to do.
          */
@@ -5107,6 +5118,19 @@ export interface components {
              * @default false
              */
             glare: boolean;
+        };
+        /**
+         * LinePartName
+         * @description One part a flash-back may have burnt from the inside, by name.
+         */
+        LinePartName: {
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "torch-and-tip" | "acetylene-hose" | "oxygen-hose" | "acetylene-arrestor" | "oxygen-arrestor" | "check-valves" | "regulators";
+            /** Name */
+            name: string;
         };
         /**
          * Lit
@@ -5436,6 +5460,24 @@ export interface components {
             low: number;
             /** High */
             high: number;
+        };
+        /**
+         * NeedleAsked
+         * @description One needle of a test and what it stands at, at least, before its fall can be seen, bar.
+         */
+        NeedleAsked: {
+            /**
+             * Gas
+             * @enum {string}
+             */
+            gas: "acetylene" | "oxygen";
+            /**
+             * Gauge
+             * @enum {string}
+             */
+            gauge: "contents" | "outlet";
+            /** Least Bar */
+            least_bar: number;
         };
         /**
          * NextTime
@@ -6852,6 +6894,8 @@ export interface components {
             flames: components["schemas"]["Lit"][];
             /** Newest */
             newest: components["schemas"]["RigLine"][];
+            /** Line Parts */
+            line_parts: components["schemas"]["LinePartName"][];
         };
         /**
          * RivalPlan
@@ -7931,6 +7975,19 @@ export interface components {
             ramp: components["schemas"]["RampStep"][];
             /** Curve */
             curve: number[][];
+        };
+        /**
+         * SoapSpot
+         * @description One place to soap, by name.
+         */
+        SoapSpot: {
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "cylinder-nut" | "gauge-stem" | "regulator-body" | "valve-spindle";
+            /** Name */
+            name: string;
         };
         /**
          * SpotAt

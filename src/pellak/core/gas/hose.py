@@ -7,6 +7,7 @@ from typing import Literal
 from fluids.friction import friction_factor
 
 Gas = Literal["acetylene", "oxygen"]
+GASES: tuple[Gas, Gas] = ("acetylene", "oxygen")
 ATMOSPHERE_BAR = 1.01325
 ROOM_K = 293.15
 METER_K = 288.15

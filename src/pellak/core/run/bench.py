@@ -28,6 +28,7 @@ from pellak.core.model.upcast import facts_kept
 from pellak.core.preheat.crayons import settles_min
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.run.hold_points import answered, barred_by, cards_of, leak_holds, standing_at
+from pellak.core.run.leak_at_bench import leak_asked
 from pellak.core.run.skipped_checks import after_leaving, undone_at
 from pellak.core.run.walk import (
     begun_by_leaving,
@@ -36,6 +37,7 @@ from pellak.core.run.walk import (
     must_stand_at,
     open_stop,
 )
+from pellak.core.safety.leak_asked import LeakAsked
 
 KEPT_CLOCKS: tuple[ClockId, ...] = ("stand", "leak", "purge-acetylene", "purge-oxygen")
 MOST_LATE_S: Mapping[ClockId, float] = {
@@ -58,6 +60,8 @@ class BenchState(Record):
     fire_watch_looked: bool
     leak_test_stands: bool = False
     """Whether the test in the log still speaks of the rig; one that found a leak does."""
+    leak_asked: LeakAsked
+    """What each needle of the leak test stands at, at least, and where soap stands in for one."""
     left: str = ""
     """What the card it stands at asks for and is not done yet."""
     work: WorkNow | None = None
@@ -80,6 +84,7 @@ def bench_state(plan: Plan, log: RunLog, now: Moment, binds: Sequence[str] = ())
         clocks=[clock_state(mark, now) for mark in log.clocks],
         fire_watch_looked=any(one.step == "fire-watch" for one in log.confirmations),
         leak_test_stands=test is not None and (not test.values.tight or leak_holds(log, now)),
+        leak_asked=leak_asked(plan),
         left="" if at in holding else _left(plan, log, cards, at, now),
         work=kind.now(plan, log),
         look=kind.look,

@@ -5,23 +5,17 @@ from collections.abc import Mapping, Sequence
 from pydantic import ValidationError
 
 from pellak.core.answer.errors import Refused, refusals
-from pellak.core.gas.hose import Gas
+from pellak.core.gas.hose import GASES, Gas
 from pellak.core.model.clocks import LEAK_S, Moment
 from pellak.core.model.plan import Plan
 from pellak.core.model.run_log import LeakTest, RunLog
 from pellak.core.model.upcast import facts_kept
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.run.walk import clock_is_over
-from pellak.core.safety.leak_readings import Gauge
-from pellak.core.safety.leak_test import (
-    NEAR_SHARE,
-    ROUNDED,
-    LeakTestGiven,
-    SoapPlace,
-    reckon_leak_test,
-)
+from pellak.core.safety.leak_asked import LeakAsked, SoapPlace, asked_of, near_work_bar
+from pellak.core.safety.leak_readings import GAUGES, Gauge, HalfDivisions
+from pellak.core.safety.leak_test import ROUNDED, LeakTestGiven, reckon_leak_test
 
-GAUGES: tuple[Gauge, Gauge] = ("contents", "outlet")
 SETS: Mapping[Gas, str] = {"acetylene": "set-acetylene", "oxygen": "set-oxygen"}
 
 
@@ -45,10 +39,9 @@ def leak_tested(
         raise Refused("readings", "", "the test's clock to have run out, both valves closed")
     if not log.who:
         raise Refused("who", "", "the name of whoever holds the torch")
-    gases: tuple[Gas, Gas] = ("acetylene", "oxygen")
     read = {
         gas: {gauge: _needle(gas, gauge, readings.get(gas, {})) for gauge in GAUGES}
-        for gas in gases
+        for gas in GASES
     }
     seconds = _leak_s(log)
     limit = (plan.facts or facts_kept(plan.stations)).acetylene_limit
@@ -87,12 +80,17 @@ def set_bar(plan: Plan) -> dict[Gas, float]:
     }
 
 
+def leak_asked(plan: Plan) -> LeakAsked:
+    """Return what a leak test before this plan's work asks of its needles, bar gauge."""
+    return asked_of(HalfDivisions(), set_bar(plan))
+
+
 def tested_high_enough(plan: Plan, test: LeakTest) -> bool:
     """Return whether a test stood near enough the pressures that a plan sets."""
+    worked_bar = set_bar(plan)
     sides = {"acetylene": test.given.acetylene, "oxygen": test.given.oxygen}
     return all(
-        sides[gas].outlet.from_bar >= NEAR_SHARE * bar - ROUNDED
-        for gas, bar in set_bar(plan).items()
+        sides[gas].outlet.from_bar >= near_work_bar(gas, worked_bar) - ROUNDED for gas in worked_bar
     )
 
 

@@ -8,6 +8,7 @@ from pydantic import Field, model_validator
 from pellak.core.answer.working import Number, Record
 
 Gauge = Literal["contents", "outlet"]
+GAUGES: tuple[Gauge, Gauge] = ("contents", "outlet")
 SEEN_BAR: Mapping[Gauge, float] = {"contents": 1.0, "outlet": 0.05}
 """About half a division, 0.5 % of full scale: what moves less was not seen to move."""
 HIGHEST_OUTLET_BAR = 40.0
@@ -66,7 +67,7 @@ class GasReadings(Record):
                 for name, value in document.items()
                 if name.startswith(gauge)
             }
-            for gauge in ("contents", "outlet")
+            for gauge in GAUGES
         }
 
     @model_validator(mode="after")

@@ -2,29 +2,19 @@
 
 import math
 from collections.abc import Mapping
-from typing import Literal
 
 from pydantic import Field
 
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Answer, Caution, Number, Reckoner, Record, Working, inserted
-from pellak.core.gas.hose import Gas
+from pellak.core.gas.hose import GASES, Gas
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR, LimitRegion
 from pellak.core.rig.equipment import USUAL_HOSE_M, USUAL_HOSE_MM
+from pellak.core.safety.leak_asked import SOAP_PLACES, SoapPlace, near_work_bar, seen_from_bar
 from pellak.core.safety.leak_readings import GasReadings, Gauge, GaugeReading, HalfDivisions
 
-LEAST_IN_HALF_DIVISIONS = 5
-"""With less in it the smallest fall that can be seen is over a fifth of all there is: no test."""
-NEAR_SHARE = 0.8
-"""A test counts for pressures up to a quarter over its own: it stood near what is worked at."""
 HELD_SHARE = 0.8
 """A needle that lost a fifth of what it showed leaks, however small a fifth is. Judgement."""
-SoapPlace = Literal["cylinder-nut", "gauge-stem", "regulator-body", "valve-spindle"]
-SOAP_PLACES: Mapping[SoapPlace, str] = {
-    "cylinder-nut": "cylinder nut", "gauge-stem": "gauge stem",
-    "regulator-body": "regulator body", "valve-spindle": "valve spindle",
-}  # fmt: skip
-"""Where a nearly empty acetylene cylinder leaks unseen by its gauge: soaped with the valve open."""
 SOAP_IT = "soap " + ", ".join(SOAP_PLACES.values()) + " with the valve open"
 OPEN_IT: Mapping[Gauge, str] = {
     "contents": "change the cylinder", "outlet": "open, set it again, close, and start anew",
@@ -151,24 +141,23 @@ def held_enough(given: LeakTestGiven) -> None:
     Five half divisions are the least on every gauge; an outlet also stands at four fifths of what
     is set for work, or the test speaks of another day.
     """
-    gases: tuple[Gas, Gas] = ("acetylene", "oxygen")
-    for gas in gases:
+    for gas in GASES:
         readings: GasReadings = getattr(given, gas)
         gauges: dict[Gauge, GaugeReading] = {
             "contents": readings.contents, "outlet": readings.outlet,
         }  # fmt: skip
         for gauge, reading in gauges.items():
-            least = LEAST_IN_HALF_DIVISIONS * getattr(given.half_division_bar, gauge)
+            least = seen_from_bar(gauge, given.half_division_bar)
             before_bar = reading.from_bar
             nearly_empty = gas == "acetylene" and gauge == "contents"
-            if before_bar >= least or (nearly_empty and soaped_whole(given)):
+            if before_bar >= least - ROUNDED or (nearly_empty and soaped_whole(given)):
                 continue
             instead = "change the cylinder, or " + SOAP_IT if nearly_empty else OPEN_IT[gauge]
             raise Refused(
                 f"{gas}.{gauge}_before_bar", before_bar,
                 f"at least {least:g} bar, or no gauge could show a leak: {instead}",
             )  # fmt: skip
-        wanted_bar = NEAR_SHARE * given.test_bar.get(gas, 0.0)
+        wanted_bar = near_work_bar(gas, given.test_bar)
         if readings.outlet.from_bar < wanted_bar - ROUNDED:
             raise Refused(
                 f"{gas}.outlet_before_bar", readings.outlet.from_bar,

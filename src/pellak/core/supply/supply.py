@@ -12,7 +12,7 @@ from pellak.core.answer.working import (
     Working,
     inserted,
 )
-from pellak.core.gas.hose import Gas
+from pellak.core.gas.hose import GASES
 from pellak.core.gas.limits import (
     ACETYLENE_LIMIT_BAR,
     LOCK_UP_RATIO,
@@ -24,7 +24,6 @@ from pellak.core.supply.supply_line import GasLine, SupplyGiven, gas_line
 from pellak.core.supply.unequal import pair_cautions
 
 Part = Literal["tip", "torch", "hose", "arrestor"]
-GASES: tuple[Gas, ...] = ("acetylene", "oxygen")
 SET_FORMULA = "p_torch + p_hose + p_arrestor"
 BIGGER_HOSE_MM, SHORTER_HOSE_M = 10.0, 5.0
 SCHOOLS = [

@@ -9,12 +9,9 @@ import { LeakSoap } from "./LeakSoap";
 import { LeakVerdict } from "./LeakVerdict";
 import {
   answered,
-  GASES,
-  GAUGES,
   keepNeedles,
   keptNeedles,
   keyOf,
-  leastOf,
   readingsOf,
   stood,
   withoutEnds,
@@ -37,9 +34,8 @@ export function LeakTool(tool: ToolProps) {
   };
   const tell = (key: string, told: Partial<Needle>) =>
     keep({ ...needles, [key]: { ...needles[key], ...told } });
-  const every = GASES.flatMap((gas) =>
-    GAUGES.map((gauge) => ({ gas, gauge, key: keyOf(gas, gauge) })),
-  );
+  const asked = run.bench.leak_asked;
+  const every = asked.needles.map((one) => ({ ...one, key: keyOf(one.gas, one.gauge) }));
   const ready = every.every(({ key }) => stood(needles[key]));
   const whole = every.every(({ key }) => answered(needles[key]));
   const again = (longer: boolean) => {
@@ -88,11 +84,11 @@ export function LeakTool(tool: ToolProps) {
               : "As they stood when the clock started"}
         </p>
         <div className="grid gap-3 md:grid-cols-2">
-          {every.map(({ gas, gauge, key }) => (
+          {every.map(({ gas, gauge, least_bar, key }) => (
             <LeakNeedle
               key={key}
               name={`${gas === "acetylene" ? "Acetylene" : "Oxygen"} ${gauge}`}
-              least={units.measure(leastOf(run.bench.cards, gas, gauge), "bar", 2)}
+              least={units.measure(least_bar, "bar", 2)}
               unit={units.symbol("bar")}
               needle={needles[key] ?? {}}
               locked={clock !== undefined}
@@ -107,14 +103,14 @@ export function LeakTool(tool: ToolProps) {
           ))}
         </div>
         {needles[keyOf("acetylene", "contents")]?.start === "less" && (
-          <LeakSoap soaped={soaped} onSoaped={setSoaped} />
+          <LeakSoap places={asked.soap} soaped={soaped} onSoaped={setSoaped} />
         )}
         <button
           className="mt-3 min-h-[72px] w-full rounded-lg border-2 border-ink bg-panel px-6 font-semibold disabled:border-line disabled:text-mute"
           disabled={!clock?.over || !whole}
           onClick={() => {
             const bar = (typed: string) => units.whole(typed, "bar");
-            const readings = readingsOf(needles, run.bench.cards, bar);
+            const readings = readingsOf(needles, asked.needles, bar);
             void bench
               .testLeaks(readings, soaped)
               .then((judged) => judged && localStorage.removeItem(kept));

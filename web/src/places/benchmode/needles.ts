@@ -1,11 +1,10 @@
 // The four needles of a leak test as they are told by tapping, and what is sent of them.
-import type { BenchCard } from "../../api/client";
+import type { BenchState } from "../../api/client";
 import type { Readings } from "../../tools/useBenchRun";
 
-export const GASES = ["acetylene", "oxygen"] as const;
-export const GAUGES = ["contents", "outlet"] as const;
-export type Gas = (typeof GASES)[number];
-export type Gauge = (typeof GAUGES)[number];
+type NeedleAsked = BenchState["leak_asked"]["needles"][number];
+export type Gas = NeedleAsked["gas"];
+export type Gauge = NeedleAsked["gauge"];
 
 /** One needle: high enough or less as the clock starts, still or moved as it stops. */
 export interface Needle {
@@ -17,20 +16,8 @@ export interface Needle {
 export type Needles = Record<string, Needle>;
 
 const FRESH_MS = 20 * 60_000;
-/** Five half divisions of a usual gauge: with less, no fall could be seen. */
-const LEAST_BAR: Record<Gauge, number> = { contents: 5, outlet: 0.25 };
-/** An outlet stands at four fifths of what is set for work. */
-const NEAR_SHARE = 0.8;
 
 export const keyOf = (gas: Gas, gauge: Gauge) => `${gas}.${gauge}`;
-
-/** What a needle stands at, at least, before its fall can be seen, bar. */
-export function leastOf(cards: readonly BenchCard[], gas: Gas, gauge: Gauge): number {
-  if (gauge === "contents") return LEAST_BAR.contents;
-  const set = cards.find((card) => card.step.id === `set-${gas}`)?.figure?.value ?? 0;
-  // Rounded up, so that what is shown is never under what is asked.
-  return Math.max(LEAST_BAR.outlet, Math.ceil(100 * NEAR_SHARE * set) / 100);
-}
 
 /** What was told a moment ago outlives a reload; an older test's needles never stand again. */
 export function keptNeedles(kept: string): Needles {
@@ -66,20 +53,19 @@ export const answered = (needle: Needle | undefined) =>
 /** The readings as they are sent; `bar` reads what was typed in the units of the page. */
 export function readingsOf(
   needles: Needles,
-  cards: readonly BenchCard[],
+  asked: readonly NeedleAsked[],
   bar: (typed: string) => string,
 ): Readings {
   const readings: Readings = { acetylene: {}, oxygen: {} };
-  for (const gas of GASES)
-    for (const gauge of GAUGES) {
-      const needle = needles[keyOf(gas, gauge)] ?? {};
-      if (needle.end === "still" && needle.start === "enough") {
-        readings[gas][`${gauge}_at_least_bar`] = `${leastOf(cards, gas, gauge)} bar`;
-        continue;
-      }
-      const from = bar(needle.from ?? "");
-      readings[gas][`${gauge}_before_bar`] = from;
-      readings[gas][`${gauge}_after_bar`] = needle.end === "moved" ? bar(needle.to ?? "") : from;
+  for (const { gas, gauge, least_bar } of asked) {
+    const needle = needles[keyOf(gas, gauge)] ?? {};
+    if (needle.end === "still" && needle.start === "enough") {
+      readings[gas][`${gauge}_at_least_bar`] = `${least_bar} bar`;
+      continue;
     }
+    const from = bar(needle.from ?? "");
+    readings[gas][`${gauge}_before_bar`] = from;
+    readings[gas][`${gauge}_after_bar`] = needle.end === "moved" ? bar(needle.to ?? "") : from;
+  }
   return readings;
 }

@@ -4,7 +4,6 @@ import { useId, useState } from "react";
 import { Link } from "react-router";
 
 import { answer, client, faultOf, type RigView } from "../../api/client";
-import type { components } from "../../api/schema";
 import { flamesQuery, rigQuery } from "../../api/queries";
 import { FormLine } from "../../parts/FormLine";
 import { Waiting } from "../../parts/States";
@@ -21,17 +20,7 @@ const ENDS = {
   },
 } as const;
 
-type LinePart = NonNullable<components["schemas"]["RigReport"]["looked_at"]>[number];
-/** What a flash-back may have burnt from the inside. */
-const LINE_PARTS: readonly (readonly [LinePart, string])[] = [
-  ["torch-and-tip", "Torch and tip"],
-  ["acetylene-hose", "Acetylene hose"],
-  ["oxygen-hose", "Oxygen hose"],
-  ["acetylene-arrestor", "Acetylene arrestor"],
-  ["oxygen-arrestor", "Oxygen arrestor"],
-  ["check-valves", "Check valves"],
-  ["regulators", "Regulators"],
-];
+type LinePart = RigView["line_parts"][number]["part"];
 
 const at = (seconds: number) => dayAndTime(new Date(1000 * seconds).toISOString());
 
@@ -50,7 +39,7 @@ export function RigSection() {
       ) : (
         <p className="mt-1 text-mute">Nothing told of it bars the light.</p>
       )}
-      {ends && <EndForm key={ends} what={ends} />}
+      {ends && <EndForm key={ends} what={ends} parts={rig.line_parts} />}
       <Flames rig={rig} />
       {rig.newest.length > 0 && (
         <details className="mt-3">
@@ -95,7 +84,7 @@ interface Extra {
 }
 
 /** Who looked and what they found, by which a bar ends: never a bare press. */
-function EndForm({ what }: { what: keyof typeof ENDS }) {
+function EndForm({ what, parts }: { what: keyof typeof ENDS; parts: RigView["line_parts"] }) {
   const id = useId();
   const [who, setWho] = useState("");
   const [finding, setFinding] = useState("");
@@ -124,7 +113,7 @@ function EndForm({ what }: { what: keyof typeof ENDS }) {
         <fieldset>
           <legend>Each of them examined, or a new one fitted</legend>
           <div className="grid sm:grid-cols-2">
-            {LINE_PARTS.map(([part, name]) => (
+            {parts.map(({ part, name }) => (
               <label key={part} className="flex min-h-11 items-center gap-3">
                 <input
                   type="checkbox"
@@ -138,7 +127,7 @@ function EndForm({ what }: { what: keyof typeof ENDS }) {
                     )
                   }
                 />
-                {name}
+                <span className="first-letter:uppercase">{name}</span>
               </label>
             ))}
           </div>
