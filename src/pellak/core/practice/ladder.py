@@ -112,6 +112,11 @@ def standings(tries: Sequence[ExerciseTried], today: int) -> list[Standing]:
     Args:
         tries: every try of theirs, oldest first.
         today: the day it is, counted since 1970.
+
+    Source: rungs and what is wanted next: judgement; spacing by SPACING_SOURCE
+
+    >>> len(standings([], 20_000)) == len(LADDER)
+    True
     """
     found = [_standing(rung, [one for one in tries if one.rung == rung.id]) for rung in LADDER]
     wanted: dict[str, str] = {}

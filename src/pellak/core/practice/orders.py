@@ -160,7 +160,19 @@ def _worded(text: str) -> str:
 
 
 def asked(drill: OrderDrill, schools: ShopSchools, seed: int) -> OrderAsked:
-    """Return a sequence with its cards mixed, the same for a seed each time."""
+    """Return a sequence with its cards mixed, the same for a seed each time.
+
+    Args:
+        drill: the sequence
+        schools: the shop's
+        seed: whole number, the same mixes alike
+
+    Source: the shop's own cards
+
+    >>> drill = ORDERS[0]
+    >>> len(asked(drill, ShopSchools(), 1).cards) == len(cards_in_order(drill, ShopSchools()))
+    True
+    """
     cards = cards_in_order(drill, schools)
     mixed = sorted(cards, key=lambda card: hash_uniform(seed, cards.index(card), salt=11))
     return OrderAsked(
@@ -202,6 +214,13 @@ def judged(
         seconds: how long it took, where it was timed, s.
 
     Raises Refused where the order was not brought to its end.
+
+    Source: judgement: a card picked too early costs one card's share
+
+    >>> drill = ORDERS[0]
+    >>> order = [card.id for card in cards_in_order(drill, ShopSchools())]
+    >>> judged(drill, ShopSchools(), order).points
+    100.0
     """
     cards = cards_in_order(drill, schools)
     done: list[str] = []

@@ -35,7 +35,20 @@ _NOTHING = (0.0, 1.0, 0.0, 0.0, 0.0, 0.0, 0.0, -60.0)
 
 def flame_frame(state: FlameState, *, near: bool, set_after_s: float | None, pops: int) -> bytes:
     """Return a flame as it is sent to be drawn; `set_after_s`, s, is -1 until it is set, `pops` how
-    often it popped."""
+    often it popped.
+
+    Args:
+        state: of the flame
+        near: whether it is near its target
+        set_after_s: s, None until it is set
+        pops: how often it popped
+
+    Source: the form of messages in docs/formats.md
+
+    >>> from pellak.core.practice.flame.flows import FlameTorch
+    >>> len(flame_frame(FlameState(FlameTorch(0.9)), near=False, set_after_s=None, pops=0))
+    112
+    """
     seen, valves = state.seen(), state.valves
     colours = (seen.cone, seen.feather, seen.envelope) if seen else _DARK
     flags = LIT * state.lit | STOPPED * state.stopped | SPLIT * state.split
@@ -87,7 +100,20 @@ def read_hands(message: bytes) -> HandsMessage:
 
 
 def hands_message(hands: Hands, number: int = 0, *, end: bool = False) -> bytes:
-    """Return hands as they are sent, the `number`-th message: for who plays without the page."""
+    """Return hands as they are sent, the `number`-th message: for who plays without the page.
+
+    Args:
+        hands: valves, screws and what is pressed
+        number: of the message
+        end: it is over
+
+    Source: the form of messages in docs/formats.md
+
+    >>> from pellak.core.practice.flame.trainer import Hands as Two
+    >>> from pellak.core.practice.flame.flows import Set
+    >>> len(hands_message(Two(Set(0.5, 0.5, 0.3, 0.3))))
+    24
+    """
     wanted = hands.wanted
     buttons = SPARK * hands.spark | CLEAN * hands.clean | END * end
     parts = (

@@ -43,7 +43,19 @@ class LeakAsked(Record):
 
 
 def asked_of(half_division_bar: HalfDivisions, test_bar: Mapping[Gas, float]) -> LeakAsked:
-    """Return what a test asks of gauges like these, at the pressures set for work, bar by gas."""
+    """Return what a test asks of gauges like these, at the pressures set for work, bar by gas.
+
+    Args:
+        half_division_bar: what moves less is not seen to move, bar, by gauge
+        test_bar: set for work, bar, by gas
+        a gas that is not named asks for no more than can be seen
+
+    Source: five half divisions; four fifths of what is set: judgement
+
+    >>> asked = asked_of(HalfDivisions(), {'oxygen': 2.0})
+    >>> [needle.least_bar for needle in asked.needles]
+    [5.0, 0.25, 5.0, 1.6]
+    """
     return LeakAsked(
         needles=[
             NeedleAsked(
@@ -68,11 +80,31 @@ def _read_off_bar(least_bar: float) -> float:
 
 
 def seen_from_bar(gauge: Gauge, half_division_bar: HalfDivisions) -> float:
-    """Return what a gauge stands at, at least, for a fall to be seen, bar: five half divisions."""
+    """Return what a gauge stands at, at least, for a fall to be seen, bar: five half divisions.
+
+    Args:
+        gauge: which of a side's two
+        half_division_bar: by gauge, bar
+
+    Source: judgement: with less, a fall that can be seen is over a fifth of all there is
+
+    >>> seen_from_bar('contents', HalfDivisions()), seen_from_bar('outlet', HalfDivisions())
+    (5.0, 0.25)
+    """
     half_bar: float = getattr(half_division_bar, gauge)
     return LEAST_IN_HALF_DIVISIONS * half_bar
 
 
 def near_work_bar(gas: Gas, test_bar: Mapping[Gas, float]) -> float:
-    """Return what an outlet stands at, at least, to speak for the pressure set for work, bar."""
+    """Return what an outlet stands at, at least, to speak for the pressure set for work, bar.
+
+    Args:
+        gas: which side
+        test_bar: set for work, bar, by gas
+
+    Source: judgement: a leak shows under the pressure it is worked at
+
+    >>> round(near_work_bar('oxygen', {'oxygen': 2.0}), 2), near_work_bar('acetylene', {})
+    (1.6, 0.0)
+    """
     return NEAR_SHARE * test_bar.get(gas, 0.0)

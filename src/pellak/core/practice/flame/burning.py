@@ -149,6 +149,10 @@ def look(
         dirt: how foul the tip is, 0 to 1.
 
     Source: a premixed cone for the lengths; the rest teaching constants.
+
+    >>> lit = look(FlameTorch(0.9), 60.0, 130.0, 1.05, 0.0)
+    >>> round(lit.feather_ratio, 2), 5 < lit.cone_mm < 15
+    (1.0, True)
     """
     d = torch.orifice_mm
     burning = cone_burning_m_per_s(ratio)

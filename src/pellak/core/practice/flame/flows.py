@@ -164,6 +164,15 @@ def flows(torch: FlameTorch, hand: Set, free_share: float = 1.0) -> Flows:
     Valid for 0 to 2.5 bar. Source: pressure lost by the square of the flow in valve, ways, hose
     and tip; oxygen no faster than sound where it is choked. The sizes of valve and ways are for
     teaching; an injector's claim no pressure of any real torch.
+
+    Args:
+        torch: the tip
+        hand: valves, 0 shut to 1 open, and screws, bar
+        free_share: how much of the bore is free, 0 to 1
+
+    >>> even = flows(FlameTorch(0.9), Set(0.5, 0.5, 0.3, 0.3))
+    >>> round(even.oxygen_m3_per_s / even.acetylene_m3_per_s, 2)
+    1.05
     """
     fuel = _branch(torch, ACETYLENE_KG_PER_M3, hand.acetylene_open, 1.0)
     oxygen = _branch(torch, OXYGEN_KG_PER_M3, hand.oxygen_open, torch.oxygen_ways)

@@ -53,7 +53,17 @@ def _drawn(seed: int, number: int) -> tuple[float, Look, FlameTorch]:
 
 
 def flame_shown(seed: int, number: int) -> FlameShown:
-    """Return the flame of a question, the same for a seed and a number each time."""
+    """Return the flame of a question, the same for a seed and a number each time.
+
+    Args:
+        seed: of the quiz
+        number: of the question
+
+    Source: drawn between the ratios of a torch's flames: judgement
+
+    >>> flame_shown(1, 1) == flame_shown(1, 1), flame_shown(1, 1).cone_mm > 0
+    (True, True)
+    """
     ratio, seen, torch = _drawn(seed, number)
     feather_mm = seen.feather_ratio * seen.cone_mm
     feather = (

@@ -123,7 +123,20 @@ class FlameState:
 
 
 def step(state: FlameState, hands: Hands, dt_s: float) -> FlameState:
-    """Return the flame a slice of time later; a longer slice than a thirtieth, s, is cut to it."""
+    """Return the flame a slice of time later; a longer slice than a thirtieth, s, is cut to it.
+
+    Args:
+        state: as it stands
+        hands: valves, screws and what is pressed
+        dt_s: slice, s
+
+    Source: pressure losses of a settled flow with the lag of a hose; what befalls it: for
+    teaching
+
+    >>> state = step(FlameState(FlameTorch(0.9)), Hands(Set(0.0, 0.0, 0.0, 0.0)), 1 / 30)
+    >>> round(state.t_s, 3), state.lit
+    (0.033, False)
+    """
     dt_s = min(LONGEST_STEP_S, max(0.0, dt_s))
     if state.stopped:
         return replace(state, step_n=state.step_n + 1, t_s=state.t_s + dt_s, happened=())

@@ -30,7 +30,7 @@ class Conducted:
 def conducted(
     sheet: Sheet, heat_j_per_m3: Floats, flame_w_per_m2: Floats, bridged: Flags, seconds: float
 ) -> Conducted:
-    """Return the sheet some seconds later. Source: STAGES_SOURCE.
+    """Return the sheet some seconds later.
 
     Args:
         sheet: the joint and its cells.
@@ -38,6 +38,16 @@ def conducted(
         flame_w_per_m2: (columns, rows) what the flame gives the upper face.
         bridged: (layers, COLUMNS) where the two sheets are melted together.
         seconds: how long, s.
+
+    Source: STAGES_SOURCE
+
+    >>> from pellak.core.practice.puddle.metal import melting_metal
+    >>> from pellak.core.practice.puddle.sheet import Sheet
+    >>> sheet = Sheet(melting_metal('carbon-steel'), 1.6)
+    >>> heat, bridged = at_start(sheet, 20.0)
+    >>> after = conducted(sheet, heat, np.zeros_like(sheet.area_m2), bridged, 0.05)
+    >>> bool(abs(after.heat_j_per_m3 - heat).max() < 1e-3 * heat.max())
+    True
     """
     metal, layer_m, joint = sheet.metal, sheet.layer_m, sheet.joint_row
     held = np.zeros(heat_j_per_m3.shape[:2], dtype=bool)
@@ -98,7 +108,23 @@ class Faces:
 
 
 def faces(sheet: Sheet, heat_j_per_m3: Floats, flame_w_per_m2: Floats) -> Faces:
-    """Return both faces of a sheet that holds some heat (layers, columns, rows) under a flame."""
+    """Return both faces of a sheet that holds some heat (layers, columns, rows) under a flame.
+
+    Args:
+        sheet: the joint and its cells
+        heat_j_per_m3: (layers, columns, rows) what each cell holds
+        flame_w_per_m2: (columns, rows) what the flame gives the upper face
+
+    Source: heat flows from face to middle of a layer as through half of it
+
+    >>> from pellak.core.practice.puddle.metal import melting_metal
+    >>> from pellak.core.practice.puddle.sheet import Sheet
+    >>> sheet = Sheet(melting_metal('carbon-steel'), 1.6)
+    >>> heat, _ = at_start(sheet, 500.0)
+    >>> seen = faces(sheet, heat, np.zeros_like(sheet.area_m2))
+    >>> bool((seen.top_w_per_m == seen.back_w_per_m).all())
+    True
+    """
     metal = sheet.metal
     row = (heat_j_per_m3 / metal.row_j_per_m3).astype(np.intp)
     flow = np.take(metal.flow_w_per_m, row, mode="clip")
@@ -109,7 +135,21 @@ def faces(sheet: Sheet, heat_j_per_m3: Floats, flame_w_per_m2: Floats) -> Faces:
 
 
 def at_start(sheet: Sheet, start_c: float) -> tuple[Floats, Flags]:
-    """Return the heat of a sheet at an even temperature, °C, and its joint, nowhere bridged."""
+    """Return the heat of a sheet at an even temperature, °C, and its joint, nowhere bridged.
+
+    Args:
+        sheet: the joint and its cells
+        start_c: °C
+
+    Source: enthalpy of the metal at that temperature
+
+    >>> from pellak.core.practice.puddle.metal import melting_metal
+    >>> from pellak.core.practice.puddle.sheet import Sheet
+    >>> sheet = Sheet(melting_metal('carbon-steel'), 1.6)
+    >>> heat, bridged = at_start(sheet, 20.0)
+    >>> heat.shape[0] == sheet.layers, bool(bridged.any())
+    (True, False)
+    """
     shape = (sheet.layers, len(sheet.x_edges_m) - 1, len(sheet.y_edges_m) - 1)
     heat = np.full(shape, sheet.metal.heat_j_per_m3(start_c))
     return heat, np.zeros((sheet.layers, COLUMNS), dtype=bool)

@@ -59,14 +59,43 @@ def tacked(sheet: Sheet, *, tacks: bool, brushed: bool) -> Joint:
 
 
 def thickness_there_mm(sheet: Sheet, joint: Joint, width_mm: float) -> Floats:
-    """Return what the melt is thick in each column, mm, of a pool so wide, mm."""
+    """Return what the melt is thick in each column, mm, of a pool so wide, mm.
+
+    Args:
+        sheet: the joint and its cells
+        joint: what it holds
+        width_mm: of the pool, mm
+
+    Source: metal is kept: what a gap lacks is spread over the pool
+
+    >>> from pellak.core.practice.puddle.metal import melting_metal
+    >>> from pellak.core.practice.puddle.sheet import Sheet
+    >>> sheet = Sheet(melting_metal('carbon-steel'), 1.6)
+    >>> float(thickness_there_mm(sheet, tacked(sheet, tacks=False, brushed=True), 4.0)[0])
+    1.6
+    """
     over = max(width_mm, sheet.cell_mm)
     missing = sheet.root_gap_mm * sheet.thickness_mm - joint.metal_mm2
     return np.asarray(np.maximum(0.05, sheet.thickness_mm - missing / over))
 
 
 def gap_open(sheet: Sheet, joint: Joint, widths_mm: Floats) -> Flags:
-    """Return where the gap still wants more metal than the pool there, mm wide, can give."""
+    """Return where the gap still wants more metal than the pool there, mm wide, can give.
+
+    Args:
+        sheet: the joint and its cells
+        joint: what it holds
+        widths_mm: of the pool, mm, in each column
+
+    Source: metal is kept; how far a pool thins before it parts: for teaching
+
+    >>> from pellak.core.practice.puddle.metal import melting_metal
+    >>> from pellak.core.practice.puddle.sheet import Sheet
+    >>> sheet = Sheet(melting_metal('carbon-steel'), 1.6)
+    >>> joint = tacked(sheet, tacks=False, brushed=True)
+    >>> bool(gap_open(sheet, joint, np.full(COLUMNS, 4.0)).any())
+    False
+    """
     wanted = sheet.root_gap_mm * sheet.thickness_mm - joint.metal_mm2
     return np.asarray(wanted > THINS_BY * sheet.thickness_mm * widths_mm + 1e-9)
 
@@ -75,7 +104,35 @@ def melted(
     sheet: Sheet, joint: Joint, seen: Faces, pool: TrainerPool, torch: PuddleTorch, held: Held,
     dt_s: float, *, lit: bool,
 ) -> Joint:  # fmt: skip
-    """Return the joint after a slice of time, s, in which its faces and pool were as given."""
+    """Return the joint after a slice of time, s, in which its faces and pool were as given.
+
+    Args:
+        sheet: the joint and its cells
+        joint: as it was
+        seen: both faces
+        pool: on the upper face
+        torch: its jet and cover count
+        held: where it is, mm and degrees
+        dt_s: slice, s
+        lit: whether the flame burns
+
+    Source: liquid where the whole wall is over the liquidus; the skin of aluminium breaks over
+    it: for teaching
+
+    >>> from pellak.core.practice.puddle.metal import melting_metal
+    >>> from pellak.core.practice.puddle.sheet import Sheet
+    >>> sheet = Sheet(melting_metal('carbon-steel'), 1.6)
+    >>> from pellak.core.practice.puddle.conduction import at_start, faces
+    >>> from pellak.core.practice.puddle.pool import pool_on
+    >>> from pellak.core.practice.puddle.torch import PuddleTorch, Held
+    >>> heat, _ = at_start(sheet, 20.0)
+    >>> seen = faces(sheet, heat, np.zeros_like(sheet.area_m2))
+    >>> torch = PuddleTorch(600.0, 900.0, 0.9, 0.02)
+    >>> cold = melted(sheet, tacked(sheet, tacks=False, brushed=True), seen,
+    ...     pool_on(sheet, seen.top_w_per_m), torch, Held(), 1 / 30, lit=False)
+    >>> bool(cold.bridged.any())
+    False
+    """
     metal, rows = sheet.metal, slice(sheet.joint_row - 1, sheet.joint_row + 1)
     liquid_w = metal.flow_at_w_per_m(metal.liquidus_c)
     edges = seen.layers_w_per_m[:, sheet.columns, rows].copy()

@@ -62,6 +62,24 @@ def face_places(sheet: Sheet, face_w_per_m: Floats, hole: Flags, every: int = 1)
     """Return a face as places in the palette, (columns, rows), one in `every` column and row.
 
     `face_w_per_m` is conductivity integrated over temperature, `hole` the columns burnt through.
+
+    Args:
+        sheet: the joint and its cells
+        face_w_per_m: (columns, rows) conductivity integrated over temperature, W/m
+        hole: (COLUMNS) burnt through
+        every: one column and row of so many, from 1
+
+    Source: straight between rows of the tables
+
+    >>> from pellak.core.practice.puddle.metal import melting_metal
+    >>> from pellak.core.practice.puddle.sheet import Sheet
+    >>> sheet = Sheet(melting_metal('carbon-steel'), 1.6)
+    >>> from pellak.core.practice.puddle.conduction import at_start, faces
+    >>> heat, _ = at_start(sheet, 20.0)
+    >>> top = faces(sheet, heat, np.zeros_like(sheet.area_m2)).top_w_per_m
+    >>> places = face_places(sheet, top, np.zeros(len(sheet.column_x_mm), dtype=bool), 4)
+    >>> int(places.max()) < FIRST_LIQUID
+    True
     """
     metal, rows = sheet.metal, FACE_ROWS // every
     shown_mm = (np.arange(rows) - (rows - 1) / 2) * sheet.cell_mm * every

@@ -40,12 +40,38 @@ class PlanHand:
 
 
 def set_out(exercise: Exercise, pace: float = 1.0) -> PlanHand:
-    """Return the hand before the flame, its `pace` a share of the plan's."""
+    """Return the hand before the flame, its `pace` a share of the plan's.
+
+    Args:
+        exercise: task, sheet, torch and plan
+        pace: of the plan's, 1 as planned
+
+    Source: the plan's own travel
+
+    >>> from pellak.core.practice.puddle.tasks import exercise_for, puddle_tasks
+    >>> set_out(exercise_for(puddle_tasks()['run-steel-12'])).pace
+    1.0
+    """
     return PlanHand(exercise, pace, x_mm=exercise.planned.pool_mm / 2)
 
 
 def moved(hand: PlanHand, state: PuddleState, dt_s: float) -> tuple[PlanHand, PuddleHands]:
-    """Return the hand a slice of time later, s, and what it does."""
+    """Return the hand a slice of time later, s, and what it does.
+
+    Args:
+        hand: as it was
+        state: of the sheet
+        dt_s: slice, s
+
+    Source: the plan's own travel; it waits for its puddle
+
+    >>> from pellak.core.practice.puddle.tasks import exercise_for, puddle_tasks
+    >>> from pellak.core.practice.puddle.trainer import begun
+    >>> exercise = exercise_for(puddle_tasks()['run-steel-12'])
+    >>> hand, hands = moved(set_out(exercise), begun(exercise.work), 1 / 30)
+    >>> hands.held.height_mm < 10
+    True
+    """
     if hand.exercise.task.goal == "tack":
         return _tacking(hand, state, dt_s)
     return _running(hand, state, dt_s)

@@ -43,7 +43,23 @@ class TrainerPool:
 
 
 def pool_on(sheet: Sheet, face_w_per_m: Floats) -> TrainerPool:
-    """Return the pool on a face, told as conductivity integrated over temperature, W/m."""
+    """Return the pool on a face, told as conductivity integrated over temperature, W/m.
+
+    Args:
+        sheet: the joint and its cells
+        face_w_per_m: (columns, rows) of the face, W/m
+
+    Source: liquid is what stands over the liquidus; edges straight between cells
+
+    >>> from pellak.core.practice.puddle.metal import melting_metal
+    >>> from pellak.core.practice.puddle.sheet import Sheet
+    >>> sheet = Sheet(melting_metal('carbon-steel'), 1.6)
+    >>> from pellak.core.practice.puddle.conduction import at_start, faces
+    >>> heat, _ = at_start(sheet, 20.0)
+    >>> seen = faces(sheet, heat, np.zeros_like(sheet.area_m2))
+    >>> pool_on(sheet, seen.top_w_per_m).width_mm
+    0.0
+    """
     over = face_w_per_m[sheet.columns, sheet.fine_rows]
     over = over - sheet.metal.flow_at_w_per_m(sheet.metal.liquidus_c)
     low, high = np.zeros(len(over)), np.zeros(len(over))
@@ -72,6 +88,14 @@ def dish_mm(sheet: Sheet, push_n: float, core_m: float, radius_m: float) -> floa
         sheet: the joint.
         push_n: the jet's force on it, N, spread over `core_m`, m.
         radius_m: of the part that is liquid through and through, m.
+
+    Source: a membrane under a Gaussian push and its own weight, held by surface tension
+
+    >>> from pellak.core.practice.puddle.metal import melting_metal
+    >>> from pellak.core.practice.puddle.sheet import Sheet
+    >>> sheet = Sheet(melting_metal('carbon-steel'), 1.6)
+    >>> dish_mm(sheet, 0.02, 0.003, 0.0), 0 < dish_mm(sheet, 0.02, 0.003, 0.002) < 3
+    (0.0, True)
     """
     if radius_m <= 0:
         return 0.0
@@ -84,7 +108,22 @@ def dish_mm(sheet: Sheet, push_n: float, core_m: float, radius_m: float) -> floa
 
 
 def through_radius_m(sheet: Sheet, seen: Faces) -> float:
-    """Return the radius, m, of what is liquid right through: a circle that hangs as its oval."""
+    """Return the radius, m, of what is liquid right through: a circle that hangs as its oval.
+
+    Args:
+        sheet: the joint and its cells
+        seen: both faces
+
+    Source: an ellipse's edge hangs as that of a circle of the same mean curvature
+
+    >>> from pellak.core.practice.puddle.metal import melting_metal
+    >>> from pellak.core.practice.puddle.sheet import Sheet
+    >>> sheet = Sheet(melting_metal('carbon-steel'), 1.6)
+    >>> from pellak.core.practice.puddle.conduction import at_start, faces
+    >>> heat, _ = at_start(sheet, 20.0)
+    >>> through_radius_m(sheet, faces(sheet, heat, np.zeros_like(sheet.area_m2)))
+    0.0
+    """
     back = pool_on(sheet, seen.back_w_per_m)
     across, along = back.width_mm / 2000, back.length_mm(sheet.cell_mm) / 2000
     if across <= 0 or along <= 0:

@@ -44,6 +44,35 @@ def dab(
 
     Half of what it covers has to be liquid on both sheets; then the pool takes it and is cooled by
     it. Else it laps cold where the flame melts it, and sticks where nothing does.
+
+    Args:
+        sheet: the joint and its cells
+        heat_j_per_m3: (layers, columns, rows) what each cell holds
+        joint: what it holds
+        seen: both faces
+        pool: on the upper face
+        torch: lit
+        held: where it is, mm and degrees
+        at_mm: along and across the seam, mm
+        rod_mm: its diameter, mm
+
+    Source: heat is kept: the pool melts what it takes; what it needs of the pool: for teaching
+
+    >>> from pellak.core.practice.puddle.metal import melting_metal
+    >>> from pellak.core.practice.puddle.sheet import Sheet
+    >>> sheet = Sheet(melting_metal('carbon-steel'), 1.6)
+    >>> from pellak.core.practice.puddle.conduction import at_start, faces
+    >>> from pellak.core.practice.puddle.joint import tacked
+    >>> from pellak.core.practice.puddle.pool import pool_on
+    >>> from pellak.core.practice.puddle.torch import Held, PuddleTorch
+    >>> heat, _ = at_start(sheet, 20.0)
+    >>> seen = faces(sheet, heat, np.zeros_like(sheet.area_m2))
+    >>> joint = tacked(sheet, tacks=False, brushed=True)
+    >>> torch = PuddleTorch(600.0, 900.0, 0.9, 0.02)
+    >>> cold = dab(sheet, heat, joint, seen, pool_on(sheet, seen.top_w_per_m), torch, Held(),
+    ...     (4.0, 0.0), 1.6)
+    >>> cold.how
+    'stuck'
     """
     x_mm, y_mm = at_mm
     radius = max(rod_mm / 2, sheet.cell_mm)

@@ -73,7 +73,19 @@ class PuddleTorch:
 
 
 def core_share(torch: PuddleTorch, height_mm: float) -> float:
-    """Return what reaches the metal of the cone's heat, 1 at the height plans reckon with."""
+    """Return what reaches the metal of the cone's heat, 1 at the height plans reckon with.
+
+    Args:
+        torch: its bore counts
+        height_mm: cone's tip over the sheet, mm
+        below 0 it is in the melt
+
+    Source: for teaching: shaped after what is seen, no measurement
+
+    >>> torch = PuddleTorch(core_w=600.0, envelope_w=900.0, bore_mm=0.9, push_n=0.02)
+    >>> core_share(torch, 3.0), core_share(torch, 0.0) > 1, core_share(torch, 30.0) < 0.5
+    (1.0, True, True)
+    """
     if height_mm > HELD_MM:
         return math.exp(-(height_mm - HELD_MM) / (CORE_REACH_BORES * torch.bore_mm))
     if height_mm >= 0:
@@ -83,7 +95,19 @@ def core_share(torch: PuddleTorch, height_mm: float) -> float:
 
 
 def powers_w(torch: PuddleTorch, held: Held) -> tuple[float, float]:
-    """Return what cone and envelope bring into a sheet that catches all of it, W."""
+    """Return what cone and envelope bring into a sheet that catches all of it, W.
+
+    Args:
+        torch: lit, W, mm and N
+        held: where it is
+        its height and lean count
+
+    Source: for teaching: shaped after what is seen, no measurement
+
+    >>> torch = PuddleTorch(core_w=600.0, envelope_w=900.0, bore_mm=0.9, push_n=0.02)
+    >>> [round(watts) for watts in powers_w(torch, Held(height_mm=3.0))]
+    [600, 900]
+    """
     share = core_share(torch, held.height_mm)
     off_mm = max(0.0, held.height_mm - HELD_MM)
     envelope = torch.envelope_w * math.exp(-off_mm / (ENVELOPE_REACH_BORES * torch.bore_mm))
@@ -119,6 +143,23 @@ def flame_w_per_m2(sheet: Sheet, torch: PuddleTorch, held: Held, open_cells: Flo
     """Return what the flame gives each cell of the upper face, W/m2 (columns, rows).
 
     `open_cells` is the share of each cell that catches what falls on it.
+
+    Args:
+        sheet: the joint and its cells
+        torch: lit
+        held: where it is, mm and degrees
+        open_cells: (columns, rows) share of each cell that catches, 0 to 1
+
+    Source: two Gaussians, the kernel plans are reckoned with; their widening with height: for
+    teaching
+
+    >>> from pellak.core.practice.puddle.metal import melting_metal
+    >>> from pellak.core.practice.puddle.sheet import Sheet
+    >>> sheet = Sheet(melting_metal('carbon-steel'), 1.6)
+    >>> torch = PuddleTorch(core_w=600.0, envelope_w=900.0, bore_mm=0.9, push_n=0.02)
+    >>> given = flame_w_per_m2(sheet, torch, Held(9.0, 0.0, 3.0), np.ones_like(sheet.area_m2))
+    >>> bool(0 < (given * sheet.area_m2).sum() < 1500)
+    True
     """
     given = np.zeros_like(sheet.area_m2)
     for power, bores, led in zip(
@@ -134,7 +175,20 @@ def flame_w_per_m2(sheet: Sheet, torch: PuddleTorch, held: Held, open_cells: Flo
 
 
 def gap_catches(sheet: Sheet, bridged_top: Flags) -> Floats:
-    """Return the share of each cell that catches the flame: an open gap lets half of it through."""
+    """Return the share of each cell that catches the flame: an open gap lets half of it through.
+
+    Args:
+        sheet: the joint and its cells
+        bridged_top: (COLUMNS) where the upper faces are melted together
+
+    Source: half of what falls into an open gap goes through: judgement
+
+    >>> from pellak.core.practice.puddle.metal import melting_metal
+    >>> from pellak.core.practice.puddle.sheet import Sheet
+    >>> gap = Sheet(melting_metal('carbon-steel'), 1.6, root_gap_mm=1.6)
+    >>> bool(gap_catches(gap, np.zeros(len(gap.column_x_mm), dtype=bool)).min() < 1)
+    True
+    """
     caught = np.ones_like(sheet.area_m2)
     lost = WRAPS_SHARE * min(1.0, sheet.root_gap_mm / (2 * sheet.cell_mm))
     if lost:
@@ -145,6 +199,17 @@ def gap_catches(sheet: Sheet, bridged_top: Flags) -> Floats:
 
 
 def cover_mm(torch: PuddleTorch, height_mm: float) -> float:
-    """Return how far from its axis the envelope keeps air off the melt, mm."""
+    """Return how far from its axis the envelope keeps air off the melt, mm.
+
+    Args:
+        torch: its bore counts
+        height_mm: cone's tip over the sheet, mm
+
+    Source: for teaching: shaped after what is seen, no measurement
+
+    >>> torch = PuddleTorch(core_w=600.0, envelope_w=900.0, bore_mm=0.9, push_n=0.02)
+    >>> cover_mm(torch, 3.0), cover_mm(torch, 60.0)
+    (17.937391114652097, 0.0)
+    """
     reach = max(0.0, height_mm) / (COVER_REACH_BORES * torch.bore_mm)
     return COVER_BORES * torch.bore_mm * math.sqrt(max(0.0, 1 - reach**2))

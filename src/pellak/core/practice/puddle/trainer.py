@@ -104,7 +104,19 @@ class PuddleState:
 
 
 def begun(work: Work, seed: int = 0) -> PuddleState:
-    """Return the sheet before the flame; the seed is for its pops."""
+    """Return the sheet before the flame; the seed is for its pops.
+
+    Args:
+        work: sheet, torch, start and whether it is tacked
+        seed: whole number, for its pops
+
+    Source: even temperature at the start
+
+    >>> from pellak.core.practice.puddle.tasks import exercise_for, puddle_tasks
+    >>> state = begun(exercise_for(puddle_tasks()['run-steel-12']).work)
+    >>> state.t_s, state.pool.width_mm
+    (0.0, 0.0)
+    """
     sheet = work.sheet
     heat, _ = at_start(sheet, work.start_c)
     seen = faces(sheet, heat, np.zeros_like(sheet.area_m2))
@@ -114,7 +126,22 @@ def begun(work: Work, seed: int = 0) -> PuddleState:
 
 
 def step(state: PuddleState, hands: PuddleHands, dt_s: float) -> PuddleState:
-    """Return the sheet a slice of time later; a longer slice than a thirtieth, s, is cut to it."""
+    """Return the sheet a slice of time later; a longer slice than a thirtieth, s, is cut to it.
+
+    Args:
+        state: as it stands
+        hands: where torch and rod are, and what is pressed
+        dt_s: slice, s, from 0.0001
+
+    Source: conduction by STAGES_SOURCE of the module of conduction; what befalls it: for
+    teaching
+
+    >>> from pellak.core.practice.puddle.tasks import exercise_for, puddle_tasks
+    >>> state = begun(exercise_for(puddle_tasks()['run-steel-12']).work)
+    >>> later = step(state, PuddleHands(Held(4.0, 0.0, 3.0)), 1 / 30)
+    >>> round(later.t_s, 3), later.given_j > 0
+    (0.033, True)
+    """
     dt_s = min(LONGEST_STEP_S, max(1e-4, dt_s))
     sheet, torch = state.work.sheet, state.work.torch
     held = hands.held.bounded(sheet.seam_mm)

@@ -69,7 +69,16 @@ def followed(trial: Trial, state: PuddleState) -> Trial:
 
 
 def pace_mm_per_s(samples: tuple[Sample, ...], over_s: float = PACE_OVER_S) -> float | None:
-    """Return how fast the torch went along over the last second or `over_s`, s."""
+    """Return how fast the torch went along over the last second or `over_s`, s.
+
+    Args:
+        samples: of the hand, oldest first
+        over_s: how far back it looks, s
+
+    Source: distance over time; None before there is so much of it
+
+    >>> pace_mm_per_s(())
+    """
     back = round(over_s / EVERY_S)
     if len(samples) <= back:
         return None

@@ -118,7 +118,19 @@ def read_puddle_hands(message: bytes) -> PuddleHandsMessage:
 def puddle_hands_message(
     hands: PuddleHands, number: int = 0, *, mirror: bool = False, end: bool = False
 ) -> bytes:
-    """Return a hand as it is sent, the `number`-th message: for who plays without the page."""
+    """Return a hand as it is sent, the `number`-th message: for who plays without the page.
+
+    Args:
+        hands: torch, rod and what is pressed
+        number: of the message
+        mirror: the back is looked at
+        end: it is over
+
+    Source: the form of messages in docs/formats.md
+
+    >>> len(puddle_hands_message(PuddleHands()))
+    24
+    """
     held, (rod_x, rod_y) = hands.held, hands.rod_mm
     buttons = DAB * hands.dabs | BRUSH * hands.brush | MIRROR * mirror | END * end
     parts = [
