@@ -77,7 +77,17 @@ class ValidRange:
 
 
 def complaints(ranges: Sequence[ValidRange], given: Mapping[str, float]) -> str:
-    """Return every limit crossed by what was `given`, joined, for the `note` of a working."""
+    """Return every limit crossed by what was `given`, joined, for the `note` of a working.
+
+    Args:
+        ranges: limits, each with its quantity's name
+        given: value of each quantity, in its own unit
+
+    Source: definition
+
+    >>> complaints([], {})
+    ''
+    """
     found = [r.complaint(given[r.quantity]) for r in ranges if r.quantity in given]
     return "; ".join(text for text in found if text)
 

@@ -194,6 +194,28 @@ def step_chain(
     The body stores `body_j_per_k`, takes up `body_w` W at its own temperature and `body_w_per_k`
     W/K less for each degree it rises. `theta` is 1 for fully implicit, 0.5 for Crank and Nicolson.
     Conductances are those at the start of the step.
+
+    Args:
+        links: conductances, W/K, and what each cell stores, J/K
+        room_c: °C
+        body_c: °C
+        body_j_per_k: what the body stores, J/K
+        body_w: what it takes up, W
+        body_w_per_k: what it takes up less for each degree, W/K
+        cells_c: °C, from the body out
+        seconds: the step, s
+        theta: 1 implicit, 0.5 Crank and Nicolson
+
+    Source: Crank and Nicolson (1947); Thomas's algorithm for three diagonals
+
+    >>> from pellak.core.body.cool_given import CoolGiven, cooling_of
+    >>> sand = CoolGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     start_c=600, medium='dry-sand')
+    >>> links = cooling_of(sand).shells
+    >>> body_c, cells_c = step_chain(links, 20.0, 600.0, 1e4, 0.0, 0.0,
+    ...     [20.0] * links.count, 10.0, 1.0)
+    >>> 500 < body_c < 600, cells_c[0] > cells_c[-1]
+    (True, True)
     """
     g, side, store = links.along(body_c, cells_c), links.aside(cells_c), links.capacities(cells_c)
     now = [body_c, *cells_c]
@@ -221,7 +243,23 @@ def step_chain(
 
 
 def steady_w(links: Links, body_c: float, room_c: float, count: int) -> float:
-    """Return what a chain of `count` cells takes from a body in the steady state, W."""
+    """Return what a chain of `count` cells takes from a body in the steady state, W.
+
+    Args:
+        links: conductances, W/K
+        body_c: °C
+        room_c: °C
+        count: of cells
+
+    Source: conductances in a row
+
+    >>> from pellak.core.body.cool_given import CoolGiven, cooling_of
+    >>> sand = CoolGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     start_c=600, medium='dry-sand')
+    >>> links = cooling_of(sand).shells
+    >>> steady_w(links, 600.0, 20.0, links.count) > 0
+    True
+    """
     cells = [room_c + (body_c - room_c) * (1 - (n + 0.5) / count) for n in range(count)]
     flow = 0.0
     for _ in range(12):

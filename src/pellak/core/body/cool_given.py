@@ -81,7 +81,19 @@ class CoolGiven(BodyHeat):
 def cooling_of(
     given: CoolGiven, *, loss_factor: float = 1.0, medium_factor: float = 1.0
 ) -> Cooling:
-    """Return the run to make, its factors times those told."""
+    """Return the run to make, its factors times those told.
+
+    Args:
+        given: the hot body and where it cools
+        loss_factor: times the bare loss
+        medium_factor: times the conductivity of what it lies in
+
+    Source: the factors are ratios of measured to reckoned
+
+    >>> given = CoolGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron', start_c=600)
+    >>> cooling_of(given).start_c
+    600.0
+    """
     body, shells = body_of(given), None
     filling = media().get(given.medium)
     if filling is not None:

@@ -52,7 +52,19 @@ def _met(taken: Callable[[float], float | None], timed: float) -> FactorObservat
 
 @lru_cache(maxsize=256)
 def flame_observation(given: SoakGiven, minutes: float) -> FactorObservation | None:
-    """Return what a heating timed in `minutes` says of the flame; None where it says nothing."""
+    """Return what a heating timed in `minutes` says of the flame; None where it says nothing.
+
+    Args:
+        given: body, head and target
+        minutes: as timed, above 0
+
+    Source: ratio of measured to reckoned minutes
+
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> flame_observation(given, 1e9) is None
+    True
+    """
     plain = given.model_copy(update={"flame_factor": 1.0})
 
     def taken(factor: float) -> float | None:
@@ -65,7 +77,18 @@ def flame_observation(given: SoakGiven, minutes: float) -> FactorObservation | N
 @lru_cache(maxsize=256)
 def cooling_observation(given: CoolGiven, minutes: float) -> FactorObservation | None:
     """Return what a cooling to the touch, timed in `minutes`, says of its loss: of the medium's
-    conductivity where it is buried, else of the bare loss."""
+    conductivity where it is buried, else of the bare loss.
+
+    Args:
+        given: the hot body and where it cools
+        minutes: as timed, above 0
+
+    Source: ratio of measured to reckoned minutes
+
+    >>> given = CoolGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron', start_c=600)
+    >>> cooling_observation(given, 100.0) is not None
+    True
+    """
     if given.medium == "furnace-ramp":
         return None
     buried = given.medium in media()

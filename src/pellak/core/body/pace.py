@@ -26,14 +26,40 @@ class RampStep(Record):
 
 
 def wall_lag_c(of: Soaking) -> float:
-    """Return how far the wall's skin leads its mean at full flame when cold, °C."""
+    """Return how far the wall's skin leads its mean at full flame when cold, °C.
+
+    Args:
+        of: the run: body, flame and losses
+
+    Source: Carslaw and Jaeger, 3.4: a wall taking up an even flux
+
+    >>> from pellak.core.body.soak_given import SoakGiven, soaking_of
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> of = soaking_of(given)
+    >>> 0 < wall_lag_c(of) < 100
+    True
+    """
     metal, start = of.body.metal, of.start_c
     flux = of.taken_w(start) / of.heated_m2
     return flux * of.depth_m / (of.body.shape_factor * metal.conductivity(start))
 
 
 def core_lag_c(of: Soaking) -> float:
-    """Return how far the wall's middle lags its skin at full flame when cold, °C."""
+    """Return how far the wall's middle lags its skin at full flame when cold, °C.
+
+    Args:
+        of: the run: body, flame and losses
+
+    Source: Carslaw and Jaeger, 3.4: a wall taking up an even flux
+
+    >>> from pellak.core.body.soak_given import SoakGiven, soaking_of
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> of = soaking_of(given)
+    >>> core_lag_c(of) > wall_lag_c(of) > 0
+    True
+    """
     metal, start = of.body.metal, of.start_c
     return of.taken_w(start) / of.heated_m2 * of.depth_m / (2 * metal.conductivity(start))
 
@@ -43,6 +69,19 @@ def dwell_max_s(of: Soaking) -> float:
 
     The lesser of a spot heated through its depth and one on metal without end, either to the
     spread a boxed-in part bears.
+
+    Args:
+        of: the run: body, flame and losses
+
+    Source: Carslaw and Jaeger, 10.4: a round spot on a body without end; heat kept within a
+    depth
+
+    >>> from pellak.core.body.soak_given import SoakGiven, soaking_of
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> of = soaking_of(given)
+    >>> 1 < dwell_max_s(of) < 600
+    True
     """
     body, start = of.body, of.start_c
     rise = spread_limit_c(body, "high")
@@ -58,6 +97,20 @@ def max_rate_c_per_h(
     """Return the fastest rise over the whole way, °C/h, and which limit sets it.
 
     `spread_limit` is the spread borne, °C.
+
+    Args:
+        of: the run: body, flame and losses
+        target_c: °C
+        spread_limit: spread borne, °C
+
+    Source: Carslaw and Jaeger, 3.4; spread by the evening time of the body
+
+    >>> from pellak.core.body.soak_given import SoakGiven, soaking_of
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> of = soaking_of(given)
+    >>> max_rate_c_per_h(of, 600.0, 100.0)[1]
+    'spread'
     """
     body, least = of.body, math.inf
     governs: Literal["wall", "spread"] = "spread"
@@ -74,7 +127,23 @@ def max_rate_c_per_h(
 
 
 def ramp_of(of: Soaking, run: SoakRun, target_c: float) -> list[RampStep]:
-    """Return the rise in thirds with the rests the spread asks for; none where none is held."""
+    """Return the rise in thirds with the rests the spread asks for; none where none is held.
+
+    Args:
+        of: the run: body, flame and losses
+        run: the run made
+        target_c: °C
+
+    Source: rests until the spread is borne again; thirds are judgement
+
+    >>> from pellak.core.body.soak_given import SoakGiven, soaking_of
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> of = soaking_of(given)
+    >>> from pellak.core.body.soaking import run_soak
+    >>> len(ramp_of(of, run_soak(of, 600.0), 600.0))
+    0
+    """
     if of.limit_c is None or not run.reached:
         return []
     steps: list[RampStep] = []
@@ -99,7 +168,23 @@ def ramp_of(of: Soaking, run: SoakRun, target_c: float) -> list[RampStep]:
 
 
 def hold_min(of: Soaking, run: SoakRun, target_c: float) -> float:
-    """Return the minutes to hold until the far end and the wall's middle have come up."""
+    """Return the minutes to hold until the far end and the wall's middle have come up.
+
+    Args:
+        of: the run: body, flame and losses
+        run: the run made
+        target_c: °C
+
+    Source: Carslaw and Jaeger, 3.4: what is uneven dies out by the evening time
+
+    >>> from pellak.core.body.soak_given import SoakGiven, soaking_of
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> of = soaking_of(given)
+    >>> from pellak.core.body.soaking import run_soak
+    >>> hold_min(of, run_soak(of, 600.0), 600.0) >= 0
+    True
+    """
     evening, per_w = of.evening(target_c)
     last = run.moments[-1]
     over = abs(last.spread_c - per_w * of.steady_loss_w(target_c))

@@ -26,7 +26,20 @@ class Remedy(Record):
 
 
 def ceiling_c(of: Soaking) -> float:
-    """Return the temperature at which all the flame is lost again, °C."""
+    """Return the temperature at which all the flame is lost again, °C.
+
+    Args:
+        of: the run: body, flame and losses
+
+    Source: balance of what the flame gives and what the skin loses
+
+    >>> from pellak.core.body.soak_given import SoakGiven, soaking_of
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> of = soaking_of(given)
+    >>> 600 < ceiling_c(of) < 1200
+    True
+    """
 
     def over_w(at_c: float) -> float:
         full = of.taken_w(at_c)
@@ -52,18 +65,61 @@ def ceiling_c(of: Soaking) -> float:
 
 
 def hold_spread_c(of: Soaking, target_c: float) -> float:
-    """Return the spread, °C, kept up by just holding a temperature."""
+    """Return the spread, °C, kept up by just holding a temperature.
+
+    Args:
+        of: the run: body, flame and losses
+        target_c: °C
+
+    Source: balance at rest: what a swept part takes up, the rest loses
+
+    >>> from pellak.core.body.soak_given import SoakGiven, soaking_of
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> of = soaking_of(given)
+    >>> 10 < hold_spread_c(of, 600.0) < 400
+    True
+    """
     return of.evening(target_c)[1] * of.steady_loss_w(target_c)
 
 
 def needed_l_per_h(of: Soaking, target_c: float) -> float:
-    """Return the head, L/h, that holds a temperature with some to spare, up to a whole fifty."""
+    """Return the head, L/h, that holds a temperature with some to spare, up to a whole fifty.
+
+    Args:
+        of: the run: body, flame and losses
+        target_c: °C
+
+    Source: balance at rest; what is to spare is judgement
+
+    >>> from pellak.core.body.soak_given import SoakGiven, soaking_of
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> of = soaking_of(given)
+    >>> needed_l_per_h(of, 600.0) % 50
+    0.0
+    """
     share = of.steady_loss_w(target_c) / (WORKED_SHARE * of.taken_w(target_c))
     return HEAD_STEP_L_PER_H * math.ceil(of.acetylene_l_per_h * share / HEAD_STEP_L_PER_H)
 
 
 def needed_sweep(of: Soaking, target_c: float, limit_c: float) -> float | None:
-    """Return the share to sweep so that holding keeps within a spread; None where none is."""
+    """Return the share to sweep so that holding keeps within a spread; None where none is.
+
+    Args:
+        of: the run: body, flame and losses
+        target_c: °C
+        limit_c: spread borne, °C
+
+    Source: balance at rest
+
+    >>> from pellak.core.body.soak_given import SoakGiven, soaking_of
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> of = soaking_of(given)
+    >>> needed_sweep(of, 600.0, 500.0) is not None
+    True
+    """
     hold = hold_spread_c(of, target_c)
     wanted = 1 - 0.8 * (1 - of.swept) * limit_c / hold if hold > 0 else of.swept
     return wanted if wanted <= WIDEST_SWEEP else None
@@ -92,7 +148,22 @@ def remedies_of(given: SoakGiven) -> list[Remedy]:
 
 
 def held_back_by(of: Soaking, target_c: float, top_c: float) -> HeldBack:
-    """Return what keeps a run from its target: too little flame, its spread, or twelve hours."""
+    """Return what keeps a run from its target: too little flame, its spread, or twelve hours.
+
+    Args:
+        of: the run: body, flame and losses
+        target_c: °C
+        top_c: the hottest it came, °C
+
+    Source: balance at rest; twelve hours is judgement
+
+    >>> from pellak.core.body.soak_given import SoakGiven, soaking_of
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> of = soaking_of(given)
+    >>> held_back_by(of, 1100.0, 900.0)
+    'flame'
+    """
     if top_c <= target_c:
         return "flame"
     hold = hold_spread_c(of, target_c)

@@ -11,7 +11,23 @@ BIG_FLAME_L_PER_H = 800.0
 def soak_cautions(
     given: SoakGiven, of: Soaking, reaches: bool, spread_max_c: float | None
 ) -> list[Caution]:
-    """Return the cautions of a soak. `spread_max_c` its greatest spread, °C."""
+    """Return the cautions of a soak. `spread_max_c` its greatest spread, °C.
+
+    Args:
+        given: body, head and target
+        of: the run: body, flame and losses
+        reaches: whether the target is reached
+        spread_max_c: greatest spread, °C, None where it was not reckoned
+
+    Source: each caution names its own
+
+    >>> from pellak.core.body.soak_given import SoakGiven, soaking_of
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> of = soaking_of(given)
+    >>> len(soak_cautions(given, of, reaches=True, spread_max_c=50.0)) > 0
+    True
+    """
     said: list[Caution] = []
     if not reaches:
         said.append(

@@ -93,7 +93,23 @@ def soaking_of(
     insulation: InsulationGiven | None = None,
     limited: bool = True,
 ) -> Soaking:
-    """Return the run to make, its factors times those told; another `insulation` where named."""
+    """Return the run to make, its factors times those told; another `insulation` where named.
+
+    Args:
+        given: body, head and target
+        flame_factor: times the flame's heat
+        loss_factor: times the bare loss
+        medium_factor: times the conductivity of what it lies in
+        insulation: another than given, or None
+        limited: whether the spread is held
+
+    Source: the factors are ratios of measured to reckoned
+
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> soaking_of(given, flame_factor=1.1).start_c
+    20.0
+    """
     body, laid = body_of(given), insulation or given.insulation
     if laid is not None and given.shape == "cluster":
         raise Refused("insulation", laid.kind, "nothing: a cluster of tubes stands free")

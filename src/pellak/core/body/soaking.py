@@ -124,7 +124,20 @@ class Soaking:
 
 
 def links_cells(links: Links, at_c: float) -> list[float]:
-    """Return the cells of a chain, all at one temperature, °C."""
+    """Return the cells of a chain, all at one temperature, °C.
+
+    Args:
+        links: the chain
+        at_c: °C
+
+    Source: definition
+
+    >>> from pellak.core.body.cool_given import CoolGiven, cooling_of
+    >>> sand = CoolGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     start_c=600, medium='dry-sand')
+    >>> set(links_cells(cooling_of(sand).shells, 20.0))
+    {20.0}
+    """
     return [at_c] * links.count
 
 
@@ -168,7 +181,22 @@ class SoakRun:
 
 
 def tubes_c(of: Soaking, run: SoakRun, place_mm: float) -> float | None:
-    """Return how warm a cluster's tubes are at a place from its heated end when the run ends."""
+    """Return how warm a cluster's tubes are at a place from its heated end when the run ends.
+
+    Args:
+        of: the run: body, flame and losses
+        run: the run made
+        place_mm: from the heated end, mm
+
+    Source: a fin: Carslaw and Jaeger, 4.2
+
+    >>> from pellak.core.body.soak_given import SoakGiven, soaking_of
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> of = soaking_of(given)
+    >>> tubes_c(of, run_soak(of, 600.0), 50.0) is None
+    True
+    """
     links = of.links()
     if not isinstance(links, FinCells):
         return None
@@ -180,7 +208,22 @@ def _numbers(one: SoakMoment) -> tuple[float, ...]:
 
 
 def run_soak(of: Soaking, target_c: float) -> SoakRun:
-    """Return the run up to a target, °C, full flame until the spread meets its limit."""
+    """Return the run up to a target, °C, full flame until the spread meets its limit.
+
+    Args:
+        of: the run: body, flame and losses
+        target_c: °C
+
+    Source: heat kept, in steps; losses by radiation and free convection
+
+    >>> from pellak.core.body.soak_given import SoakGiven, soaking_of
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> of = soaking_of(given)
+    >>> run = run_soak(of, 600.0)
+    >>> run.reached, 300 < run.seconds < 36000
+    (False, True)
+    """
     body, metal, links = of.body, of.body.metal, of.links()
     cells = links_cells(links, of.room_c) if links else []
     full = of.taken_w(of.start_c)

@@ -121,7 +121,16 @@ def _says(group: str, fitted: Fitted) -> str:
 
 def clogged(logs: Sequence[TimedPuddle]) -> set[int]:
     """Return the places of the logs timed with a tip since it grew slower: they tell of the tip,
-    not of the hand."""
+    not of the hand.
+
+    Args:
+        logs: timed puddles, oldest first
+
+    Source: slower from one on: judgement
+
+    >>> clogged([])
+    set()
+    """
     since = {one.name: one.since for one in drifts(logs, lambda log: log.tip)}
     return {n for n, log in enumerate(logs) if n >= since.get(log.tip, len(logs))}
 

@@ -27,7 +27,20 @@ class FactorRead:
 @lru_cache(maxsize=512)
 def ln_seconds(case: HeatCase) -> tuple[float, ...]:
     """Return the logarithm of the seconds to a puddle for each of `LN_FACTORS`; infinite where it
-    never comes. Near an edge the mean of flame lost and flame wrapped, as a plan takes it."""
+    never comes. Near an edge the mean of flame lost and flame wrapped, as a plan takes it.
+
+    Args:
+        case: the plate under its flame
+
+    Source: Carslaw and Jaeger, 10.3: Gaussian sources standing on a plate
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=1.2, joint='butt',
+    ...     acetylene_l_per_h=110).case()
+    >>> seconds = ln_seconds(case)
+    >>> len(seconds) == len(LN_FACTORS), seconds[0] > seconds[-1]
+    (True, True)
+    """
     cases = [replace(case, hand_factor=math.exp(f)) for f in LN_FACTORS]
     seconds = np.log(puddle_times_s(HeatCases.of(cases)))
     if case.near_edge_mm is not None:
@@ -42,7 +55,21 @@ def factor_of(puddle: TimedPuddle) -> FactorRead | None:
 
 
 def read_factor(case: HeatCase, puddle_s: float) -> FactorRead | None:
-    """Return the factor that makes a case's puddle come in `puddle_s`, s, and its error."""
+    """Return the factor that makes a case's puddle come in `puddle_s`, s, and its error.
+
+    Args:
+        case: the plate under its flame
+        puddle_s: as timed, s, above 0
+
+    Source: turned about: seconds for each factor, the factor for the seconds
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=1.2, joint='butt',
+    ...     acetylene_l_per_h=110).case()
+    >>> read = read_factor(case, seconds_at(case, 0.1))
+    >>> round(read.ln_factor, 2)
+    0.1
+    """
     times = np.array(ln_seconds(case))
     known = np.isfinite(times)
     if known.sum() < 3:
@@ -60,5 +87,18 @@ def read_factor(case: HeatCase, puddle_s: float) -> FactorRead | None:
 
 
 def seconds_at(case: HeatCase, ln_factor: float) -> float:
-    """Return the seconds to a puddle at the logarithm of a factor; infinite where none comes."""
+    """Return the seconds to a puddle at the logarithm of a factor; infinite where none comes.
+
+    Args:
+        case: the plate under its flame
+        ln_factor: natural logarithm of the factor on the flame's heat
+
+    Source: straight between the factors of LN_FACTORS
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=1.2, joint='butt',
+    ...     acetylene_l_per_h=110).case()
+    >>> seconds_at(case, 0.2) < seconds_at(case, 0.0)
+    True
+    """
     return math.exp(float(np.interp(ln_factor, LN_FACTORS, ln_seconds(case))))

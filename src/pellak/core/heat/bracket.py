@@ -38,6 +38,10 @@ def find_crossings(
 
     Source: regula falsi with Illinois weights (Dowell and Jarratt, BIT 11, 1971): an end that
     stays counts half, so that no curve can stall it. Bisecting besides made it a tenth slower.
+
+    >>> find_crossings(lambda x: np.exp(-x), np.array([-1.0]), np.array([2.0]), count=1,
+    ...     rising=False, close_enough=1e-6).round(3)
+    array([0.])
     """
     sign = 1.0 if rising else -1.0
 

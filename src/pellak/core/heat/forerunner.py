@@ -36,6 +36,14 @@ def closing_rise_k(case: HeatCase, ring_mm: float, lap_s: float, short_of_mm: fl
         ring_mm: length once round.
         lap_s: seconds of one lap at travel speed.
         short_of_mm: how far the torch has still to go.
+
+    Source: Carslaw and Jaeger, 10.7: a moving line source, laid round the ring
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=1.2, joint='butt',
+    ...     acetylene_l_per_h=110).case()
+    >>> closing_rise_k(case, 120.0, 60.0, 1.0) > closing_rise_k(case, 120.0, 60.0, 40.0) > 0
+    True
     """
     metal, h = case.family, case.thickness_mm / 1000
     radii_m = (

@@ -43,6 +43,19 @@ def puddle_times_s(cases: HeatCases, close_enough: float = CLOSE_ENOUGH) -> Floa
     """Return only the seconds to a puddle, one a case: all that a rack of tips is judged by.
 
     `close_enough` is how far, as a share, the rise may miss melting.
+
+    Args:
+        cases: plates under their flames, any count
+        close_enough: relative miss of melting, above 0
+
+    Source: Carslaw and Jaeger, 10.3: Gaussian sources standing on a plate
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> from pellak.core.heat.case import HeatCases
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=1.2, joint='butt',
+    ...     acetylene_l_per_h=110).case()
+    >>> 0.5 < float(puddle_times_s(HeatCases.of([case]))[0]) < 10
+    True
     """
     return _seconds_until_molten(
         cases,

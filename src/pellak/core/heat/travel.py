@@ -30,6 +30,21 @@ def points_behind_m(cases: HeatCases, speed: Floats, seconds: float, count: int)
 
     They reach past the point where the torch set off, so the hottest place is always inside: on a
     preheated body it lies well over 50 mm back.
+
+    Args:
+        cases: plates, any count
+        speed: (cases,) m/s, above 0
+        seconds: how far back, s
+        count: of places
+
+    Source: places of a numerical sum
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> from pellak.core.heat.case import HeatCases
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=1.2, joint='butt',
+    ...     acetylene_l_per_h=110).case()
+    >>> points_behind_m(HeatCases.of([case]), np.array([0.002]), 60.0, 8).shape
+    (1, 8)
     """
     nearest = cases.radius_m[:, 0] / 20
     farthest = speed * seconds + 2 * cases.radius_m[:, 1]
@@ -54,6 +69,18 @@ def half_way_travel_m_per_s(cases: HeatCases) -> Floats:
     """Return the planned speed at which half the wall is wet, 0 where it never is.
 
     What a fillet needs: its corner melted, the back of the plate left alone.
+
+    Args:
+        cases: plates, any count
+
+    Source: Carslaw and Jaeger, 10.7: moving sources on a plate
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> from pellak.core.heat.case import HeatCases
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=1.2, joint='butt',
+    ...     acetylene_l_per_h=110).case()
+    >>> float(half_way_travel_m_per_s(HeatCases.of([case]))[0]) > 0
+    True
     """
     full = full_travel_m_per_s(cases, depth=HALF_WAY)
     if full.max(initial=0.0) > BEYOND_ANY_HAND_M_PER_S:
@@ -68,6 +95,20 @@ def full_travel_m_per_s(
 
     A sheet that would be wetted at any speed looked at gives the fastest of them. `depth` (z/h)
     looks at another level than the back.
+
+    Args:
+        cases: plates, any count
+        nodes: of the pool looked at
+        depth: share of the wall, 0 near to 1 back
+
+    Source: Carslaw and Jaeger, 10.7: moving sources on a plate
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> from pellak.core.heat.case import HeatCases
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=1.2, joint='butt',
+    ...     acetylene_l_per_h=110).case()
+    >>> 0.0005 < float(full_travel_m_per_s(HeatCases.of([case]))[0]) < 0.01
+    True
     """
     history = HeatingHistory.at(
         cases, np.full(len(cases), SETTLED_S), np.full(len(cases), depth), nodes
@@ -95,7 +136,24 @@ def peak_profile_k(
 ) -> Floats:
     """Return the greatest rise, K, a share `depth` into the wall, summed over so many `nodes`.
 
-    Along each line beside the seam: (cases, len(PROFILE_Y_M))."""
+    Along each line beside the seam: (cases, len(PROFILE_Y_M)).
+
+    Args:
+        cases: plates, any count
+        speed_m_per_s: (cases,) above 0
+        depth: share of the wall, 0 near to 1 back
+        nodes: of the sum
+
+    Source: Carslaw and Jaeger, 10.7: moving sources on a plate
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> from pellak.core.heat.case import HeatCases
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=1.2, joint='butt',
+    ...     acetylene_l_per_h=110).case()
+    >>> profile = peak_profile_k(HeatCases.of([case]), np.array([0.002]), 1.0)
+    >>> bool(profile[0, 0] > profile[0, -1] >= 0)
+    True
+    """
     history = HeatingHistory.at(
         cases, np.full(len(cases), SETTLED_S), np.full(len(cases), depth), nodes
     )
@@ -107,6 +165,15 @@ def reach_m(profile_k: Floats, rise_k: float) -> float | None:
     """Return how far from the seam a profile (one case) stays above a rise, m; None if nowhere.
 
     None too when the profile never falls to it within the 200 mm that are looked at.
+
+    Args:
+        profile_k: (places) rise along PROFILE_Y_M, K
+        rise_k: K, above 0
+
+    Source: straight between places
+
+    >>> reach_m(np.zeros(len(PROFILE_Y_M)), 100.0) is None
+    True
     """
     if profile_k[0] < rise_k or profile_k[-1] > rise_k:
         return None
@@ -125,6 +192,16 @@ def cooling_time_s(
 
     Returns:
         None where 800 °C is not reached there, or 500 °C is not passed within ten minutes.
+
+    Source: Carslaw and Jaeger, 10.7: moving sources on a plate
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> from pellak.core.heat.case import HeatCases
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=1.2, joint='butt',
+    ...     acetylene_l_per_h=110).case()
+    >>> t85 = cooling_time_s(HeatCases.of([case]), np.array([0.002]), np.array([0.001]))[0]
+    >>> 10 < t85 < 300
+    True
     """
     history = HeatingHistory.at(
         cases, np.full(len(cases), COOLED_S), np.full(len(cases), NEAR_FACE), nodes
@@ -162,7 +239,21 @@ class TravelResult:
 
 
 def travel_results(cases: HeatCases, grain_change_c: float | None) -> list[TravelResult | None]:
-    """Solve speed, widths and cooling for every case; None where the back never wets."""
+    """Solve speed, widths and cooling for every case; None where the back never wets.
+
+    Args:
+        cases: plates, any count
+        grain_change_c: °C over which the grain grows, or None
+
+    Source: Carslaw and Jaeger, 10.7: moving sources on a plate
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> from pellak.core.heat.case import HeatCases
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=1.2, joint='butt',
+    ...     acetylene_l_per_h=110).case()
+    >>> 0.0005 < travel_results(HeatCases.of([case]), None)[0].travel_m_per_s < 0.01
+    True
+    """
     nodes = USUAL_NODES
     full = full_travel_m_per_s(cases)
     if full.max(initial=0.0) > BEYOND_ANY_HAND_M_PER_S:
