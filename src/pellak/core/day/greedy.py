@@ -53,7 +53,16 @@ def weight(job: DayJob) -> float:
 
 
 def tip_changes(placed: Collection[Placed]) -> int:
-    """Return how often a tip is changed on any torch."""
+    """Return how often a tip is changed on any torch.
+
+    Args:
+        placed: phases with their torches, any order
+
+    Source: count
+
+    >>> tip_changes([])
+    0
+    """
     by_torch: dict[str, list[tuple[float, str]]] = {}
     for one in placed:
         if one.torched:

@@ -107,7 +107,20 @@ def _mid_camber(start: float, end: float, length: float) -> float:
 
 
 def camber_mm(welds: Sequence[Weld], length_mm: float, shape: SectionProperties) -> float:
-    """Return the camber of a member at mid length from every weld along it, mm."""
+    """Return the camber of a member at mid length from every weld along it, mm.
+
+    Args:
+        welds: along the member
+        length_mm: of the member, mm, above 0
+        shape: of its section
+
+    Source: Blodgett, Design of Weldments, 7.7: 0.005 A d L2 / I
+
+    >>> from pellak.core.member.section import Section, properties
+    >>> shape = properties(Section(kind='flat', depth_mm=50, width_mm=6))
+    >>> camber_mm([], 1000.0, shape)
+    0.0
+    """
     total = 0.0
     for weld in welds:
         start, end = _span(weld, length_mm)

@@ -65,6 +65,17 @@ def rod_schools(metal: Metal, thickness_mm: float = 0.0) -> list[School]:
     """Return the rods fit for a metal, the usual one first: as its alloy, its kind, its family.
 
     Strip of the parent sheet is left out where the sheet is too thick for it, if there is another.
+
+    Args:
+        metal: the one welded
+        thickness_mm: wall, mm
+        0 where it is not told
+
+    Source: AWS A5.2 for steel; usual practice beside it
+
+    >>> from pellak.core.metal.alloy import metal_named
+    >>> [school.id for school in rod_schools(metal_named('4130'))][:1]
+    ['r60']
     """
     found = _rod_schools(metal)
     thin = [s for s in found if not strip_too_thick(rods()[s.id], thickness_mm)]

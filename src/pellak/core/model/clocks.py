@@ -125,6 +125,19 @@ def started(
     """Return the clocks with one started, or started over, `ago_s` before now.
 
     Raises Refused where it would have been started in the future or too long ago to mean it.
+
+    Args:
+        clocks: those that run
+        clock: which is started
+        seconds: how long it runs, None as long as it is let
+        now: the moment
+        ago_s: begun so long before, s
+
+    Source: two clocks of the machine: one that goes on through a wrong date
+
+    >>> noon = Moment(utc_s=43_200.0, boot='a', boot_s=100.0)
+    >>> [mark.clock for mark in started([], 'leak', 300.0, noon)]
+    ['leak']
     """
     if not 0 <= ago_s <= LONGEST_AGO_S:
         raise Refused("ago_s", ago_s, "a time from now back to fourteen days ago")

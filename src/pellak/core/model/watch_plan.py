@@ -36,7 +36,17 @@ class WatchPlan(Record):
 
 
 def on_curve(curve: list[list[float]], x: float) -> float:
-    """Return a curve's °C at `x`, in the unit of its first column; its ends go on beyond it."""
+    """Return a curve's °C at `x`, in the unit of its first column; its ends go on beyond it.
+
+    Args:
+        curve: rows of place and °C, places rising, one row at least
+        x: place
+
+    Source: straight between rows
+
+    >>> on_curve([[0.0, 20.0], [10.0, 120.0]], 5.0)
+    70.0
+    """
     if x <= curve[0][0]:
         return curve[0][1]
     for (left, low), (right, high) in pairwise(curve):

@@ -52,7 +52,20 @@ class Amounts:
 
 
 def rod_for(group: Group, width_mm: float, own_mm: float | None) -> float:
-    """Return the rod's diameter, mm: as told, else the nearest sold to what the width wants."""
+    """Return the rod's diameter, mm: as told, else the nearest sold to what the width wants.
+
+    Args:
+        group: the alloy laid
+        width_mm: of the strip, mm
+        own_mm: a diameter a person chose, mm, or None
+
+    Source: rods as sold
+
+    >>> from pellak.core.overlay.groups import groups
+    >>> group = next(iter(groups().values()))
+    >>> rod_for(group, 6.0, None) in group.as_rod.diameters_mm
+    True
+    """
     sold = group.as_rod.diameters_mm
     wanted = own_mm or wanted_rod_mm(width_mm)
     return min(sold, key=lambda d: abs(d - wanted))
@@ -92,6 +105,15 @@ def amounts_of(
         rod_mm: the rod's diameter where a person chose it.
 
     Source: geometry; RATE_SOURCE; the share of a flame's heat that stays in work it warms.
+
+    >>> from pellak.core.overlay.groups import groups
+    >>> group = next(iter(groups().values()))
+    >>> from pellak.core.metal.alloy import metal_named
+    >>> laid = amounts_of(group, metal_named('sae-1045'), area_mm2=600, width_mm=12,
+    ...     thickness_mm=12, height_mm=3, start_c=20, body_c=200, zone_c=900, body_kg=None,
+    ...     flow_l_per_h=600, rod_mm=None)
+    >>> laid is not None
+    True
     """
     grams = LOSS * area_mm2 * height_mm * group.density_kg_per_m3 / 1e6
     diameter = rod_for(group, width_mm, rod_mm)

@@ -75,7 +75,19 @@ def base_of(metal: Metal | None) -> OverlayBase:
 
 
 def why_not(metal: Metal | None, group: Group | None, area_mm2: float) -> str:
-    """Return why this base takes no such overlay and what to do instead; nothing where it does."""
+    """Return why this base takes no such overlay and what to do instead; nothing where it does.
+
+    Args:
+        metal: the base, None where not told
+        group: the alloy laid, None where not told
+        area_mm2: faced at one go, mm2
+
+    Source: table overlay_bases.csv
+
+    >>> from pellak.core.metal.alloy import metal_named
+    >>> why_not(metal_named('sae-1018'), None, 500.0)
+    ''
+    """
     base = base_of(metal)
     name = metal.name if metal else "This metal"
     words = ""
@@ -104,6 +116,12 @@ def body_preheat(metal: Metal, group: Group, thickness_mm: float) -> Working:
         thickness_mm: of the part under the overlay, from 0.3 to 300.
 
     Source: SOURCE; good to about 50 K either way.
+
+    >>> from pellak.core.metal.alloy import metal_named
+    >>> from pellak.core.overlay.groups import groups
+    >>> group = next(iter(groups().values()))
+    >>> body_preheat(metal_named('sae-1045'), group, 20.0).unit
+    '°C'
     """
     base = base_of(metal)
     ce = carbon_equivalent_iiw(metal.composition) if not metal.traits.graphitic else LEAN_CE

@@ -42,6 +42,11 @@ def layers_of(
         technique: the surface sweated, or puddled by mistake.
 
     Source: SOURCE; HARDNESS_SOURCE. A granule rod's hardness is that of its matrix.
+
+    >>> from pellak.core.overlay.groups import groups
+    >>> group = next(iter(groups().values()))
+    >>> len(layers_of(group, 0.0, 2, 1.5, 'sweat'))
+    2
     """
     low, usual, high = DILUTION[technique]
 

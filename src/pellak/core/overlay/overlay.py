@@ -86,7 +86,19 @@ def oxygen_ratio_for(feather_ratio: float) -> float:
 
 
 def stack_of(group: Group, given: OverlayGiven) -> tuple[int, float, float]:
-    """Return how many layers, how high each, and how much is built up before them, mm."""
+    """Return how many layers, how high each, and how much is built up before them, mm.
+
+    Args:
+        group: the alloy laid, its greatest layers count
+        given: layers, their height or the whole's, as typed
+
+    Source: definition
+
+    >>> from pellak.core.overlay.groups import groups
+    >>> group = next(iter(groups().values()))
+    >>> stack_of(group, OverlayGiven(alloy='sae-1045', height_mm=1.0))[0]
+    1
+    """
     if given.height_mm is not None and given.layers is None and given.layer_mm is None:
         count = 1
         while count < group.max_layers and given.height_mm > count * group.layer_high_mm:

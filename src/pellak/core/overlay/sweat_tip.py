@@ -67,6 +67,10 @@ def flow_working(
         own_l_per_h: a flow a person decided, or None.
 
     Source: SOURCE.
+
+    >>> from pellak.core.metal.alloy import metal_named
+    >>> flow_working(metal_named('sae-1045'), 12.0, 12.0, 20.0, None).unit
+    'L/h'
     """
     family = heat_family_of(metal.family) or heat_families()["carbon-steel"]
     held = min(HELD_MM[1], max(HELD_MM[0], thickness_mm))
@@ -134,7 +138,20 @@ def _judged(tip: RackTip, wanted: float, ratio: float) -> TipCandidate:
 
 
 def sweat_tips(flow: Working, oxygen_ratio: float, rack: Sequence[RackTip]) -> TipAnswer:
-    """Return the bore for a soft jet at a flow, and the rack's tips judged by theirs."""
+    """Return the bore for a soft jet at a flow, and the rack's tips judged by theirs.
+
+    Args:
+        flow: wanted, L/h
+        oxygen_ratio: oxygen over acetylene
+        rack: its tips
+
+    Source: speed of a soft jet: judgement
+
+    >>> from pellak.core.metal.alloy import metal_named
+    >>> flow = flow_working(metal_named('sae-1045'), 12.0, 12.0, 20.0, None)
+    >>> sweat_tips(flow, 0.9, []).values is not None
+    True
+    """
     wanted = float(flow.value or 0.0)
     bore = jet.orifice_for_flow_mm(wanted, oxygen_ratio, SOFT_M_PER_S)
     drill = jet.nearest_drill(bore)

@@ -88,6 +88,11 @@ def joint_drawing(
         joint: which joint.
         thickness_mm: the wall, mm; None draws it at 2 mm, waiting.
         stated: the joint's own dimensions by field, None where not told.
+
+    Source: drawing only
+
+    >>> joint_drawing('butt', 2.0, {}) is None, joint_drawing('lap', 2.0, {}) is None
+    (True, False)
     """
     if joint not in DRAW_JOINT:
         return None

@@ -22,6 +22,11 @@ def chemical_carbon(case: PreheatCase) -> float:
         case: the piece, with its analysis
 
     Source: Séférian, The Metallurgy of Welding (1962)
+
+    >>> from pellak.core.metal.alloy import metal_named
+    >>> case = PreheatCase(metal_named('4130'), 6.0, 6.0, 'low', 5.0, None)
+    >>> 0.4 < chemical_carbon(case) < 0.6
+    True
     """
     alloying = 40 * (case.percent("Mn") + case.percent("Cr"))
     alloying += 20 * case.percent("Ni") + 28 * case.percent("Mo")

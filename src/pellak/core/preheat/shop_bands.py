@@ -73,6 +73,11 @@ def band_without_thickness_c(case: PreheatCase) -> float | None:
         case: the piece
 
     Source: shop tables of preheat by carbon equivalent
+
+    >>> from pellak.core.metal.alloy import metal_named
+    >>> case = PreheatCase(metal_named('4130'), 6.0, 6.0, 'low', 5.0, None)
+    >>> band_without_thickness_c(case) > 100
+    True
     """
     ce = carbon_equivalent_iiw(case.metal.composition)
     return max((b for b in _bands() if ce >= b[0]), key=lambda b: b[0])[1]

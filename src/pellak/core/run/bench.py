@@ -118,7 +118,20 @@ def report_act_at_bench(plan: Plan, log: RunLog, act: str, report: Mapping[str, 
 
 
 def fire_watch_s(plan: Plan) -> float:
-    """Return how long the fire watch of a plan is, seconds; an hour where it does not say."""
+    """Return how long the fire watch of a plan is, seconds; an hour where it does not say.
+
+    Args:
+        plan: its fire-watch card counts
+
+    Source: NFPA 51B: an hour
+
+    >>> from pellak.core.model.job_base import ShopSchools
+    >>> from pellak.core.model.kinds.seam.job import SeamJob
+    >>> job = SeamJob(name='tray', alloy='4130', thickness_mm=1.2)
+    >>> from pellak.core.plan.compose import compose_plan
+    >>> fire_watch_s(compose_plan(job, ShopSchools()))
+    3600.0
+    """
     return 60.0 * (plan.facts or facts_kept(plan.stations)).fire_watch_min
 
 

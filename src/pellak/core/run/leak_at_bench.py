@@ -71,7 +71,20 @@ def _flat(refused: Refused) -> Refused:
 
 
 def set_bar(plan: Plan) -> dict[Gas, float]:
-    """Return what a plan sets for work, bar by gas; a gas whose pressure nobody knows is none."""
+    """Return what a plan sets for work, bar by gas; a gas whose pressure nobody knows is none.
+
+    Args:
+        plan: its cards set the pressures
+
+    Source: the plan's own figures
+
+    >>> from pellak.core.model.job_base import ShopSchools
+    >>> from pellak.core.model.kinds.seam.job import SeamJob
+    >>> job = SeamJob(name='tray', alloy='4130', thickness_mm=1.2)
+    >>> from pellak.core.plan.compose import compose_plan
+    >>> sorted(set_bar(compose_plan(job, ShopSchools())))
+    ['acetylene', 'oxygen']
+    """
     figures = {card.step.id: card.figure for card in plan.cards}
     return {
         gas: figure.value

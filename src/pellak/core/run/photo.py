@@ -69,6 +69,11 @@ def measured(marks: PhotoMarks, width_px: int, height_px: int) -> list[MeasuredL
 
     Valid where scale and length lie in one plane square to the camera; each end may be off by
     `TAP_PX` pixels, which gives the range. Source: similar triangles, errors in quadrature.
+
+    Args:
+        marks: the scale and the lengths
+        width_px: of the photo
+        height_px: of the photo
     """
 
     def pixels(one: PhotoScale | PhotoLength) -> float:

@@ -42,7 +42,16 @@ class ProcedureText(Record):
 
 
 def band_mm(thickness_mm: float) -> tuple[float, float]:
-    """Return the thinnest and the thickest piece, mm, that a procedure of one is offered for."""
+    """Return the thinnest and the thickest piece, mm, that a procedure of one is offered for.
+
+    Args:
+        thickness_mm: of the piece it was written for, mm
+
+    Source: judgement: 15 % either way
+
+    >>> band_mm(2.0)
+    (1.7391304347826089, 2.3)
+    """
     return thickness_mm / (1 + LIKE_WITHIN), thickness_mm * (1 + LIKE_WITHIN)
 
 

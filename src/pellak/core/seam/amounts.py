@@ -198,7 +198,17 @@ def pace_workings(
 
 
 def filler_cautions(passes: Sequence[WeldPass], thickness_mm: float) -> list[Caution]:
-    """Return what to mind about the passes."""
+    """Return what to mind about the passes.
+
+    Args:
+        passes: as they are laid
+        thickness_mm: wall, mm
+
+    Source: judgement
+
+    >>> filler_cautions([], 2.0)
+    []
+    """
     cautions = []
     if any(p.rod_limited for p in passes):
         cautions.append(

@@ -24,6 +24,19 @@ def rise_beside_k(
 
     Source: instantaneous line source in a thin plate, Carslaw and Jaeger section 10.3, its end at
     the plate's edge; surface loss as a decay of the whole.
+
+    Args:
+        case: the plate
+        passes: begun so far
+        length_mm: of the seam
+        ages_s: seconds since each began
+        loss_w_per_m2_k: of both faces, W/m2K
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=1.2, joint='butt',
+    ...     acetylene_l_per_h=110).case()
+    >>> rise_beside_k(case, [], 200.0, [], 20.0)
+    0.0
     """
     metal, h, y = case.family, case.thickness_mm / 1000, MEASURED_AT_MM / 1000
     capacity = metal.density_kg_per_m3 * metal.specific_heat_j_per_kg_k * h
@@ -45,7 +58,22 @@ def rise_beside_k(
 def with_waits(
     case: HeatCase, passes: Sequence[WeldPass], length_mm: float, limit_c: float
 ) -> list[WeldPass]:
-    """Return the passes, each with the wait before it until the plate is under `limit_c`."""
+    """Return the passes, each with the wait before it until the plate is under `limit_c`.
+
+    Args:
+        case: the plate
+        passes: in order
+        length_mm: of the seam
+        limit_c: °C
+
+    Source: instantaneous line source in a thin plate, Carslaw and Jaeger 10.3
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=1.2, joint='butt',
+    ...     acetylene_l_per_h=110).case()
+    >>> with_waits(case, [], 200.0, 250.0)
+    []
+    """
     loss = face_loss_w_per_m2_k(limit_c)
     laid: list[WeldPass] = []
     begun_s: list[float] = []

@@ -183,7 +183,19 @@ def pass_rod_mm(
 
 
 def most_rod_g_per_min(case: HeatCase) -> float:
-    """Return the rod a flame can melt beside the plate: half of the heat that enters it."""
+    """Return the rod a flame can melt beside the plate: half of the heat that enters it.
+
+    Args:
+        case: the piece under its flame
+
+    Source: heat kept; half of it for the rod: judgement
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=1.2, joint='butt',
+    ...     acetylene_l_per_h=110).case()
+    >>> most_rod_g_per_min(case) > 0
+    True
+    """
     metal = case.family
     enters_w = sum(case.power_w)
     warm = (metal.melting_c - case.start_c) / (metal.melting_c - ROOM_C)

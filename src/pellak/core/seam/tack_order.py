@@ -27,7 +27,17 @@ class TackSpot(Record):
 
 
 def pitch_mm(thickness_mm: float, family: Family) -> float:
-    """Return the widest spacing of tacks: 25 t, 12 to 75 mm; a fifth less where it walks more."""
+    """Return the widest spacing of tacks: 25 t, 12 to 75 mm; a fifth less where it walks more.
+
+    Args:
+        thickness_mm: wall, mm, above 0
+        family: of the metal
+
+    Source: sheet practice
+
+    >>> pitch_mm(1.2, 'carbon-steel'), pitch_mm(10.0, 'carbon-steel')
+    (30.0, 75.0)
+    """
     low, high = PITCH_SPAN_MM
     pitch = min(high, max(low, PITCH_PER_THICKNESS * thickness_mm))
     return pitch * traits_of(family).tack_pitch_share
@@ -121,6 +131,11 @@ def tack_order(
             most, which is held by its ends.
         school: halving, march, centre-out; opposite is for a closed ring.
         corners_mm: places where the seam turns: each is held like an end.
+
+    Source: sheet practice
+
+    >>> [round(spot.at_mm) for spot in tack_order(90.0, 30.0, 'halving')]
+    [0, 90]
     """
     if school == "opposite":
         return _opposite(seam_mm, pitch)
@@ -160,6 +175,18 @@ def filled_in(
     """Return the tacks still to make between those done, no further apart than the pitch.
 
     Spaces are split in one march along the seam, every second one in a later round.
+
+    Args:
+        done: tacks made
+        seam_mm: length, mm
+        pitch: widest spacing, mm
+        closed: whether it closes on itself
+
+    Source: sheet practice
+
+    >>> ends = tack_order(90.0, 90.0, 'halving')
+    >>> len(filled_in(ends, 90.0, 30.0, closed=False)) > 0
+    True
     """
     held = sorted(s.at_mm for s in done)
     if closed:

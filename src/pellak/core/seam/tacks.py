@@ -97,7 +97,16 @@ def _puddle_s(given: TacksGiven, case: HeatCase) -> float | None:
 
 
 def held_s(puddle_s: float | None) -> float:
-    """Return how long a tack in mid-sheet is held, s: until its puddle stands, and a second."""
+    """Return how long a tack in mid-sheet is held, s: until its puddle stands, and a second.
+
+    Args:
+        puddle_s: seconds to a puddle, None where none is known
+
+    Source: judgement: a second over the puddle
+
+    >>> held_s(2.0)
+    3.0
+    """
     return HOLD_UNKNOWN_S if puddle_s is None else puddle_s + HOLD_MORE_S
 
 

@@ -80,7 +80,18 @@ class TipAnswer(Answer):
 
 
 def oxygen_ratio_for(given: PieceGiven) -> float:
-    """Return the oxygen to acetylene ratio of the flame this metal is fused with."""
+    """Return the oxygen to acetylene ratio of the flame this metal is fused with.
+
+    Args:
+        given: the piece
+        its metal counts
+
+    Source: table flame_settings.csv
+
+    >>> from pellak.core.torch.candidates import PieceGiven
+    >>> round(oxygen_ratio_for(PieceGiven(family='carbon-steel', thickness_mm=1.2)), 2)
+    1.05
+    """
     return flame_settings()[given.metal().family, "fusion"].oxygen_ratio
 
 
@@ -122,7 +133,18 @@ def rule_working(given: TipGiven) -> Working:
 def pressure_workings(
     flow_l_per_h: float, jet_m_per_s: float, oxygen_ratio: float
 ) -> list[Working]:
-    """Return the pressures at tip and torch inlet for an equal-pressure mixer, with working."""
+    """Return the pressures at tip and torch inlet for an equal-pressure mixer, with working.
+
+    Args:
+        flow_l_per_h: acetylene, L/h
+        jet_m_per_s: of the mixture, m/s
+        oxygen_ratio: oxygen over acetylene
+
+    Source: pressure lost by a jet: Bernoulli; orifice losses as SOURCE
+
+    >>> [line.unit for line in pressure_workings(110.0, 130.0, 1.05)][:1]
+    ['bar']
+    """
     density = jet.mixture_density_kg_per_m3(oxygen_ratio)
     tip_bar = jet.tip_pressure_bar(jet_m_per_s, oxygen_ratio)
     torch_bar = jet.torch_pressure_bar(tip_bar, flow_l_per_h)

@@ -60,7 +60,16 @@ def _rows(text: str, parted_by: str) -> list[list[str]]:
 
 
 def number_in(cell: str) -> float | None:
-    """Return a cell's number, a decimal comma allowed; None where it is none."""
+    """Return a cell's number, a decimal comma allowed; None where it is none.
+
+    Args:
+        cell: as it stands
+
+    Source: definition
+
+    >>> number_in('1,5'), number_in('open')
+    (1.5, None)
+    """
     try:
         value = float(cell.replace(",", "."))
     except ValueError:

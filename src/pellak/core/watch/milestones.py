@@ -20,7 +20,17 @@ class Milestone(Record):
 
 def hours_to(curve: list[list[float]], c: float) -> float | None:
     """Return the hours after which a fall passes `c`, °C, None where it does not; `curve` is hours
-    and °C."""
+    and °C.
+
+    Args:
+        curve: rows of hours and °C, falling
+        c: °C
+
+    Source: straight between rows
+
+    >>> hours_to([[0.0, 600.0], [2.0, 400.0]], 500.0)
+    1.0
+    """
     for (left, high), (right, low) in pairwise(curve):
         if low <= c < high:
             return left + (right - left) * (high - c) / (high - low)

@@ -33,7 +33,18 @@ def _log(log: RunLog) -> HeatLog:
 
 
 def says_of(target_c: float, stop_c: float, last_c: float | None) -> tuple[str, bool]:
-    """Return what to do at a temperature read, °C, and whether it is said loudly."""
+    """Return what to do at a temperature read, °C, and whether it is said loudly.
+
+    Args:
+        target_c: to be reached, °C
+        stop_c: never passed, °C
+        last_c: as read, °C, None where nothing was
+
+    Source: definition
+
+    >>> says_of(200.0, 250.0, None)[1], says_of(200.0, 250.0, 260.0)[1]
+    (False, True)
+    """
     if last_c is None:
         return "warm it, keep the flame moving", False
     if last_c > stop_c:

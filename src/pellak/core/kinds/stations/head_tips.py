@@ -38,7 +38,16 @@ WANTED = FlameWanted(
 
 def wanted_l_per_h(projected_m2: float) -> float:
     """Return the flow whose flame is as wide as the body, L/h; `projected_m2` is the area, m2, the
-    flame meets."""
+    flame meets.
+
+    Args:
+        projected_m2: area the flame meets, m2, above 0
+
+    Source: judgement: a flame as wide as the body
+
+    >>> wanted_l_per_h(0.04) > wanted_l_per_h(0.01) > 0
+    True
+    """
     return min(MOST_L_PER_H, max(60.0, projected_m2 / 0.012 * 1000))
 
 
@@ -67,7 +76,17 @@ def _held(flow: float, own: float | None, band: FlowBand) -> float:
 
 
 def wants_coupled(flow_l_per_h: float, held_l: float) -> str:
-    """Return how many cylinders like those in use a flow wants, which hold so much, L."""
+    """Return how many cylinders like those in use a flow wants, which hold so much, L.
+
+    Args:
+        flow_l_per_h: L/h
+        held_l: content of one, L
+
+    Source: a seventh of the content an hour, as for one cylinder
+
+    >>> isinstance(wants_coupled(4000.0, 6000.0), str)
+    True
+    """
     wanted = math.ceil(flow_l_per_h / (held_l * SHORT_SHARE))
     return f"wants {wanted} times the acetylene that is in use, coupled"
 

@@ -39,7 +39,18 @@ class FacedDrawing(Record):
 
 
 def drawing_text(part: str, layers: list[DrawnLayer], feather_ratio: float | None) -> str:
-    """Return the drawing in words."""
+    """Return the drawing in words.
+
+    Args:
+        part: what is faced
+        layers: from the base up
+        feather_ratio: feather over cone, None where it is not told
+
+    Source: drawing only
+
+    >>> len(drawing_text('edge', [], None)) > 0
+    True
+    """
     if not layers:
         return f"A part with {part} to be faced; not all is told yet."
     flame = f" Feather {short(feather_ratio, 2)} times the cone." if feather_ratio else ""

@@ -133,7 +133,18 @@ def _glows(case: HeatCase) -> bool:
 def empty_drawing(
     root_gap_mm: float, thickness_mm: float | None = None, joint: JointDrawing | None = None
 ) -> SeamDrawing:
-    """Return the drawing of a seam that cannot be reckoned: not told yet, or not fused."""
+    """Return the drawing of a seam that cannot be reckoned: not told yet, or not fused.
+
+    Args:
+        root_gap_mm: mm
+        thickness_mm: wall, mm, None where not told
+        joint: in section, None for a butt
+
+    Source: drawing only
+
+    >>> empty_drawing(1.0, None, None).root_gap_mm
+    1.0
+    """
     return SeamDrawing(
         thickness_mm=thickness_mm,
         root_gap_mm=root_gap_mm,
