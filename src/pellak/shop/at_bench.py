@@ -36,6 +36,7 @@ from pellak.core.tables import MetalFamily
 from pellak.shop.clock import Moments, machine_moment
 from pellak.shop.rack import put_out_of_use
 from pellak.shop.run_book import Run, RunBook
+from pellak.shop.run_plans import plan_of_run
 from pellak.store.database import Database
 from pellak.store.remedies import Remedies
 from pellak.store.runs import Runs
@@ -254,7 +255,7 @@ class AtBench:
                      if one in kept and kept[one][0] == version}  # fmt: skip
             for run_id in versions.keys() - known.keys():
                 if (row := runs.find(run_id)) is not None:
-                    known[run_id] = (row.version, _flame(row))
+                    known[run_id] = (row.version, _flame(row, plan_of_run(session, run_id)))
         self._flames = known
         return [line for one in versions if (line := known.get(one, (0, None))[1]) is not None]
 
@@ -279,7 +280,7 @@ class AtBench:
             return lines
 
 
-def _flame(row: RunRow) -> FlameLine | None:
-    if not burns(Plan.model_validate(row.plan), RunLog.model_validate(row.log)):
+def _flame(row: RunRow, plan: Plan) -> FlameLine | None:
+    if not burns(plan, RunLog.model_validate(row.log)):
         return None
     return FlameLine(run_id=row.run_id, job_name=row.job_name, who=row.who)

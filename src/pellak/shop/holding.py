@@ -12,6 +12,7 @@ from pellak.core.run.rig_at_bench import as_rig_stands, held_by_rig, line_of
 from pellak.shop.clock import Moments
 from pellak.shop.planning import Planner
 from pellak.shop.rig_desk import RigDesk
+from pellak.shop.run_plans import plan_of_run
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
 from pellak.store.rig import RigEvents
@@ -20,9 +21,10 @@ from pellak.store.tables import RunRow
 
 
 class Held(NamedTuple):
-    """What a run is held to: its plan as it binds today, its log as far as the rig bears it out,
+    """What a run is held to: the plan it keeps, that plan as it binds today, its log as far as the rig bears it out,
     what is stricter than its own plan, its line's parts, and how many entries the rig had."""
 
+    kept: Plan
     plan: Plan
     log: RunLog
     binds: list[str]
@@ -43,8 +45,9 @@ class Holding:
 
     def held(self, row: RunRow) -> Held:
         """Return what an open run is held to today, by its job, the shop and the rig."""
-        kept, log = Plan.model_validate(row.plan), RunLog.model_validate(row.log)
+        log = RunLog.model_validate(row.log)
         with self._database.reading() as session:
+            kept = plan_of_run(session, row.run_id)
             job = Jobs(session).find(row.job_id)
             document = None if job is None or job.deleted_at is not None else job.document
             shop = self._planner.shop(session)
@@ -58,12 +61,12 @@ class Holding:
             entries = RigEvents(session).count()
             rig = self._rig.stands(session, line, row.run_id)
         if row.finished_at is not None:
-            return Held(plan, log, binds, line, entries)
+            return Held(kept, plan, log, binds, line, entries)
         log = as_rig_stands(log, rig)
         plan, why = held_by_rig(plan, log, rig)
         if plan.may_start and not burns(plan, log) and (watching := self._watching(row, plan, log)):
             plan, why = barred(plan, watching)
-        return Held(plan, log, [*binds, *why], line, entries)
+        return Held(kept, plan, log, [*binds, *why], line, entries)
 
     def _watching(self, row: RunRow, plan: Plan, log: RunLog) -> str:
         """Return the fire watch that whoever holds the torch keeps elsewhere, or nothing."""
@@ -84,8 +87,7 @@ class Holding:
 
     def _place(self, run_id: str) -> str | None:
         with self._database.reading() as session:
-            whole = Runs(session).find(run_id)
-        return None if whole is None else whole.plan["job"].get("place")
+            return plan_of_run(session, run_id).job.place
 
     def before(self, row: RunRow) -> tuple[Plan, RunLog] | None:
         """Return the run before one, its log as far as the rig of that one bears it out."""
@@ -96,7 +98,8 @@ class Holding:
             return None
         with self._database.reading() as session:
             last = Runs(session).find(newest.run_id)
+            plan = None if last is None else plan_of_run(session, last.run_id)
             rig = self._rig.stands(session, line, row.run_id)
-        if last is None:
+        if last is None or plan is None:
             return None
-        return Plan.model_validate(last.plan), as_rig_stands(RunLog.model_validate(last.log), rig)
+        return plan, as_rig_stands(RunLog.model_validate(last.log), rig)

@@ -37,6 +37,7 @@ from pellak.shop.holding import Holding
 from pellak.shop.planning import Planner
 from pellak.shop.rack import weigh_out
 from pellak.shop.rig_desk import RigDesk
+from pellak.shop.run_plans import plan_of_run
 from pellak.shop.run_rows import (
     RunLine,
     add_run,
@@ -118,7 +119,12 @@ class RunBook:
                 version, document = row.version, row.document
                 shop = self._planner.shop(session)
                 standing = Runs(session).open_for(job_id)
-            if standing is not None and (standing.plan["job"] == document or self._burns(standing)):
+                under = None if standing is None else plan_of_run(session, standing.run_id)
+            if (
+                standing is not None
+                and under is not None
+                and (under.job == job_from(document) or self._burns(standing))
+            ):
                 return self._run(standing)
             plan = self._planner.plan(job_from(document), shop)
             if not plan.may_start or plan.job.wall_mm is None:
@@ -256,7 +262,7 @@ class RunBook:
             log=log,
             measures=logged_measures(row, measures),
             used=used_of(bound, log),
-            plan=Plan.model_validate(row.plan),
+            plan=held.kept,
             signs=signs_on(row.family) if kind_named(row.kind).signs else [],
             bench=bench_state(bound, log, self._moments(), held.binds),
         )
@@ -296,7 +302,7 @@ def _job_row(session: Session, job_id: str) -> JobRow:
 
 
 def get_run(session: Session, run_id: str) -> RunRow:
-    """Return the row of a run. Raises NotFound."""
+    """Return the row of a run, without its plan. Raises NotFound."""
     row = Runs(session).find(run_id)
     if row is None:
         raise NotFound("run", run_id)

@@ -80,7 +80,7 @@ class RunFiles:
         for some in self._some(wanted, words, MOST_RUNS):
             for run_id in some:
                 with self._database.reading() as session:
-                    row = Runs(session).find(run_id)
+                    row = Runs(session).find_whole(run_id)
                     if row is None or row.finished_at is None:
                         continue
                     document = {

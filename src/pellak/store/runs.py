@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 from datetime import UTC, datetime, timedelta
 from typing import Any, NamedTuple
 
-from sqlalchemy import column, delete, func, select, table, text, update
+from sqlalchemy import Text, column, delete, func, select, table, text, type_coerce, update
 from sqlalchemy.dialects.sqlite import insert
 from sqlalchemy.orm import Session, defer
 
@@ -64,8 +64,20 @@ class Runs:
         self._session.execute(new, {"place": place, "words": words})
 
     def find(self, run_id: str) -> RunRow | None:
-        """Return a run or None."""
+        """Return a run without its plan, or None."""
+        return self._session.get(RunRow, run_id, options=[_NO_PLAN])
+
+    def find_whole(self, run_id: str) -> RunRow | None:
+        """Return a run with its plan, or None."""
         return self._session.get(RunRow, run_id)
+
+    def plan_text(self, run_id: str) -> str | None:
+        """Return the plan a run keeps as it is written, JSON, or None where there is no such run.
+
+        Whoever has read the same text before need not read it again.
+        """
+        as_written = select(type_coerce(RunRow.plan, Text)).where(RunRow.run_id == run_id)
+        return self._session.scalar(as_written)
 
     def newest_first(self, before: int | None, most: int, words: str = "") -> Page[RunRow, int]:
         """Return runs without their plans, newest first, from the place after `before`.
@@ -133,8 +145,9 @@ class Runs:
         return {row.run_id: row.version for row in found}
 
     def open_for(self, job_id: str) -> RunRow | None:
-        """Return the newest run of a job that was not finished, with its plan, or None."""
+        """Return the newest run of a job that was not finished, without its plan, or None."""
         statement = select(RunRow).where(RunRow.job_id == job_id, RunRow.finished_at.is_(None))
+        statement = statement.options(_NO_PLAN)
         return self._session.scalars(
             statement.order_by(RunRow.started_at.desc()).limit(1)
         ).one_or_none()

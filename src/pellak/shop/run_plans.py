@@ -1,0 +1,26 @@
+"""The plans that runs keep: one is long to read and never changes, so it is read once."""
+
+import json
+from functools import lru_cache
+
+from sqlalchemy.orm import Session
+
+from pellak.core.model.plan import Plan
+from pellak.shop.errors import NotFound
+from pellak.store.runs import Runs
+
+KEPT = 32
+"""Plans kept read: those of every run a shop has open at a time, and some to look back at."""
+
+
+@lru_cache(maxsize=KEPT)
+def _read(text: str) -> Plan:
+    return Plan.model_validate(json.loads(text))
+
+
+def plan_of_run(session: Session, run_id: str) -> Plan:
+    """Return the plan a run was begun under. Raises NotFound where there is no such run."""
+    text = Runs(session).plan_text(run_id)
+    if text is None:
+        raise NotFound("run", run_id)
+    return _read(text)
