@@ -8,7 +8,8 @@ from pellak.core.practice.flame.flows import Set
 from pellak.core.practice.flame.targets import FlameTarget, Setting, followed, score, usual_torch
 from pellak.core.practice.flame.trainer import FlameState, Hands, step
 
-DT = 1 / 60
+DT = 1 / 30
+"""The longest slice the trainer takes whole."""
 
 
 def set_flame(target: FlameTarget, skill: float, seed: int = 1, seconds: float = 60.0):
@@ -21,7 +22,7 @@ def set_flame(target: FlameTarget, skill: float, seed: int = 1, seconds: float =
     # A poor eye misreads ratio and jet for good and from look to look, and turns too far.
     misread_ratio = chance.gauss(0, 0.25 * (1 - skill))
     misread_jet = chance.gauss(0, 0.4 * (1 - skill))
-    every = round(10 + 30 * (1 - skill))
+    every = round((1 / 6 + 0.5 * (1 - skill)) / DT)
     jet_wanted = math.sqrt(target.jet_low_m_per_s * target.jet_high_m_per_s)
     ratio_wanted = (target.ratio_low + target.ratio_high) / 2
     fuel_wanted = jet_wanted / (1 + ratio_wanted)
@@ -40,7 +41,7 @@ def set_flame(target: FlameTarget, skill: float, seed: int = 1, seconds: float =
                 oxygen = min(1.0, max(0.12, oxygen + gain * 0.14 * off))
                 if oxygen == 0.12:
                     oxygen = 0.3 * fuel
-        spark = not state.lit and n % 60 == 30
+        spark = not state.lit and n % round(1 / DT) == round(0.5 / DT)
         state = step(state, Hands(Set(fuel, oxygen, bar, bar), spark=spark), DT)
         setting = followed(setting, state)
         if setting.set_after_s is not None and state.t_s - setting.begun_s > 30:

@@ -7,6 +7,8 @@ one goes back to the red valve, as at a torch."""
 import math
 from dataclasses import dataclass
 
+from scipy.optimize import brentq
+
 from pellak.core.answer.errors import Refused
 from pellak.core.torch.jet import (
     ACETYLENE_KG_PER_M3,
@@ -32,7 +34,7 @@ HOSE_FRICTION = 0.03
 CHOKED_SHARE = 0.47
 SUCTION = 4.5
 INJECTOR_BAR, INJECTOR_FLOWS = 2.0, 1.5
-BISECTIONS = 44
+CLOSE_BAR = 1e-12
 
 
 @dataclass(frozen=True)
@@ -195,12 +197,10 @@ def flows(torch: FlameTorch, hand: Set, free_share: float = 1.0) -> Flows:
         behind_pa = BAR * mixer_bar - suction * oxygen_flow**2
         return _through(fuel, BAR * hand.acetylene_bar - behind_pa), oxygen_flow
 
-    low, high = 0.0, max(0.0, hand.acetylene_bar, hand.oxygen_bar)
-    for _ in range(BISECTIONS):
-        middle = (low + high) / 2
-        if tip_bar(torch, *at(middle), free_share) > middle:
-            low = middle
-        else:
-            high = middle
-    mixer_bar = (low + high) / 2
+    def over(mixer_bar: float) -> float:
+        return tip_bar(torch, *at(mixer_bar), free_share) - mixer_bar
+
+    highest = max(0.0, hand.acetylene_bar, hand.oxygen_bar)
+    # Nothing runs against what is set, so the tip asks for less than that: between lies the one.
+    mixer_bar = float(brentq(over, 0.0, highest, xtol=CLOSE_BAR)) if over(0.0) > 0 else 0.0
     return Flows(*at(mixer_bar), mixer_bar)
