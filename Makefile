@@ -6,14 +6,14 @@ DATA ?= .pellak-demo
 VENV := .venv
 PY := $(VENV)/bin/python
 export PATH := $(CURDIR)/$(VENV)/bin:$(PATH)
-# One server and one folder a worker; three on two cores, as one of them mostly waits. A test that
-# hangs is told where.
-SOME_AT_ONCE := -n 3 --dist worksteal --timeout 600
+# One server and one folder a worker; four on two cores, as a story waits for its page half the time.
+# A test that hangs is told where.
+SOME_AT_ONCE := -n 4 --dist worksteal --timeout 600
 # A person's own package settings must not change what is installed here.
 export PIP_DISABLE_PIP_VERSION_CHECK := 1
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/tsconfig.json
 
-.PHONY: demo test hours sweep faults build check check-fast types bench pictures lock clean
+.PHONY: demo test hours sweep faults build check check-python check-page check-fast types bench pictures lock clean
 
 demo: .stamps/run .stamps/page ## install, build, load demo data, serve, print the address
 	@$(VENV)/bin/pellak serve --demo --data $(DATA) --host $(HOST) --port $(PORT)
@@ -21,8 +21,9 @@ demo: .stamps/run .stamps/page ## install, build, load demo data, serve, print t
 test: check ## install what tests need, Chromium included, then run everything
 	$(PY) -m pytest $(SOME_AT_ONCE)
 
-sweep: check ## the same with every sweep whole: the catalogue at every joint and wall, 20 000 requests
-	PELLAK_SWEEP=full $(PY) -m pytest $(SOME_AT_ONCE) tests/core tests/api/test_contract.py
+sweep: check ## the same with every sweep whole: each joint and wall, 20 000 requests, 2 000 paths
+	PELLAK_SWEEP=full $(PY) -m pytest $(SOME_AT_ONCE) \
+		tests/core tests/store tests/serving tests/api/test_contract.py
 
 faults: .stamps/dev .stamps/node ## plant 200 faults and see which the tests let live, by layer
 	$(PY) scripts/faults/plant.py $(FAULTS)
@@ -36,10 +37,15 @@ check-fast: .stamps/dev ## what a hand wants to know before it goes on, in two m
 	$(PY) -m pytest $(SOME_AT_ONCE) -q tests/core tests/store --deselect tests/core/test_sweep.py
 
 check: .stamps/dev .stamps/page .stamps/debian
+	@$(MAKE) --no-print-directory -j 2 --output-sync=target --keep-going check-python check-page
+
+check-python: .stamps/dev
 	$(VENV)/bin/ruff format --check .
 	$(VENV)/bin/ruff check .
 	$(VENV)/bin/mypy
 	$(VENV)/bin/lint-imports
+
+check-page: .stamps/node
 	cd web && npm run --silent check
 
 build: .stamps/run .stamps/page

@@ -207,12 +207,13 @@ def overflow_px(page) -> int:
 
 
 def at_rest(page) -> None:
-    """Wait until nothing on the page moves: no animation runs, no size and no word changes."""
+    """Wait until nothing on the page moves: no animation, no font on its way, no size, no word."""
     seen = None
     for _ in range(200):
         page.wait_for_timeout(50)  # between two looks
         now = page.evaluate(
-            """() => [document.getAnimations().filter((a) => a.playState === "running").length,
+            """() => [document.getAnimations().filter((a) => a.playState === "running").length
+                + (document.fonts.status === "loading" ? 1 : 0),
                 document.documentElement.scrollWidth, document.documentElement.scrollHeight,
                 document.body.innerText]"""
         )

@@ -5,6 +5,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from pellak.core.answer.errors import Refused
+from pellak.core.model.clocks import Moment
+from pellak.core.model.run_log import RunLog
 from pellak.core.model.sequences import every_step
 from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.items import read_item
@@ -16,7 +18,10 @@ from pellak.core.rig.state import (
     reported,
     rig_state,
 )
+from pellak.core.run.hold_points import answered
+from pellak.core.run.rig_at_bench import as_rig_stands
 from pellak.core.run.short_start import PROVEN, SET
+from tests.core.test_bench import NOON, PLAN, all_answered
 
 LINE = ["torch:a", "hose:b", "cylinder:c x1"]
 OTHER = ["torch:z", "hose:y", "cylinder:x x1"]
@@ -204,3 +209,13 @@ def test_one_cylinder_more_coupled_is_another_line():
 
 def test_the_cards_a_proven_rig_vouches_for_are_cards():
     assert {step.id for step in every_step()} >= PROVEN.union(SET)
+
+
+@pytest.mark.parametrize(("restored_s", "holds"), [(None, True), (-60.0, True), (60.0, False)])
+def test_no_answer_outlives_the_records_it_was_given_in(restored_s, holds):
+    # A backup of before somebody's "no" brings back the "yes" that stood there.
+    log = all_answered(PLAN, RunLog(who="Brit"), NOON)
+    entries = [] if restored_s is None else [told("unknown", NOON.utc_s + restored_s, parts=[])]
+    later = Moment(utc_s=NOON.utc_s + 120, boot=NOON.boot, boot_s=NOON.boot_s + 120)
+    stands = as_rig_stands(log, rig_state(entries, [])) if entries else log
+    assert ("clear-vessel" in answered(PLAN, stands, later)) == holds

@@ -21,6 +21,7 @@ from tests.store.test_database import job_row
 from tests.store.test_keeping import NOW, names
 
 READY = {"kind": "seam", "name": "Patch", "thickness_mm": 1.2, "length_mm": 640.0}
+FULL = os.environ.get("PELLAK_SWEEP") == "full"
 STEPS = ("rename", "replace", "unlink", "rmdir", "link", "fsync", "mkdir", "chmod")
 
 
@@ -83,7 +84,9 @@ def test_wherever_a_restore_is_killed_the_old_book_or_the_new_stands(
     home, stood, new = tmp_path / "home", tmp_path / "stood", {"new"}
     old = stand(stood, stands)
     ends = []
-    for step in range(400):
+    # After one step or before the next differ by what never reaches the disk for sure: of every
+    # way records can stand, the whole sweep looks at both.
+    for step in range(0, 400, 1 if FULL or stands == "sound" else 2):
         shutil.rmtree(home, ignore_errors=True)
         shutil.copytree(stood, home)
         process = forked(restore_until, step, str(good), str(home), soundless)

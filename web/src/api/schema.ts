@@ -7059,6 +7059,8 @@ export interface components {
             gas_ended_s?: number | null;
             /** Purge Ended S */
             purge_ended_s?: number | null;
+            /** Answers Ended S */
+            answers_ended_s?: number | null;
             /** Pops */
             pops?: components["schemas"]["Pop"][];
             /** Taken Back */

@@ -188,6 +188,8 @@ class RunLog(Record):
     """When the cylinders were last closed or something was exchanged, seconds since 1970 UTC."""
     purge_ended_s: Number | None = None
     """When what was blown out counted no more: a backfire, or the gas itself was ended."""
+    answers_ended_s: Number | None = None
+    """When older records were put in place: no answer of before counts, whoever gave it."""
     pops: list[Pop] = Field(default_factory=list, max_length=50)
     taken_back: list[TakenBack] = Field(default_factory=list, max_length=MOST_TAKEN_BACK)
     skipped_checks: list[SkippedCheck] = Field(default_factory=list, max_length=40)

@@ -35,6 +35,8 @@ ENDS_GAS: frozenset[RigFact] = frozenset({"closed", "exchanged", "flash-back", "
 """After these, cylinders are opened anew and what was answered of them is asked anew."""
 ENDS_TESTS: frozenset[RigFact] = ENDS_GAS | {"leak"}
 ENDS_PURGE: frozenset[RigFact] = ENDS_GAS | {"backfire"}
+ENDS_ANSWERS: frozenset[RigFact] = frozenset({"unknown"})
+"""After records of another moment were put in place, every answer in them is asked anew."""
 MOST_POPS = 2
 SOON_AFTER_S = 15 * 60.0
 """A second backfire within this of the first bars the light whatever was found. Judgement."""
@@ -89,6 +91,7 @@ class RigState(Record):
 
     gas_ended_s: float | None = None
     purge_ended_s: float | None = None
+    answers_ended_s: float | None = None
     tests: list[float] | None = None
     lock: str = ""
     popped: str = ""
@@ -118,6 +121,7 @@ def rig_state(events: Iterable[RigEvent], parts: Sequence[str], run_id: str = ""
     return RigState(
         gas_ended_s=_last_s(mine, ENDS_GAS),
         purge_ended_s=_last_s(mine, ENDS_PURGE),
+        answers_ended_s=_last_s(mine, ENDS_ANSWERS),
         tests=[
             event.at_s
             for event in mine

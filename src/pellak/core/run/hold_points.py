@@ -65,6 +65,7 @@ def answered(plan: Plan, log: RunLog, now: Moment) -> frozenset[str]:
         for one in log.confirmations
         if one.answer == "yes"
         and one.step in phases
+        and _since(one.given_s, log.answers_ended_s)
         and (one.step != "leak" or tested)
         and (one.step != PURGE or _since(one.given_s, log.purge_ended_s))
         and (one.step != SINCE or _still_vouched(one, log, now))

@@ -31,7 +31,8 @@ def as_rig_stands(log: RunLog, rig: RigState) -> RunLog:
     """Return the log of a run with what the rig does not bear out any more ended.
 
     A test of another line, or of before the cylinders were closed in another run, vouches for
-    nothing; nor does a purge of before a backfire. Nothing that was written down is taken away.
+    nothing; nor does a purge of before a backfire, nor, once older records were put in place, any
+    answer in them: somebody may have said no since, in the records that are gone. Nothing that was written down is taken away.
     """
     test = log.leak_test
     ended = [log.gas_ended_s, rig.gas_ended_s]
@@ -41,6 +42,7 @@ def as_rig_stands(log: RunLog, rig: RigState) -> RunLog:
         update={
             "gas_ended_s": latest(*ended),
             "purge_ended_s": latest(log.purge_ended_s, rig.purge_ended_s),
+            "answers_ended_s": latest(log.answers_ended_s, rig.answers_ended_s),
         }
     )
 
