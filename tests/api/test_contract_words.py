@@ -8,7 +8,8 @@ import pytest
 from fastapi.testclient import TestClient
 
 from pellak.api.app import create_app
-from pellak.api.contract import described, property_words, unit_of
+from pellak.api.contract import described, property_words
+from pellak.core.answer.field_units import unit_of
 
 
 @pytest.fixture(scope="module")

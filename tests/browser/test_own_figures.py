@@ -40,7 +40,7 @@ def test_the_limit_is_not_to_be_decided_and_the_dialog_keeps_what_was_typed(desk
     box = dialog.get_by_label("Acetylene pressure")
     box.fill("30 psi")
     box.press("Enter")
-    expect(dialog.get_by_role("alert")).to_contain_text("less than or equal to 1.5")
+    expect(dialog.get_by_role("alert")).to_contain_text("At most 1.5")
     assert box.input_value() == "30 psi"
     box.fill("14 psi")
     box.press("Enter")

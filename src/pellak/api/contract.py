@@ -11,20 +11,12 @@ from typing import Any, get_args
 from fastapi import FastAPI
 
 from pellak.api.problems import SCHEMAS, Problem
+from pellak.core.answer.field_units import unit_of
 from pellak.core.model.kinds.unions import Job
 from pellak.core.rig.items import RackItem
 from pellak.shop.flame_session import FlameMessage
 from pellak.shop.puddle_session import PuddleMessage
 
-UNITS: Mapping[str, str] = {
-    "mm_per_min": "mm/min", "mm_per_s": "mm/s", "l_per_h_per_mm": "L/h per mm",
-    "l_per_h": "L/h", "c_per_h": "K/h", "k_per_h": "K/h", "m_per_s": "m/s",
-    "kj_per_mm": "kJ/mm", "g_per_min": "g/min", "l_per_m": "L/m", "mm4": "mm⁴", "mm2": "mm²",
-    "m2": "m²", "m3": "m³", "mm": "mm", "m": "m", "c": "°C", "k": "K", "s": "s", "min": "min",
-    "h": "h", "l": "L", "bar": "bar", "kg": "kg", "g": "g", "w": "W", "deg": "degrees",
-    "rad": "rad", "hv": "HV", "px": "pixels",
-}  # fmt: skip
-"""Units by how a name ends, the longer ending first."""
 Door = tuple[str, str]
 
 
@@ -76,18 +68,6 @@ def property_words() -> Mapping[str, str]:
     text = files(__name__.rpartition(".")[0]).joinpath("property_words.csv")
     rows = csv.DictReader(text.read_text(encoding="utf-8").splitlines())
     return {row["property"]: row["description"] for row in rows}
-
-
-def unit_of(name: str) -> str:
-    """Return the unit a field's name carries, empty where it carries none.
-
-    >>> unit_of("travel_mm_per_min"), unit_of("orifice_mm"), unit_of("touch_high_h"), unit_of("n")
-    ('mm/min', 'mm', 'h', '')
-    """
-    for ending, unit in UNITS.items():
-        if name == ending or name.endswith(f"_{ending}"):
-            return unit
-    return ""
 
 
 def described(schema: str, name: str) -> str:

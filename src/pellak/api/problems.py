@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field, model_validator
 from starlette.exceptions import HTTPException
 
 from pellak.api.long_work import Occupied
-from pellak.core.answer.errors import Refused
+from pellak.core.answer.errors import Refused, refused_by
 from pellak.paper.sheet import TooMuch
 from pellak.shop.errors import NotFound, Stale
 from pellak.store.errors import Busy, TooLarge, Unusable
@@ -87,20 +87,24 @@ def problem_response(problem: Problem) -> JSONResponse:
 
 def _refused(_request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, Refused)
-    fault = FieldFault(field=error.field, was_read=_echo(error.was_read), accepted=error.accepted)
     return problem_response(
-        Problem(title="That value cannot be used", status=422, detail=str(error), errors=[fault])
+        Problem(
+            title="That value cannot be used", status=422, detail=str(error),
+            errors=[_fault(error)],
+        )
+    )  # fmt: skip
+
+
+def _fault(refused: Refused) -> FieldFault:
+    return FieldFault(
+        field=refused.field, was_read=_echo(refused.was_read), accepted=refused.accepted
     )
 
 
 def _invalid(_request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, RequestValidationError)
     faults = [
-        FieldFault(
-            field=".".join(str(part) for part in fault["loc"] if part != "body") or "body",
-            was_read=_echo(fault.get("input")),
-            accepted=fault["msg"].removeprefix("Value error, "),
-        )
+        _fault(refused_by([part for part in fault["loc"] if part != "body"], fault))
         for fault in error.errors()
     ]
     detail = "; ".join(f"{f.field}: read {f.was_read}; {f.accepted}" for f in faults[:5])

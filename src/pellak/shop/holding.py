@@ -21,8 +21,9 @@ from pellak.store.tables import RunRow
 
 
 class Held(NamedTuple):
-    """What a run is held to: the plan it keeps, that plan as it binds today, its log as far as the rig bears it out,
-    what is stricter than its own plan, its line's parts, and how many entries the rig had."""
+    """What a run is held to: the plan it keeps, that plan as it binds today, its log as far as the
+    rig bears it out, what is stricter than its own plan, its line's parts, and how many entries
+    the rig had."""
 
     kept: Plan
     plan: Plan

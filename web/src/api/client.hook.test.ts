@@ -4,7 +4,16 @@ import { http, HttpResponse } from "msw";
 import { describe, expect, it } from "vitest";
 
 import { server } from "../testing/server";
-import { answer, AwayError, BusyError, client, faultOf, ProblemError, sendFile } from "./client";
+import {
+  answer,
+  AwayError,
+  BusyError,
+  client,
+  faultOf,
+  sayFaultsIn,
+  ProblemError,
+  sendFile,
+} from "./client";
 import { marksQuery, previewQuery } from "./queries";
 
 const BASICS = "*/api/basics";
@@ -65,6 +74,15 @@ describe("what is wrong with a field", () => {
       errors: [{ field: "text", was_read: "y", accepted: "a size" }],
     };
     expect(faultOf(new ProblemError(read), "anything")).toBe("Read “y”. A size");
+  });
+  it("says its limit in the units of the page, and what was typed as it was typed", () => {
+    const limit = {
+      ...error.problem,
+      errors: [{ field: "thickness_mm", was_read: "900 mm", accepted: "at most 25 mm" }],
+    };
+    sayFaultsIn((words) => words.replace("25 mm", "0.98 in"));
+    expect(faultOf(new ProblemError(limit), "thickness_mm")).toBe("Read “900 mm”. At most 0.98 in");
+    sayFaultsIn((words) => words);
   });
 });
 

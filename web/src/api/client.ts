@@ -149,11 +149,18 @@ export function sendFile<T>(path: string, file: File): Promise<T> {
   return answer<T>(sent);
 }
 
+let inUnits = (words: string) => words;
+
+/** Have limits said in the units of the page; what somebody typed is said back as it was typed. */
+export const sayFaultsIn = (prose: (words: string) => string) => {
+  inUnits = prose;
+};
+
 /** Return what is wrong with one field, in words, or null when the error is about something else. */
 export function faultOf(error: unknown, field: string): string | null {
   if (!(error instanceof ProblemError)) return null;
   const fault = error.problem.errors?.find((one) => one.field === field || one.field === "text");
   if (fault === undefined) return null;
-  const accepted = fault.accepted.charAt(0).toUpperCase() + fault.accepted.slice(1);
-  return `Read “${fault.was_read}”. ${accepted}`;
+  const accepted = inUnits(fault.accepted);
+  return `Read “${fault.was_read}”. ${accepted.charAt(0).toUpperCase()}${accepted.slice(1)}`;
 }

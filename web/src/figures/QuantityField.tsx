@@ -48,6 +48,7 @@ export function QuantityField(props: QuantityFieldProps) {
   const units = useUnits();
   const noteId = useId();
   const [text, setText] = useState<string | null>(null);
+  const [leftAlone, setLeftAlone] = useState<string | null>(null);
   const cancelled = useRef(false);
   const touched = useRef(false);
   const whole = text === null ? null : units.whole(text, unit);
@@ -59,7 +60,8 @@ export function QuantityField(props: QuantityFieldProps) {
   const fits = beside.length * PX_PER_CHARACTER + 2 * PADDING_PX <= props.widthPx;
   const differs = saysMore(typed) && !typed?.endsWith(units.symbol(unit));
   const standing = differs && fits ? beside : named;
-  const wrong = look?.fault ?? (text === null || look !== null ? fault : null);
+  const refused = fault === leftAlone ? null : fault;
+  const wrong = look?.fault ?? (text === null || look !== null ? refused : null);
   const echo = look?.readAs;
 
   useEffect(() => {
@@ -95,6 +97,7 @@ export function QuantityField(props: QuantityFieldProps) {
         }}
         onChange={(event) => {
           touched.current = true;
+          setLeftAlone(null);
           setText(event.target.value);
           onPreview(field, units.whole(event.target.value, unit));
         }}
@@ -103,6 +106,8 @@ export function QuantityField(props: QuantityFieldProps) {
           if (event.key === "Enter") event.currentTarget.blur();
           if (event.key === "Escape") {
             cancelled.current = true;
+            // What was refused is not there any more: nothing is left to say of it.
+            setLeftAlone(fault);
             event.currentTarget.blur();
           }
         }}

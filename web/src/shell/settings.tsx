@@ -2,6 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { createContext, type ReactNode, use, useEffect, useMemo, useState } from "react";
 
+import { sayFaultsIn } from "../api/client";
 import { basicsQuery } from "../api/queries";
 import { Units, type UnitSystem } from "./units";
 
@@ -36,15 +37,11 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
   useEffect(() => {
     document.documentElement.dataset.theme = theme;
   }, [theme]);
-  const settings = useMemo(
-    () => ({
-      units: new Units(system, basics?.units ?? [], basics?.said ?? []),
-      setSystem,
-      theme,
-      setTheme,
-    }),
-    [system, setSystem, theme, setTheme, basics],
-  );
+  const settings = useMemo(() => {
+    const units = new Units(system, basics?.units ?? [], basics?.said ?? []);
+    sayFaultsIn((words) => units.prose(words));
+    return { units, setSystem, theme, setTheme };
+  }, [system, setSystem, theme, setTheme, basics]);
   return <SettingsContext value={settings}>{children}</SettingsContext>;
 }
 

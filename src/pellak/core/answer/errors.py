@@ -4,10 +4,12 @@ PellakError
 └── Refused          one value cannot be used; names its field, what was read, what is accepted
 """
 
-from collections.abc import Callable
-from typing import TypeVar
+from collections.abc import Callable, Mapping, Sequence
+from typing import Any, TypeVar
 
 from pydantic import ValidationError
+
+from pellak.core.answer.accepted import accepted_words
 
 T = TypeVar("T")
 
@@ -28,17 +30,24 @@ class Refused(PellakError):
 
 def refusals(error: ValidationError) -> list[Refused]:
     """Return a Refused for each fault of a validation, its field as a dotted path."""
-    return [
-        Refused(
-            ".".join(str(part) for part in fault["loc"]) or "body",
-            _brief(fault.get("input")),
-            fault["msg"].removeprefix("Value error, "),
-        )
-        for fault in error.errors(include_url=False, include_context=False)
-    ]
+    return [refused_by(fault["loc"], fault) for fault in error.errors(include_url=False)]
+
+
+def refused_by(path: Sequence[str | int], fault: Mapping[str, Any]) -> Refused:
+    """Return one fault of a validation as a Refused.
+
+    Args:
+        path: the field's names and places, outermost first.
+        fault: as the library tells it, with its context.
+    """
+    field = ".".join(str(part) for part in path) or "body"
+    return Refused(field, _brief(fault.get("input")), accepted_words(field, fault))
 
 
 def _brief(value: object) -> object:
+    if isinstance(value, float):
+        # Six figures are as many as anybody typed; the rest came of a change of units.
+        return float(f"{value:.6g}")
     text = repr(value)
     return value if len(text) <= 60 else text[:57] + "…"
 

@@ -137,4 +137,9 @@ def with_changes(job: Job, changes: Mapping[str, Any], own: Metals | None = None
         if value is not None and field in (other := job.one_or_the_other):
             document[other[field]] = None
             typed.pop(other[field], None)
-    return started_solid(job_from({**document, "typed": typed}), own)
+    try:
+        return started_solid(job_from({**document, "typed": typed}), own)
+    except Refused as refused:
+        # What somebody typed is said back as it was typed, not as it was read.
+        typed_as: object = typed.get(refused.field) or refused.was_read
+        raise Refused(refused.field, typed_as, refused.accepted) from None

@@ -32,7 +32,8 @@ def as_rig_stands(log: RunLog, rig: RigState) -> RunLog:
 
     A test of another line, or of before the cylinders were closed in another run, vouches for
     nothing; nor does a purge of before a backfire, nor, once older records were put in place, any
-    answer in them: somebody may have said no since, in the records that are gone. Nothing that was written down is taken away.
+    answer in them: somebody may have said no since, in the records that are gone. Nothing that was
+    written down is taken away.
     """
     test = log.leak_test
     ended = [log.gas_ended_s, rig.gas_ended_s]

@@ -1,7 +1,8 @@
-import { useId, useState } from "react";
+import { useState } from "react";
 
 import type { Run } from "../../api/client";
 import type { Bench } from "../../tools/useBenchRun";
+import { BenchBox } from "./BenchBox";
 
 interface BatchFormProps {
   run: Run;
@@ -10,7 +11,6 @@ interface BatchFormProps {
 
 /** A class: the stops of the piece answered once for a lot of new, flat, bare stock. */
 export function BatchForm({ run, bench }: BatchFormProps) {
-  const id = useId();
   const [lot, setLot] = useState("");
   const [saw, setSaw] = useState("");
   const fault = bench.refused?.problem.errors?.[0];
@@ -33,27 +33,19 @@ export function BatchForm({ run, bench }: BatchFormProps) {
           void bench.answerBatch(lot, saw);
         }}
       >
-        <label htmlFor={`${id}-lot`}>The lot, as it is chalked on the stack</label>
-        <input
-          id={`${id}-lot`}
-          className="field min-h-[60px]"
+        <BenchBox
+          label="The lot, as it is chalked on the stack"
           value={lot}
+          onType={setLot}
           maxLength={60}
-          onChange={(event) => setLot(event.target.value)}
         />
-        <label htmlFor={`${id}-saw`}>What you looked at</label>
-        <input
-          id={`${id}-saw`}
-          className="field min-h-[60px]"
+        <BenchBox
+          label="What you looked at"
           value={saw}
+          onType={setSaw}
           maxLength={200}
-          onChange={(event) => setSaw(event.target.value)}
+          fault={fault?.accepted ?? null}
         />
-        {fault && (
-          <p role="alert" className="text-stop">
-            {fault.accepted}
-          </p>
-        )}
         <button className="button min-h-[60px]">Every piece of it is new, flat and bare</button>
       </form>
     </details>

@@ -49,7 +49,7 @@ export function LeakNeedle(props: LeakNeedleProps) {
     </div>
   );
   return (
-    <fieldset className="panel grid grid-cols-2 gap-2 p-3">
+    <fieldset className="panel grid grid-cols-2 content-start gap-2 p-3">
       <legend className="px-1 font-semibold">{name}</legend>
       {over ? (
         <>

@@ -1,13 +1,13 @@
-import { useId, useState } from "react";
+import { useState } from "react";
 
 import { faultOf } from "../../api/client";
 import type { ToolProps } from "../../tools/tool";
+import { BenchBox } from "./BenchBox";
 
 const PERMIT = "permit";
 
 /** The permit's number and who issued it: both are kept with the answer. */
 export function PermitTool({ run, bench }: ToolProps) {
-  const id = useId();
   const kept = (run.log.confirmations ?? []).find(
     (one) => one.step === PERMIT && one.answer === "yes",
   );
@@ -18,42 +18,17 @@ export function PermitTool({ run, bench }: ToolProps) {
   const fault = faultOf(bench.refused, "reason");
   return (
     <form
-      className="grid gap-3 text-xl sm:grid-cols-[1fr_1fr_auto] sm:items-end"
+      className="grid gap-3 text-xl sm:grid-cols-2"
       onSubmit={(event) => {
         event.preventDefault();
         void bench.confirm(PERMIT, "yes", `${number}, ${issuer}`);
       }}
     >
-      <div>
-        <label htmlFor={`${id}-number`}>Its number</label>
-        <input
-          id={`${id}-number`}
-          className="field min-h-[72px] text-2xl"
-          aria-invalid={fault !== null}
-          value={number}
-          maxLength={40}
-          onChange={(event) => setNumber(event.target.value)}
-        />
-      </div>
-      <div>
-        <label htmlFor={`${id}-issuer`}>Issued by</label>
-        <input
-          id={`${id}-issuer`}
-          className="field min-h-[72px] text-2xl"
-          aria-invalid={fault !== null}
-          value={issuer}
-          maxLength={60}
-          onChange={(event) => setIssuer(event.target.value)}
-        />
-      </div>
-      <button className="min-h-[72px] rounded-lg border-2 border-ink bg-panel px-5 font-semibold">
+      <BenchBox label="Its number" value={number} onType={setNumber} maxLength={40} fault={fault} />
+      <BenchBox label="Issued by" value={issuer} onType={setIssuer} maxLength={60} />
+      <button className="min-h-[72px] rounded-lg border-2 border-ink bg-panel px-5 font-semibold sm:col-span-2">
         It is in force
       </button>
-      {fault && (
-        <p role="alert" className="text-stop sm:col-span-3">
-          {fault}
-        </p>
-      )}
     </form>
   );
 }

@@ -1,4 +1,4 @@
-import { useId, useState } from "react";
+import { useState } from "react";
 
 import { useQuery } from "@tanstack/react-query";
 
@@ -7,6 +7,7 @@ import { readingQuery } from "../../api/queries";
 import { useSettled } from "../../parts/useSettled";
 import type { ToolProps } from "../../tools/tool";
 import { CountDown } from "../../tools/CountDown";
+import { BenchBox } from "./BenchBox";
 
 /** A cylinder that lay down: how long it lay, since when it stands, and the clock from there. */
 export function StandTool(tool: ToolProps) {
@@ -83,26 +84,19 @@ interface HoursFieldProps {
 
 /** A time in hours as typed, with how it was read beneath before it counts. */
 function HoursField({ label, text, onType, hint, fault }: HoursFieldProps) {
-  const id = useId();
   const settled = useSettled(text);
   const reading = useQuery(readingQuery(settled, "hours", "carbon-steel"));
   const same = text.trim() !== "" && settled === text;
   const wrong = fault ?? (same ? faultOf(reading.error, "text") : null);
   const read = same ? reading.data?.values.read_as.split(" = ")[0] : undefined;
   return (
-    <div>
-      <label htmlFor={id}>{label}</label>
-      <input
-        id={id}
-        className={`field min-h-[72px] text-2xl ${wrong ? "border-stop" : ""}`}
-        aria-invalid={wrong !== null}
-        aria-describedby={`${id}-note`}
-        value={text}
-        onChange={(event) => onType(event.target.value)}
-      />
-      <p id={`${id}-note`} className={wrong ? "text-stop" : read ? "" : "text-base text-mute"}>
-        {wrong ?? (read ? `read as ${read}` : hint)}
-      </p>
-    </div>
+    <BenchBox
+      label={label}
+      value={text}
+      onType={onType}
+      fault={wrong}
+      note={read ? `read as ${read}` : hint}
+      quiet={read === undefined}
+    />
   );
 }
