@@ -62,7 +62,7 @@ def _whole(function: ast.FunctionDef) -> bool:
     return told and ">>> " in words and bool(re.search(r"[Ss]ource:", words))
 
 
-WHOLE_SO_FAR = 262
+WHOLE_SO_FAR = 275
 """Of the functions that take or give a number. Only ever raised, until it is all of them."""
 
 

@@ -25,7 +25,15 @@ class HeldDay(Record):
 
 
 def held(values: DayValues, on: str, at_min: float) -> HeldDay:
-    """Return what is remembered of a plan that was made on a date, `at_min` since midnight."""
+    """Return what is remembered of a plan that was made on a date, `at_min` since midnight.
+
+    Args:
+        values: of the plan
+        on: its date
+        at_min: since midnight
+
+    Source: definition
+    """
     return HeldDay(on=on, at_min=at_min, done_min=values.done_min, today=sorted(_whole(values)))
 
 

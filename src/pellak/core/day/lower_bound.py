@@ -19,6 +19,9 @@ def earliest_done_min(given: DayGiven) -> float:
     can only make it earlier.
     Source: the one-machine bound of head, work and tail; J. Carlier, The one-machine sequencing
     problem, European Journal of Operational Research 11 (1982) 42-47.
+
+    Args:
+        given: the day, checked
     """
     units = units_of(given)
     head, tail = _heads(given, units), _tails(units)

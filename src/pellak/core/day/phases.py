@@ -37,6 +37,19 @@ def day_job(
     """Return a job as a day's, of a `priority` of 1 to 9, or the reason why its plan gives none.
 
     A run under way comes before all else.
+
+    Args:
+        job_id: the job's
+        name: its name
+        place: where it is worked
+        facts: of its plan, None where it gives none
+        run: under way, or None
+        priority: 1 to 9
+
+    Source: the plan's own minutes
+
+    >>> day_job('a', 'tray', 'shop', None, None, 5)
+    'its plan does not say yet how long the flame burns'
     """
     flame = _flame_min(facts)
     if facts is None or flame is None:

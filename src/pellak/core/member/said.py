@@ -33,6 +33,14 @@ def read_said(text: str) -> dict[str, str | float]:
 
     Depth is the first size: the way it bows is turned by swapping depth and width. Raises Refused
     where no sizes stand, or the section is not named.
+
+    Args:
+        text: as it is said
+
+    Source: words and order of sizes as stock is sold
+
+    >>> read_said('flat bar 50 x 6, 2 m long')
+    {'section': 'flat', 'depth_mm': 50.0, 'thickness_mm': 6.0, 'length_mm': 2000.0}
     """
     if len(text) > LONGEST_SAID:
         raise Refused("said", text[:20] + "…", f"at most {LONGEST_SAID} signs; {ACCEPTED}")

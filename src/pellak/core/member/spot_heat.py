@@ -70,6 +70,20 @@ def member_spot_heat(
 
     The flow is the gas rule's for its wall, and the bore what suits the flow, where none is told.
     A vee is heated in stretches as large as a spot: `spots_large` of them.
+
+    Args:
+        section: of the member
+        spot_mm: diameter
+        peak_c: °C reached
+        acetylene_l_per_h: where told
+        orifice_mm: where told
+        spots_large: how many spots' worth
+
+    Source: Carslaw and Jaeger, 10.4: a round source on a wall
+
+    >>> flat = Section(kind='flat', depth_mm=50, width_mm=6)
+    >>> member_spot_heat(flat, 30.0, 600.0, None, None) is not None
+    True
     """
     steel = heat_families()["carbon-steel"]
     wall = section.wall_mm or section.width_mm or 1.0

@@ -88,6 +88,12 @@ def pulled_line(
     """Return the bow these welds should have made, laid along the face opposite the long one, mm.
 
     A factor of two either way. Source: Blodgett, Design of Weldments, as for any weld along one.
+
+    Args:
+        rows: the welds
+        section: of the member
+        length_mm: of the member
+        face: which is the long one
     """
     shape = properties(section)
     offset = 0.0 if face == "top" else section.depth_mm

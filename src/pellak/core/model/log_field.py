@@ -77,6 +77,13 @@ class LoggedMeasure(Record):
 
 
 def planned_by(facts: Facts, field: LogField) -> float | None:
-    """Return what a plan's facts say of a field, or None."""
+    """Return what a plan's facts say of a field, or None.
+
+    Args:
+        facts: of the plan
+        field: of the log
+
+    Source: the plan's own figures
+    """
     planned = getattr(facts, field.planned) if field.planned else facts.planned.get(field.id)
     return None if planned is None else float(planned)

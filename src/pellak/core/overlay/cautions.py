@@ -41,7 +41,19 @@ def overlay_cautions(
     layer_mm: float,
     buffer_mm: float,
 ) -> list[Caution]:
-    """Return the cautions of an overlay of so many `layers` that may be laid."""
+    """Return the cautions of an overlay of so many `layers` that may be laid.
+
+    Args:
+        given: the part
+        metal: the base
+        group: the alloy
+        base: what the base bears
+        layers: how many
+        layer_mm: each
+        buffer_mm: built up before them
+
+    Source: each caution names its own
+    """
     cautions: list[tuple[Literal["stop", "warn", "note"], str, str, str]] = []
     text, reason = DUST[group.dust]
     cautions.append(("warn", text, reason, HEALTH))

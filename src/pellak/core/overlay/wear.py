@@ -47,7 +47,18 @@ class Ranked(Record):
 
 
 def score_of(group: Group, wear: Wear) -> float:
-    """Return the sum of need times rating; more is better, and only the order means anything."""
+    """Return the sum of need times rating; more is better, and only the order means anything.
+
+    Args:
+        group: the alloy, with its rating for each need
+        wear: needs of each kind
+
+    Source: weights and ratings: judgement
+
+    >>> from pellak.core.overlay.groups import groups
+    >>> score_of(next(iter(groups().values())), Wear())
+    0.0
+    """
     return sum(wear.of(need) * group.ratings[need] for need in NEEDS)
 
 

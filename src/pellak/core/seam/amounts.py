@@ -128,7 +128,17 @@ def _strip(thickness_mm: float, volume_mm3: float) -> StripCut:
 def area_workings(
     groove: Groove, fed: bool, amounts: RodAmounts, length_mm: float, family: HeatFamily
 ) -> list[Working]:
-    """Return the working of area, rod, rods and mass."""
+    """Return the working of area, rod, rods and mass.
+
+    Args:
+        groove: what is filled
+        fed: whether rod is fed in
+        amounts: of rod
+        length_mm: of the seam
+        family: its heat row
+
+    Source: area of the groove and its cap: geometry
+    """
     width, height = cap_mm(groove)
     area = weld_area_mm2(groove) if fed else 0.0
     one_size = len(amounts.by_diameter) == 1
@@ -164,7 +174,16 @@ def area_workings(
 def pace_workings(
     pace: WeldPace, passes: Sequence[WeldPass], groove: Groove, length_mm: float
 ) -> list[Working]:
-    """Return the working of the whole weld's minutes, travel and gas."""
+    """Return the working of the whole weld's minutes, travel and gas.
+
+    Args:
+        pace: minutes a metre
+        passes: as they are laid
+        groove: what is filled
+        length_mm: of the seam
+
+    Source: each working tells its own
+    """
     minutes, gas = sum(p.minutes for p in passes), sum(p.gas_l for p in passes)
     low, high = sum(p.low_min for p in passes), open_sum([p.high_min for p in passes])
     numbers = {"m": pace.min_per_m_per_mm, "t": groove.thickness_mm, "k": pace.direction_factor,

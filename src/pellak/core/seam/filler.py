@@ -225,7 +225,17 @@ def reckon_filler(given: FillerGiven, pools: Pools | None = None) -> FillerAnswe
 
 def flow_that_would(given: FillerGiven) -> float | None:
     """Return the least flow, in steps of a tenth over the gas rule's, that melts the root; None
-    where twice the rule's does not either."""
+    where twice the rule's does not either.
+
+    Args:
+        given: the seam
+
+    Source: the gas rule, and the plate model of the root
+
+    >>> given = FillerGiven(family='carbon-steel', thickness_mm=6.0, length_mm=300.0)
+    >>> flow_that_would(given) is None or flow_that_would(given) > 0
+    True
+    """
     groove = groove_of(given)
     asked = given.model_copy(update={"acetylene_l_per_h": None, "orifice_mm": None})
     rule = heat_given_of(asked).acetylene_l_per_h

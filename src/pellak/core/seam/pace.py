@@ -151,6 +151,18 @@ def groove_factor(groove: Groove) -> float:
 
     Square edges: slower by the metal the gap takes, against what the pool melts. Bevelled: by the
     weld's area, held between 0.6 and 2. Between 3.2 and 5 mm the one goes over into the other.
+
+    Args:
+        groove: what is filled
+
+    Source: metal the gap takes, against what the pool melts; held between 0.6 and 2 by
+    judgement
+
+    >>> from pellak.core.seam.filler import FillerGiven, groove_of
+    >>> given = FillerGiven(family='carbon-steel', thickness_mm=6.0, length_mm=300.0)
+    >>> groove = groove_of(given)
+    >>> 0.6 <= groove_factor(groove) <= 2.0
+    True
     """
     t = groove.thickness_mm
     usual = usual_groove(groove)

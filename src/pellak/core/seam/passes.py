@@ -170,6 +170,13 @@ def pass_rod_mm(
 
     Root: no thicker than the gap and 0.8 mm, 1.6 to 3.2 mm. Others: t/2 + 1 mm forehand, t/2
     backhand, to 4 mm, in iron to 6 mm. Source: long-published gas-welding practice.
+
+    Args:
+        rod: what is fed in
+        name: of the pass
+        groove: what is filled
+        family: its heat row
+        direction: forehand or backhand
     """
     t = groove.leg_mm if groove.form == "fillet" else groove.thickness_mm
     more = 1.0 if direction == "forehand" else 0.0

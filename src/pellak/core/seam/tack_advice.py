@@ -20,7 +20,14 @@ def trouble(given: TacksGiven) -> str:
 
 
 def gap_advice(given: TacksGiven, shrink_mm: float) -> str:
-    """Return how to live with what the seam draws together."""
+    """Return how to live with what the seam draws together.
+
+    Args:
+        given: the seam
+        shrink_mm: what it draws together, mm
+
+    Source: judgement
+    """
     if given.school == "opposite":
         return (
             "Pairs opposite each other keep the ring round; check it with a square after each pair."

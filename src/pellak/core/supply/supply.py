@@ -195,6 +195,11 @@ def stack_of(values: GasValues) -> list[tuple[Part, float]]:
     """Return what a set pressure is made of, from the tip back to the regulator, bar.
 
     By a maker's chart the tip is not known apart from the torch.
+
+    Args:
+        values: of a gas line
+
+    Source: sum of pressures, from the tip back
     """
     tip_bar, torch_bar = values.tip_bar, values.torch_bar
     if tip_bar is not None and torch_bar is not None:

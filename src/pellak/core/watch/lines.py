@@ -66,7 +66,18 @@ def celsius_of(value: float, unit: str) -> float:
 
 
 def at_of(when: str, now_s: float, moment_of: MomentOf) -> float:
-    """Return seconds since the watch began. Raises Refused for what is no moment of it."""
+    """Return seconds since the watch began. Raises Refused for what is no moment of it.
+
+    Args:
+        when: as it was sent
+        now_s: since the watch began, s
+        moment_of: makes seconds of a written moment
+
+    Source: the form of lines in docs/formats.md
+
+    >>> at_of('', 60.0, float)
+    60.0
+    """
     if not when:
         return still_open(now_s)
     try:
@@ -102,6 +113,16 @@ def read_line(
 
     A channel that sends no number is kept with none: its thermometer is to be named. Raises
     Refused, naming line, mark, channel or when, for a line that says of no channel at no moment.
+
+    Args:
+        text: a line as sent
+        now_s: since the watch began, s
+        moment_of: makes seconds of a written moment
+        source: who sends
+
+    Source: the form of lines in docs/formats.md
+
+    >>> read_line('# a remark', 10.0, float, 'simulated')
     """
     said = text.strip()
     if not said or said.startswith("#"):

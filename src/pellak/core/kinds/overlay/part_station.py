@@ -75,7 +75,15 @@ def _need(field: str, chosen: str | None) -> float:
 
 
 def question(job: OverlayJob, metal: Metal | None, flow_l_per_h: float | None) -> OverlayGiven:
-    """Return what is asked of the reckoner; every measure is told."""
+    """Return what is asked of the reckoner; every measure is told.
+
+    Args:
+        job: the part
+        metal: the base, None where not told
+        flow_l_per_h: a flow that was decided, or None
+
+    Source: the job's own measures
+    """
     wear = {need: _need(field, getattr(job, field)) for field, need in WEARS.items()}
     return OverlayGiven(
         alloy=metal.advised_as if metal else None,

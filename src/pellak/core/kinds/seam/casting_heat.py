@@ -81,7 +81,18 @@ def heats_whole(job: SeamJob, preheat: PreheatAnswer | None) -> bool:
 
 
 def head_flow_l_per_h(job: SeamJob, equipment: Equipment) -> float:
-    """Return what the head burns, L/h: as told, the rack's biggest, else a usual one."""
+    """Return what the head burns, L/h: as told, the rack's biggest, else a usual one.
+
+    Args:
+        job: a head's flow as typed
+        equipment: the rack's heads
+
+    Source: the rack's biggest; a usual head: judgement
+
+    >>> from pellak.core.model.kinds.seam.job import SeamJob
+    >>> head_flow_l_per_h(SeamJob(name='housing', head_l_per_h=900.0), Equipment())
+    900.0
+    """
     if job.head_l_per_h is not None:
         return job.head_l_per_h
     heads = [head.acetylene_high_l_per_h for head in equipment.heads]

@@ -45,7 +45,16 @@ def groove_for(job: SeamJob, family: Family) -> Groove:
 def tack_school_of(
     job: SeamJob, schools: ShopSchools, family: Family, seam_mm: float
 ) -> TackSchool:
-    """Return the order tacks are made in: opposite round tube, else the school chosen."""
+    """Return the order tacks are made in: opposite round tube, else the school chosen.
+
+    Args:
+        job: its order of tacks, where one was chosen
+        schools: the shop's
+        family: of the metal
+        seam_mm: length
+
+    Source: sheet practice
+    """
     if job.joint in RINGS:
         return "opposite"
     if schools.tacks != "auto":

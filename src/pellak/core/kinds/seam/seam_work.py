@@ -43,7 +43,17 @@ def rod_choice(reckoned: Reckoned) -> tuple[str, list[School]]:
 
 
 def own_travel_mm_per_min(job: SeamJob) -> float | None:
-    """Return the travel a person decided, told as such or as minutes of the whole seam."""
+    """Return the travel a person decided, told as such or as minutes of the whole seam.
+
+    Args:
+        job: its travel or minutes as typed
+
+    Source: length over minutes
+
+    >>> from pellak.core.model.kinds.seam.job import SeamJob
+    >>> own_travel_mm_per_min(SeamJob(name='tray', length_mm=300.0, seam_min=10.0))
+    30.0
+    """
     length = seam_length(job)
     if job.seam_min is None or length is None:
         return job.travel_mm_per_min

@@ -61,7 +61,19 @@ def course_of(
     points: Sequence[Sequence[float]], at: float | None, low: float | None, high: float | None
 ) -> dict[str, list[CurvePoint]]:
     """Return a course in time, and the same one at the ends of the range of when it is over: `at`
-    most likely, `low` and `high`, in the unit of the points."""
+    most likely, `low` and `high`, in the unit of the points.
+
+    Args:
+        points: rows of time and °C
+        at: when it is over, most likely, in the unit of the points
+        low: at the soonest
+        high: at the latest
+
+    Source: the course scaled in time
+
+    >>> sorted(course_of([[0.0, 20.0], [10.0, 200.0]], 10.0, 8.0, 12.0))
+    ['later', 'points', 'sooner']
+    """
 
     def drawn(times: float) -> list[CurvePoint]:
         return [CurvePoint(x=when * times, y=c) for when, c in points]

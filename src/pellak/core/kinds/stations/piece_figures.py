@@ -40,7 +40,19 @@ def _nearest(system: str, thickness_mm: float) -> tuple[str, float]:
 
 
 def typed_line(job: JobBase, field: str, value: float) -> Working:
-    """Return the working of a measure somebody typed: `value`, mm."""
+    """Return the working of a measure somebody typed: `value`, mm.
+
+    Args:
+        job: what was typed of it
+        field: which
+        value: mm
+
+    Source: as typed
+
+    >>> from pellak.core.model.kinds.seam.job import SeamJob
+    >>> typed_line(SeamJob(name='tray', thickness_mm=1.2), 'thickness_mm', 1.2).value
+    1.2
+    """
     typed = job.typed.get(field)
     return Working(
         name=field,
