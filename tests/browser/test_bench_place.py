@@ -204,6 +204,11 @@ def test_a_blank_bench_explains_itself(page, blank_server, watched):
     expect(page.get_by_text("The bench is clear")).to_be_visible()
     assert axe_violations(page) == []
     make_job(page, "First")
+    name = page.get_by_label("Name of the job")
+    name.fill("Second")
+    name.press("Escape")
+    expect(name).to_have_value("First")
+    expect(page).to_have_title("First · Pellak")
     type_size(page, "Thickness", "25 mm")
     type_size(page, "Seam length", "1 m")
     root = page.get_by_role("region", name="Passes", exact=True)
@@ -245,6 +250,7 @@ def test_every_view_is_accessible_and_fits(desk, server, size, theme, units):
         at_rest(desk)
         assert axe_violations(desk) == []
         assert overflow_px(desk) <= 0
+        assert desk.title().endswith(" · Pellak"), path
         assert desk.evaluate(WORDS_THAT_CLASH) == [], path
         assert desk.evaluate(TEXT_THAT_IS_CUT) == [], path
     assert desk.evaluate("document.fonts.check('16px Barlow')")

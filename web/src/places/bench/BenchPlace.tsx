@@ -3,6 +3,7 @@ import { useState } from "react";
 import { NavLink, useParams } from "react-router";
 
 import { jobQuery, marksQuery, ticketsQuery } from "../../api/queries";
+import { PlaceTitle } from "../../parts/PlaceTitle";
 import { Away, Waiting } from "../../parts/States";
 import { useKeys } from "../../parts/useKeys";
 import { useUnits } from "../../shell/settings";
@@ -98,7 +99,7 @@ function OpenJobView({ jobId }: { jobId: string }) {
 function BlankBench({ onNew }: { onNew: () => void }) {
   return (
     <section className="m-auto max-w-md p-8">
-      <h1 className="font-narrow text-2xl font-semibold">The bench is clear</h1>
+      <PlaceTitle title="The bench is clear" />
       <p className="my-3">
         A job starts with what is in your hand: two sheets and a seam. Put one on the bench, click
         the boxed sizes on its drawing, and tip, flame, pressures, times and cautions follow.

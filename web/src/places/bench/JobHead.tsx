@@ -1,7 +1,8 @@
-import { useState } from "react";
+import { useRef, useState } from "react";
 
 import type { OpenJob } from "../../api/client";
 import { PaperLinks } from "../../parts/PaperLinks";
+import { useWindowTitle } from "../../parts/PlaceTitle";
 import { useUnits } from "../../shell/settings";
 import type { SaveState } from "./useJob";
 
@@ -26,7 +27,12 @@ export function JobHead({ job, saveState, onRename, onPutAway, onUndo, onRedo }:
   const units = useUnits();
   const { name, belongs_to: belongsTo, length_mm: length } = job.plan.job;
   const [text, setText] = useState<string | null>(null);
+  const leftAlone = useRef(false);
+  useWindowTitle(name);
   const commit = async () => {
+    const kept = leftAlone.current;
+    leftAlone.current = false;
+    if (kept) return setText(null);
     if (text !== null && text.trim() !== "" && text.trim() !== name) await onRename(text);
     setText(null);
   };
@@ -47,7 +53,11 @@ export function JobHead({ job, saveState, onRename, onPutAway, onUndo, onRedo }:
             value={text ?? name}
             onChange={(event) => setText(event.target.value)}
             onBlur={() => void commit()}
-            onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+            onKeyDown={(event) => {
+              // Escape leaves the name as it was.
+              leftAlone.current = event.key === "Escape";
+              if (event.key === "Enter" || event.key === "Escape") event.currentTarget.blur();
+            }}
           />
         </h1>
       </div>

@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 
 import type { Run } from "../../api/client";
+import { useWindowTitle } from "../../parts/PlaceTitle";
 
 interface BenchHeadProps {
   run: Run;
@@ -17,6 +18,7 @@ interface BenchHeadProps {
 export function BenchHead({ run, away, onLeave, onDrill, onOut, onMenu, onWrong }: BenchHeadProps) {
   const big =
     "min-h-[72px] flex-1 rounded-lg border-2 px-2 text-lg font-semibold sm:min-w-36 sm:flex-none sm:px-4";
+  useWindowTitle(`${run.line.job_name}, at the bench`);
   return (
     <header className="sticky top-0 z-20 flex flex-wrap items-center gap-3 border-b border-line bg-paper px-3 py-2">
       <Link

@@ -13,6 +13,7 @@ import { DayStrip } from "./DayStrip";
 import { clock } from "./hours";
 import { movable } from "./movable";
 import { TONES } from "./tones";
+import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** The shop's open jobs on one strip: who, which torch, what waits, what does not go today. */
 export default function DayPlace() {
@@ -49,7 +50,7 @@ export default function DayPlace() {
     <article className="mx-auto w-full max-w-6xl p-4">
       <div className="flex flex-wrap items-end justify-between gap-4">
         <div>
-          <h1 className="font-narrow text-2xl font-semibold">Day</h1>
+          <PlaceTitle title="Day" />
           <p className="text-mute">
             {values.done_min == null
               ? "Nothing is planned."

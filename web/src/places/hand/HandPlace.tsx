@@ -8,6 +8,7 @@ import { Away, Waiting } from "../../parts/States";
 import { useUnits } from "../../shell/settings";
 import { HandPlot } from "./HandPlot";
 import { TakeUp } from "./TakeUp";
+import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** Planned against timed: who and what is off, what has drifted, and whether plans go by it. */
 export default function HandPlace() {
@@ -23,7 +24,7 @@ export default function HandPlace() {
           Run book
         </Link>
       </p>
-      <h1 className="mt-1 font-narrow text-2xl font-semibold">The hand</h1>
+      <PlaceTitle title="The hand" className="mt-1" />
       <p className="max-w-3xl text-mute">
         Every puddle that was timed, against what the model’s own hand would take. A hand, a torch
         or a metal that runs hotter or cooler shows here; an estimate from a stopwatch, with its

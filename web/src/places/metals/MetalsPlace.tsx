@@ -10,6 +10,7 @@ import { matching } from "../../shell/matching";
 import { AddHeatDialog } from "./AddHeatDialog";
 import { ImportDialog } from "./ImportDialog";
 import { MetalView } from "./MetalView";
+import { PlaceTitle } from "../../parts/PlaceTitle";
 
 const MOST_COMPARED = 2;
 
@@ -32,7 +33,7 @@ export default function MetalsPlace() {
         className="flex max-h-[40vh] flex-col border-line p-3 md:sticky md:top-[var(--head)] md:h-[calc(100vh-var(--head))] md:max-h-none md:w-72 md:shrink-0 md:border-r"
       >
         <div className="mb-2 flex items-center justify-between">
-          <h1 className="font-narrow text-xl font-semibold">Metals</h1>
+          <PlaceTitle title="Metals" />
           <div className="flex gap-3 text-sm">
             <button className="link min-h-9 font-semibold" onClick={() => setAsking("add")}>
               + Heat

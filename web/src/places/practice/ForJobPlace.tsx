@@ -5,6 +5,7 @@ import type { ForJob } from "../../api/client";
 import { exerciseQuery } from "../../api/practice_queries";
 import { Away, Waiting } from "../../parts/States";
 import { useUnits } from "../../shell/settings";
+import { PlaceTitle } from "../../parts/PlaceTitle";
 
 const flameWay = (flame: NonNullable<ForJob["flame"]>, jobId: string) => {
   const asked = new URLSearchParams({ region: flame.region, job: jobId });
@@ -27,7 +28,7 @@ export default function ForJobPlace() {
           Back to the job
         </Link>
       </p>
-      <h1 className="mt-1 font-narrow text-2xl font-semibold">Practise this one first</h1>
+      <PlaceTitle title="Practise this one first" className="mt-1" />
       <div className="mt-3 grid gap-3 sm:grid-cols-2">
         <section className="panel flex flex-col p-4">
           <h2 className="font-semibold">Its flame</h2>

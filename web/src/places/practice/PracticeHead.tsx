@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import { Link } from "react-router";
+import { PlaceTitle } from "../../parts/PlaceTitle";
 
 interface PracticeHeadProps {
   title: string;
@@ -21,7 +22,7 @@ export function PracticeHead({ title, who, beside, children }: PracticeHeadProps
         {beside}
       </p>
       <div className="mt-1 flex flex-wrap items-baseline justify-between gap-x-6">
-        <h1 className="font-narrow text-2xl font-semibold">{title}</h1>
+        <PlaceTitle title={title} />
         {who !== null && <p className="text-mute">{who || "nobody’s try: it is not kept"}</p>}
       </div>
       {children && <p className="max-w-3xl text-mute">{children}</p>}

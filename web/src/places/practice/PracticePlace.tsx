@@ -8,6 +8,7 @@ import { Away, Waiting } from "../../parts/States";
 import { useUnits } from "../../shell/settings";
 import { dayAndTime } from "../runbook/dates";
 import { ScoreTable } from "./ScoreTable";
+import { PlaceTitle } from "../../parts/PlaceTitle";
 
 const wayTo = ({ rung }: Standing, who: string) => {
   const place = rung.kind === "look" ? rung.id : `${rung.kind}/${rung.id}`;
@@ -28,7 +29,7 @@ export default function PracticePlace() {
     <article className="mx-auto w-full max-w-6xl p-4">
       <div className="flex flex-wrap items-end justify-between gap-4">
         <div>
-          <h1 className="font-narrow text-2xl font-semibold">Practice</h1>
+          <PlaceTitle title="Practice" />
           <p className="max-w-3xl text-mute">
             The order of moves, flames to set and to read, before any coupon is spoilt. What went
             wrong comes again the same day, what went well after longer and longer.

@@ -6,6 +6,7 @@ import { procedureQuery } from "../../api/book_queries";
 import { PaperLinks } from "../../parts/PaperLinks";
 import { Away, Waiting } from "../../parts/States";
 import { useUnits } from "../../shell/settings";
+import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** One procedure, in the version asked for: set-up, order, notes, how it should look. */
 export default function ProcedurePlace() {
@@ -24,9 +25,10 @@ export default function ProcedurePlace() {
           Shop procedures
         </Link>
       </p>
-      <h1 className="mt-1 font-narrow text-2xl font-semibold">
-        {procedure.number}.{procedure.version} {procedure.name}
-      </h1>
+      <PlaceTitle
+        title={`${procedure.number}.${procedure.version} ${procedure.name}`}
+        className="mt-1"
+      />
       <p className="text-mute">
         For {units.prose(procedure.piece)}; offered for {units.prose(procedure.for_mm)}. Signed by{" "}
         {procedure.signed_by}, {procedure.signed_at.slice(0, 10)}.

@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { proceduresQuery } from "../../api/book_queries";
 import { Away, Waiting } from "../../parts/States";
 import { useUnits } from "../../shell/settings";
+import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** How things are done here: every procedure of the shop, by number. */
 export default function ProceduresPlace() {
@@ -18,7 +19,7 @@ export default function ProceduresPlace() {
           Run book
         </Link>
       </p>
-      <h1 className="mt-1 font-narrow text-2xl font-semibold">Shop procedures</h1>
+      <PlaceTitle title="Shop procedures" className="mt-1" />
       <p className="text-mute">
         Runs that came out well, signed by somebody, offered on the next job like them.
       </p>

@@ -20,6 +20,7 @@ import { CylinderLevel } from "./CylinderLevel";
 import { GasSection } from "./GasSection";
 import { ItemDialog } from "./ItemDialog";
 import { RigSection } from "./RigSection";
+import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** What the shop really owns: tips on their ladder, cylinders as levels, everything else in lists. */
 export default function RackPlace() {
@@ -33,7 +34,7 @@ export default function RackPlace() {
     <div className="mx-auto w-full max-w-6xl p-4">
       <div className="mb-4 flex flex-wrap items-end justify-between gap-4">
         <div>
-          <h1 className="font-narrow text-2xl font-semibold">Rack</h1>
+          <PlaceTitle title="Rack" />
           <p className="text-mute">What the shop really owns. Plans choose from it.</p>
         </div>
         <p className="flex flex-wrap gap-4">

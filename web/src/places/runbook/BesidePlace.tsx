@@ -6,6 +6,7 @@ import { besideQuery } from "../../api/book_queries";
 import { Away, Waiting } from "../../parts/States";
 import { useUnits } from "../../shell/settings";
 import { dayAndTime } from "./dates";
+import { PlaceTitle } from "../../parts/PlaceTitle";
 
 const GROUPS: Record<string, string> = { run: "", was: "as it was", planned: "planned" };
 
@@ -23,7 +24,7 @@ export default function BesidePlace() {
           Run book
         </Link>
       </p>
-      <h1 className="mt-1 font-narrow text-2xl font-semibold">Two runs side by side</h1>
+      <PlaceTitle title="Two runs side by side" className="mt-1" />
       {differs.length === 0 ? (
         <p className="panel mt-4 p-6">Nothing that was kept differs.</p>
       ) : (

@@ -8,6 +8,7 @@ import { signsQuery } from "../../api/queries";
 import { Away, Waiting } from "../../parts/States";
 import { useUnits } from "../../shell/settings";
 import { FACETS, wantedOf } from "../../api/wanted";
+import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** What the book says of the runs that were chosen: how often it comes out, what goes wrong and
  *  what cured it, how near the puddles come to plan, what gas a metre takes. */
@@ -27,7 +28,7 @@ export default function CountedPlace() {
           Run book
         </Link>
       </p>
-      <h1 className="mt-1 font-narrow text-2xl font-semibold">What the book says</h1>
+      <PlaceTitle title="What the book says" className="mt-1" />
       <p className="text-mute">
         {statistics.runs} {statistics.runs === 1 ? "run" : "runs"}
         {chosen.length > 0 || wanted.words

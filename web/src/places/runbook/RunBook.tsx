@@ -13,6 +13,7 @@ import { FacetPanel } from "./FacetPanel";
 import { RunList } from "./RunList";
 import { useBookWords } from "./useBookWords";
 import { chosenCount, toggled, wantedOf, withEntry, type FacetId } from "../../api/wanted";
+import { PlaceTitle } from "../../parts/PlaceTitle";
 
 const TWO = 2;
 
@@ -81,7 +82,7 @@ export default function RunBook() {
     <div className="mx-auto w-full max-w-[84rem] p-4">
       <div className="mb-4 flex flex-wrap items-end justify-between gap-4">
         <div>
-          <h1 className="font-narrow text-2xl font-semibold">Run book</h1>
+          <PlaceTitle title="Run book" />
           <p className="flex flex-wrap gap-x-5 text-mute">
             <Link className="link" to={`/runs/counted?${address}`}>
               What it says

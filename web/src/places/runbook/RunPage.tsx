@@ -18,6 +18,7 @@ import { PlannedAndActual } from "./PlannedAndActual";
 import { RunActs } from "./RunActs";
 import { RunKept } from "./RunKept";
 import { useBookWords } from "./useBookWords";
+import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** One run: planned beside actual, what was seen, and the plan it was done under. */
 export default function RunPage() {
@@ -61,7 +62,7 @@ export default function RunPage() {
           Run book
         </Link>
       </p>
-      <h1 className="mt-1 font-narrow text-2xl font-semibold">{line.job_name}</h1>
+      <PlaceTitle title={line.job_name} className="mt-1" />
       <p className="text-mute">
         {[dayAndTime(line.started_at), line.who, units.measure(line.thickness_mm, "mm")]
           .filter(Boolean)

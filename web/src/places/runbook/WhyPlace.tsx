@@ -7,6 +7,7 @@ import { signsAloneQuery } from "../../api/book_queries";
 import { kindsQuery } from "../../api/queries";
 import { useBookWords } from "./useBookWords";
 import { FaultFinder } from "../benchmode/FaultFinder";
+import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** Why it goes wrong, with no run at hand: what is seen, on which work and metal. */
 export default function WhyPlace() {
@@ -27,7 +28,7 @@ export default function WhyPlace() {
           Run book
         </Link>
       </p>
-      <h1 className="mt-1 font-narrow text-2xl font-semibold">Why it goes wrong</h1>
+      <PlaceTitle title="Why it goes wrong" className="mt-1" />
       <p className="text-mute">
         Asked from a run, at the bench or in the book, it knows the set-up too and ranks better.
       </p>

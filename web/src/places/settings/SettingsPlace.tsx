@@ -4,6 +4,7 @@ import { answer, client } from "../../api/client";
 import { signedInQuery } from "../../api/queries";
 import { useNotify } from "../../parts/Notices";
 import { BackupsPanel } from "./BackupsPanel";
+import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** The shop's own: where its records are, how they are kept safe, who is signed in. */
 export default function SettingsPlace() {
@@ -11,8 +12,7 @@ export default function SettingsPlace() {
   const owner = signedIn?.may === "all";
   return (
     <article className="mx-auto w-full max-w-3xl p-4">
-      <title>Settings · Pellak</title>
-      <h1 className="font-narrow text-2xl font-semibold">Settings</h1>
+      <PlaceTitle title="Settings" />
       {owner ? (
         <>
           <BackupsPanel />
