@@ -103,8 +103,8 @@ def carbon_equivalent_iiw(composition: Composition) -> float:
     """Return CE by the International Institute of Welding, mass %.
 
     Args:
-        composition: mass %, by element
-        what is not named is none
+        composition: mass %, by element; what is not named
+            is none
 
     Source: SOURCES; for carbon and carbon-manganese steels
 
@@ -119,8 +119,8 @@ def carbon_equivalent_pcm(composition: Composition) -> float:
     """Return Pcm by Ito and Bessyo, mass %; best for steels to 0.18 % C.
 
     Args:
-        composition: mass %, by element
-        what is not named is none
+        composition: mass %, by element; what is not named
+            is none
 
     Source: Ito and Bessyo (1968)
 
@@ -136,8 +136,8 @@ def carbon_equivalent_cet(composition: Composition) -> float:
     """Return CET of EN 1011-2, mass %.
 
     Args:
-        composition: mass %, by element
-        what is not named is none
+        composition: mass %, by element; what is not named
+            is none
 
     Source: EN 1011-2, annex C
 
@@ -152,8 +152,8 @@ def carbon_equivalent_cen(composition: Composition) -> float:
     """Return CEN by Yurioka, mass %: near Pcm at low carbon, near IIW at high.
 
     Args:
-        composition: mass %, by element
-        what is not named is none
+        composition: mass %, by element; what is not named
+            is none
 
     Source: Yurioka (1983)
 
@@ -170,8 +170,8 @@ def carbon_equivalent_cast(composition: Composition) -> float:
     """Return the cast-iron carbon equivalent, mass %; 4.26 is eutectic.
 
     Args:
-        composition: mass %, by element
-        what is not named is none
+        composition: mass %, by element; what is not named
+            is none
 
     Source: cast-iron practice; eutectic at 4.26 %
 
@@ -186,8 +186,8 @@ def carbon_saturation(composition: Composition) -> float:
     """Return the degree of saturation; 1 is eutectic, lower chills more readily.
 
     Args:
-        composition: mass %, by element
-        what is not named is none
+        composition: mass %, by element; what is not named
+            is none
 
     Source: cast-iron practice; eutectic at 1
 

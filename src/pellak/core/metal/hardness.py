@@ -75,8 +75,8 @@ def hardness_numbers(composition: Composition, t85_s: float) -> dict[str, float]
     """Return the symbols of FORMULA with this steel's numbers.
 
     Args:
-        composition: mass %, by element
-        what is not named is none
+        composition: mass %, by element; what is not named
+            is none
         t85_s: seconds from 800 to 500 °C, above 0
 
     Source: SOURCE

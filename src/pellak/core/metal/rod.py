@@ -68,8 +68,7 @@ def rod_schools(metal: Metal, thickness_mm: float = 0.0) -> list[School]:
 
     Args:
         metal: the one welded
-        thickness_mm: wall, mm
-        0 where it is not told
+        thickness_mm: wall, mm; 0 where it is not told
 
     Source: AWS A5.2 for steel; usual practice beside it
 

@@ -56,8 +56,7 @@ def latest(*moments: float | None) -> float | None:
     """Return the latest of some moments, None where there is none.
 
     Args:
-        moments: of one clock, s
-        None never
+        moments: of one clock, s; None never
 
     Source: definition
 

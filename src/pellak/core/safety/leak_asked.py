@@ -47,8 +47,8 @@ def asked_of(half_division_bar: HalfDivisions, test_bar: Mapping[Gas, float]) ->
 
     Args:
         half_division_bar: what moves less is not seen to move, bar, by gauge
-        test_bar: set for work, bar, by gas
-        a gas that is not named asks for no more than can be seen
+        test_bar: set for work, bar, by gas; a gas that is not named asks for no more than can
+            be seen
 
     Source: five half divisions; four fifths of what is set: judgement
 

@@ -77,8 +77,7 @@ def open_sum(parts: Sequence[float | None]) -> float | None:
     """Return the sum of `parts`, all of one unit; open (None) where any of them is.
 
     Args:
-        parts: of one unit
-        None where not known
+        parts: of one unit; None where not known
 
     Source: definition
 

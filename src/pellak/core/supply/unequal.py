@@ -19,8 +19,7 @@ def pair_cautions(
     Args:
         mixer: how the torch mixes
         acetylene_bar: flowing, bar
-        oxygen_bar: flowing, bar
-        None not known
+        oxygen_bar: flowing, bar; None not known
 
     Source: SOURCE: what an equal-pressure mixer is made for
 

@@ -83,8 +83,7 @@ def oxygen_ratio_for(given: PieceGiven) -> float:
     """Return the oxygen to acetylene ratio of the flame this metal is fused with.
 
     Args:
-        given: the piece
-        its metal counts
+        given: the piece; its metal counts
 
     Source: table flame_settings.csv
 

@@ -54,8 +54,7 @@ def celsius_of(value: float, unit: str) -> float:
 
     Args:
         value: in that unit
-        unit: C, F or K
-        nothing is C
+        unit: C, F or K; nothing is C
 
     Source: definition
 

@@ -77,8 +77,7 @@ def core_share(torch: PuddleTorch, height_mm: float) -> float:
 
     Args:
         torch: its bore counts
-        height_mm: cone's tip over the sheet, mm
-        below 0 it is in the melt
+        height_mm: cone's tip over the sheet, mm; below 0 it is in the melt
 
     Source: for teaching: shaped after what is seen, no measurement
 
@@ -99,8 +98,7 @@ def powers_w(torch: PuddleTorch, held: Held) -> tuple[float, float]:
 
     Args:
         torch: lit, W, mm and N
-        held: where it is
-        its height and lean count
+        held: where it is; its height and lean count
 
     Source: for teaching: shaped after what is seen, no measurement
 
