@@ -7,9 +7,10 @@ from fastapi.routing import APIRoute
 from pydantic import BaseModel, TypeAdapter, ValidationError
 
 from pellak.api.app import create_app
-from pellak.core.answer.errors import refusals
+from pellak.core.answer.errors import Refused, refusals
 from pellak.core.catalogue.reckoners import RECKONERS
 from pellak.core.model.kinds.unions import Job
+from pellak.core.plan.change_job import with_changes
 
 LIBRARY = re.compile(
     r"Input should|should be|should have|String should|Field required|Extra inputs|not permitted"
@@ -87,3 +88,11 @@ def test_no_figure_is_said_back_longer_than_anybody_typed_it():
     with pytest.raises(ValidationError) as fault:
         TypeAdapter(list[Once]).validate_python(0.82737087518016)
     assert refusals(fault.value)[0].was_read == 0.827371
+
+
+def test_a_gauge_read_as_inches_is_offered_as_a_gauge():
+    job = TypeAdapter(Job).validate_python({"kind": "seam", "name": "tray", "alloy": "dc01"})
+    with pytest.raises(Refused, match=r"at most 25 mm; for the gauge type 18 ga, which is 1.21 mm"):
+        with_changes(job, {"thickness_mm": "18 in"})
+    with pytest.raises(Refused, match=r"at most 25 mm$"):
+        with_changes(job, {"thickness_mm": "18 cm"})

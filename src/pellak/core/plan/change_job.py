@@ -1,5 +1,6 @@
 """A job: what the person decided. Everything else is derived from it by the plan."""
 
+import re
 from collections.abc import Mapping
 from functools import cache
 from typing import Any
@@ -141,5 +142,19 @@ def with_changes(job: Job, changes: Mapping[str, Any], own: Metals | None = None
         return started_solid(job_from({**document, "typed": typed}), own)
     except Refused as refused:
         # What somebody typed is said back as it was typed, not as it was read.
-        typed_as: object = typed.get(refused.field) or refused.was_read
-        raise Refused(refused.field, typed_as, refused.accepted) from None
+        typed_as = typed.get(refused.field) or refused.was_read
+        meant = _gauge_meant(refused.field, typed_as, document["family"])
+        raise Refused(refused.field, typed_as, refused.accepted + meant) from None
+
+
+def _gauge_meant(field: str, typed_as: object, family: str) -> str:
+    """Return what to type where a gauge's number was read as inches, or nothing."""
+    inches = re.fullmatch(r"(\d{1,2}) ?in", str(typed_as).strip())
+    if field != "thickness_mm" or inches is None:
+        return ""
+    gauge = f"{inches[1]} ga"
+    try:
+        thickness_mm = read_quantity(gauge, "length", family).value
+    except Refused:
+        return ""
+    return f"; for the gauge type {gauge}, which is {thickness_mm:.2f} mm"
