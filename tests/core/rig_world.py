@@ -81,7 +81,7 @@ class World:
         for what, at_s in befell(plan, log, after, self.now):
             self.events.append(RigEvent(
                 id=f"{len(self.events)}", what=what, at_s=at_s, who=after.who, run_id=bench.name,
-                parts=self.parts,
+                parts=self.parts, number=len(self.events) + 1,
             ))  # fmt: skip
         bench.log = after
         for one in told:
@@ -174,6 +174,7 @@ class World:
         event = RigEvent(
             id=f"{len(self.events)}", what=what, at_s=self.t_s, who="Oona",
             finding="looked at and put right", looked_at=list(LINE_PARTS),
+            number=len(self.events) + 1,
         )  # fmt: skip
         try:
             self.events.append(reported(event, rig_state(self.events, [])))
@@ -247,7 +248,7 @@ def act(world):
             for one, log in world.kept or []:
                 one.log = log
             world.events.append(RigEvent(id=f"{len(world.events)}", what="unknown",
-                                         at_s=world.t_s))  # fmt: skip
+                                         at_s=world.t_s, number=len(world.events) + 1))  # fmt: skip
             world.write("unknown", None, every=True)
         case "restart":
             bench.log = RunLog.model_validate_json(bench.log.model_dump_json())

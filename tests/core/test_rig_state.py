@@ -219,3 +219,18 @@ def test_no_answer_outlives_the_records_it_was_given_in(restored_s, holds):
     later = Moment(utc_s=NOON.utc_s + 120, boot=NOON.boot, boot_s=NOON.boot_s + 120)
     stands = as_rig_stands(log, rig_state(entries, [])) if entries else log
     assert ("clear-vessel" in answered(PLAN, stands, later)) == holds
+
+
+@pytest.mark.parametrize(
+    ("first", "then", "told_of"),
+    [
+        ("out", "lit", lambda state: bool(state.flames)),
+        ("examined", "flash-back", lambda state: bool(state.lock)),
+        ("tested", "closed", lambda state: not state.vouches_for(5000.0)),
+    ],
+)
+def test_a_clock_set_back_puts_nothing_that_came_last_first(first, then, told_of):
+    entries = [told(first, 5000.0), told(then, 4000.0)]
+    counted = [one.model_copy(update={"number": at + 1}) for at, one in enumerate(entries)]
+    assert told_of(rig_state(counted, LINE, "another"))
+    assert told_of(rig_state(counted[::-1], LINE, "another"))

@@ -37,13 +37,18 @@ def last(world, whats, *, of_line=True):
     )
 
 
+def place(world, whats):
+    """Return where in the diary one of some things was last written, whatever the clock said."""
+    return max((at for at, one in enumerate(world.diary) if one["what"] in whats), default=-1)
+
+
 def forbidden(world, bench):
     """Return why the rules forbid the light, read from the diary; nothing where they do not."""
     plan, _ = bound_by(bench.kept, bench.today)
     who, now = bench.log.who, world.t_s
     if not plan.may_start:
         return "the plan may not start"
-    if last(world, {"flash-back"}, of_line=False) > last(world, {"examined"}, of_line=False):
+    if place(world, {"flash-back"}) > place(world, {"examined"}):
         return "a flash-back nobody examined"
     flames = {
         one["run"]: one["what"] == "lit" and one["parts"][0] == world.parts[0]
@@ -52,9 +57,9 @@ def forbidden(world, bench):
     }
     if any(lit for run, lit in flames.items() if run != bench.name):
         return "this torch is lit in another run"
-    pops = [one["t"] for one in world.diary if one["what"] == "backfire"
-            and set(one["parts"]) & set(world.parts)
-            and one["t"] > last(world, {"cause-mended", "examined"}, of_line=False)]  # fmt: skip
+    mended = place(world, {"cause-mended", "examined"})
+    pops = [one for one in world.diary[mended + 1 :]
+            if one["what"] == "backfire" and set(one["parts"]) & set(world.parts)]  # fmt: skip
     if len(pops) > 1:
         return "two backfires whose cause nobody mended"
     if not who:

@@ -113,7 +113,9 @@ class RigDesk:
 
 
 def _add(session: Session, event: RigEvent) -> None:
-    RigEvents(session).add(event.id, event.at_s, event.model_dump(mode="json"))
+    entries = RigEvents(session)
+    event = event.model_copy(update={"number": entries.count() + 1})
+    entries.add(event.id, event.at_s, event.model_dump(mode="json"))
 
 
 def _view(events: Sequence[RigEvent]) -> RigView:

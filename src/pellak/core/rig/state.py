@@ -72,6 +72,14 @@ class RigEvent(Record):
     finding: str = Field(default="", max_length=400)
     looked_at: list[LinePart] = Field(default_factory=list, max_length=len(LINE_PARTS))
     """After a flash-back: the parts that were examined or replaced, one by one."""
+    number: int = Field(default=0, ge=0)
+    """Which entry of its book it is, from 1: a clock set back must not put what came last first.
+    0 in books of before entries were counted."""
+
+    @property
+    def order(self) -> tuple[int, float]:
+        """What entries are put in order by: as they were made, those never counted by time."""
+        return self.number, self.at_s
 
 
 class Lit(Record):
@@ -115,9 +123,9 @@ def rig_state(events: Iterable[RigEvent], parts: Sequence[str], run_id: str = ""
         parts: marks of what the line is made of now; empty where the rack holds nothing.
         run_id: the run that asks; its own flame is not told to it.
     """
-    every = sorted(events, key=lambda e: e.at_s)
+    every = sorted(events, key=lambda e: e.order)
     mine = [event for event in every if _touches(event.parts, parts)]
-    tests_ended_s = _last_s(mine, ENDS_TESTS)
+    ended = [event for event in mine if event.what in ENDS_TESTS]
     return RigState(
         gas_ended_s=_last_s(mine, ENDS_GAS),
         purge_ended_s=_last_s(mine, ENDS_PURGE),
@@ -127,7 +135,7 @@ def rig_state(events: Iterable[RigEvent], parts: Sequence[str], run_id: str = ""
             for event in mine
             if event.what == "tested"
             and sorted(event.parts) == sorted(parts)
-            and (tests_ended_s is None or event.at_s > tests_ended_s)
+            and all(one.order < event.order and one.at_s < event.at_s for one in ended)
         ],
         # Of every line: a rack entered anew part by part is still the rack that was locked.
         lock=_lock(every),
