@@ -37,7 +37,7 @@ check-fast: .stamps/dev ## what a hand wants to know before it goes on, in two m
 	$(PY) -m pytest $(SOME_AT_ONCE) -q tests/core tests/store --deselect tests/core/test_sweep.py
 
 check: .stamps/dev .stamps/page .stamps/debian
-	@$(MAKE) --no-print-directory -j 2 --output-sync=target --keep-going check-python check-page
+	@$(MAKE) --no-print-directory -j 2 --keep-going check-python check-page
 
 check-python: .stamps/dev
 	$(VENV)/bin/ruff format --check .
