@@ -9,8 +9,11 @@ from pydantic import BaseModel, TypeAdapter, ValidationError
 from pellak.api.app import create_app
 from pellak.core.answer.errors import Refused, refusals
 from pellak.core.catalogue.reckoners import RECKONERS
+from pellak.core.marks import OPEN
 from pellak.core.model.kinds.unions import Job
 from pellak.core.plan.change_job import with_changes
+from pellak.core.reading.measures import said
+from tests.metric_left import METRIC_LEFT
 
 LIBRARY = re.compile(
     r"Input should|should be|should have|String should|Field required|Extra inputs|not permitted"
@@ -60,6 +63,9 @@ def test_nonsense_in_every_field_is_answered_in_our_words(types):
                     tried += 1
                     assert not LIBRARY.search(refused.accepted), (where, document, refused)
                     assert refused.accepted.strip(), (where, document)
+                    inches = said(refused.accepted, "inch")
+                    assert not METRIC_LEFT.search(inches), (where, document, inches)
+                    assert OPEN not in inches + said(refused.accepted, "metric")
     assert tried > 20_000
 
 
@@ -77,7 +83,7 @@ def test_nonsense_in_every_field_is_answered_in_our_words(types):
 def test_a_job_says_what_it_would_have_taken(field, value, accepted):
     with pytest.raises(ValidationError) as fault:
         TypeAdapter(Job).validate_python({"kind": "seam", "name": "tray", field: value})
-    assert accepted in refusals(fault.value)[0].accepted
+    assert accepted in said(refusals(fault.value)[0].accepted, "metric")
 
 
 class Once(BaseModel):
@@ -92,7 +98,11 @@ def test_no_figure_is_said_back_longer_than_anybody_typed_it():
 
 def test_a_gauge_read_as_inches_is_offered_as_a_gauge():
     job = TypeAdapter(Job).validate_python({"kind": "seam", "name": "tray", "alloy": "dc01"})
-    with pytest.raises(Refused, match=r"at most 25 mm; for the gauge type 18 ga, which is 1.21 mm"):
+    with pytest.raises(Refused) as refused:
         with_changes(job, {"thickness_mm": "18 in"})
-    with pytest.raises(Refused, match=r"at most 25 mm$"):
+    gauge = "for the gauge type 18 ga, which is"
+    assert said(refused.value.accepted, "metric") == f"at most 25 mm; {gauge} 1.21 mm"
+    assert said(refused.value.accepted, "inch") == f"at most 0.984 in; {gauge} 0.048 in"
+    with pytest.raises(Refused) as refused:
         with_changes(job, {"thickness_mm": "18 cm"})
+    assert said(refused.value.accepted, "metric") == "at most 25 mm"

@@ -203,9 +203,9 @@ def test_what_was_taken_back_is_done_again_even_after_a_reload(desk):
     box.fill("16 ga")
     box.press("Enter")
     expect(box).to_have_value(re.compile("16 ga|1.52"))
-    again = desk.get_by_role("button", name="Do again")
+    again = desk.get_by_role("button", name="Redo")
     expect(again).to_be_disabled()
-    desk.get_by_role("button", name="Take back").click()
+    desk.get_by_role("button", name="Undo").click()
     expect(box).to_have_value(re.compile("^1.2 mm"))
     expect(again).to_be_enabled()
     desk.reload()
@@ -243,12 +243,26 @@ def test_find_or_reckon_takes_the_pages_units_and_makes_a_job_of_an_answer(inche
     inches.keyboard.press("/")
     dialog = inches.get_by_role("dialog")
     dialog.get_by_label("Find or reckon").fill("tip for 0.125")
-    expect(dialog).to_contain_text(re.compile(r"tip for low-carbon steel 0\.1[23] in"))
+    expect(dialog).to_contain_text("tip for low-carbon steel 1/8 in")
     dialog.get_by_role("button", name="make a job of it").click()
     expect(inches.get_by_role("textbox", name="Thickness", exact=True)).to_have_value(
-        re.compile("^0.125 in")
+        re.compile("^1/8 in")
     )
-    inches.get_by_role("button", name="Put away").click()
+    inches.get_by_role("button", name="Archive").click()
+
+
+def test_words_of_the_shop_are_answered_and_go_on_from_there(inches):
+    inches.keyboard.press("/")
+    dialog = inches.get_by_role("dialog")
+    dialog.get_by_label("Find or reckon").fill("it keeps popping")
+    expect(dialog.get_by_role("heading", name="It pops or snaps out")).to_be_visible()
+    dialog.get_by_label("Find or reckon").fill("time for 12 of 18 ga")
+    expect(dialog).to_contain_text("time for 12 in of low-carbon steel 0.048 in")
+    dialog.get_by_label("Find or reckon").fill("brass")
+    expect(dialog).to_contain_text("What people do instead")
+    dialog.get_by_label("Find or reckon").fill("how much gas is left")
+    dialog.get_by_role("button", name="go there").first.click()
+    expect(inches.get_by_role("heading", name="Rack", level=1)).to_be_visible()
 
 
 def test_what_the_rack_changed_is_marked_on_the_jobs_next_look(desk, server):
@@ -300,5 +314,5 @@ def test_pipe_is_typed_by_its_trade_name(desk):
     expect(box).to_have_value(re.compile(r"48.3 mm"))
     wall = desk.get_by_role("textbox", name="Wall", exact=True)
     expect(wall).to_have_value(re.compile("5.08 mm"))
-    desk.get_by_role("button", name="Take back").click()
+    desk.get_by_role("button", name="Undo").click()
     expect(wall).to_have_value(re.compile("3.9 mm"))

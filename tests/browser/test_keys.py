@@ -58,7 +58,7 @@ def test_a_hose_is_put_in_the_rack_by_keyboard_alone(desk, server):
     desk.keyboard.press("Enter")
     expect(desk.get_by_role("dialog")).to_be_hidden()
     hoses = desk.get_by_role("region", name="Hoses")
-    expect(hoses).to_contain_text("bore 9.52 mm · length 7.62 m · 2026-01-05")
+    expect(hoses).to_contain_text("bore 9.53 mm · length 7.62 m · 2026-01-05")
 
 
 def tab_to_first_field(page):
@@ -72,10 +72,10 @@ def tab_to_first_field(page):
 def test_rack_and_metals_speak_inches(desk, server):
     desk.get_by_role("radio", name="in · °F · psi").click()
     desk.goto(f"{server.url}/rack")
-    expect(desk.get_by_role("region", name="Hoses")).to_contain_text("length 39.4 ft")
+    expect(desk.get_by_role("region", name="Hoses")).to_contain_text("length 39 ft")
     ladder = desk.get_by_role("img", name=re.compile("^Flow ladder"))
     expect(ladder).to_contain_text("cfh")
-    expect(desk.get_by_role("radio", name="14.9 psi")).to_be_visible()
+    expect(desk.get_by_role("radio", name="15 psi")).to_be_visible()
     desk.goto(f"{server.url}/metals?m=sae-1045")
     preheats = desk.get_by_role("article").get_by_text("°F")
     expect(preheats.first).to_be_visible()
@@ -107,14 +107,14 @@ def test_two_windows_on_one_tip_do_not_lose_each_others_changes(desk, server, co
 
 def test_a_server_gone_away_is_told_and_what_was_typed_stays(desk, server):
     desk.goto(f"{server.url}/metals")
-    desk.get_by_role("button", name="+ Heat").click()
+    desk.get_by_role("button", name="+ Heat lot").click()
     form = desk.get_by_role("dialog")
-    form.get_by_label("Heat number").fill("H-1")
+    form.get_by_label("Heat-lot number").fill("H-1")
     form.get_by_label("Which alloy of the catalogue?").fill("4130")
     form.get_by_label("Analysis, element and amount in turn").fill("C 0.3 Mn 0.5")
     server.kill()
-    form.get_by_role("button", name="Keep the heat").click()
+    form.get_by_role("button", name="Keep the heat lot").click()
     expect(form.get_by_role("alert")).to_contain_text("server cannot be reached")
     server.start()
-    form.get_by_role("button", name="Keep the heat").click()
+    form.get_by_role("button", name="Keep the heat lot").click()
     expect(desk.get_by_role("heading", name=re.compile("heat H-1$"))).to_be_visible()

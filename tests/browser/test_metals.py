@@ -166,22 +166,22 @@ def test_metals_are_searched_looked_at_and_compared(desk, server, size):
 
 def test_a_heat_is_pasted_refused_by_field_kept_and_put_away(desk):
     desk.get_by_role("link", name="Metals", exact=True).click()
-    desk.get_by_role("button", name="+ Heat").click()
+    desk.get_by_role("button", name="+ Heat lot").click()
     form = desk.get_by_role("dialog")
-    form.get_by_label("Heat number").fill("H-12")
+    form.get_by_label("Heat-lot number").fill("H-12")
     form.get_by_label("Which alloy of the catalogue?").fill("4130")
     form.get_by_label("Analysis, element and amount in turn").fill("C 0.31 Qq 5")
-    form.get_by_role("button", name="Keep the heat").click()
+    form.get_by_role("button", name="Keep the heat lot").click()
     expect(form.get_by_role("alert")).to_contain_text("Read “Qq 5”")
     assert axe_violations(desk) == []
     form.get_by_label("Analysis, element and amount in turn").fill("C 0.31 Mn 0.4-0.6 Cr .95")
-    form.get_by_role("button", name="Keep the heat").click()
+    form.get_by_role("button", name="Keep the heat lot").click()
     expect(desk.get_by_role("heading", name="4130 normalised tube, heat H-12")).to_be_visible()
     expect(desk.get_by_role("article")).to_contain_text("0.4–0.6")
-    desk.get_by_role("button", name="Put away").click()
+    desk.get_by_role("button", name="Archive").click()
     row = desk.get_by_role("list", name="Metals found").get_by_text("heat H-12")
     expect(row).to_have_count(0)
-    desk.get_by_role("button", name="Bring it back").click()
+    desk.get_by_role("button", name="Restore it").click()
     expect(row).to_be_visible()
 
 

@@ -43,7 +43,7 @@ def test_an_item_taken_out_comes_back_from_the_notice(rack):
     rack.get_by_role("button", name="Take out B4").click()
     edit = rack.get_by_role("button", name="Edit B4")
     expect(edit).to_have_count(0)
-    rack.get_by_role("button", name="Bring it back").click()
+    rack.get_by_role("button", name="Restore it").click()
     expect(edit).to_be_visible()
 
 

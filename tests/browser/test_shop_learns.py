@@ -162,7 +162,9 @@ def test_a_good_run_is_signed_and_offered_on_the_next_like_job(page, server, wat
     dialog.get_by_label("Signed by").fill("Ansel")
     sound(page)
     dialog.get_by_role("button", name="Sign it").click()
-    expect(page.get_by_role("heading", name=re.compile(r"\d\.1 Wharf sheet"))).to_be_visible()
+    expect(
+        page.get_by_role("heading", name=re.compile(r"\d Wharf sheet, revision 1"))
+    ).to_be_visible()
     sound(page)
     job = page.request.get(f"{server.url}/api/runs/{run}").json()["line"]["job_id"]
     page.goto(f"{server.url}/jobs/{job}")

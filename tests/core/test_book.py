@@ -12,6 +12,7 @@ from pellak.core.book.search import FACETS, BookHits, RunsWanted, band_label, th
 from pellak.core.book.statistics import book_statistics, wilson
 from pellak.core.book.texts import RunTexts
 from pellak.core.faults.tables import fault_causes
+from pellak.core.reading.measures import said
 
 FAMILIES, PEOPLE = ("carbon-steel", "aluminium", "lead"), ("", "Brit", "Tove")
 THICK = (0.5, 1.0, 1.2, 1.6, 3.0, 6.0, 12.0)
@@ -171,7 +172,7 @@ def test_bands_meet_without_a_gap():
     for end, thinner in ((1.0, 0), (1.6, 1), (3.2, 2), (6.0, 3)):
         assert int(thickness_bands(end)) == thinner
         assert int(thickness_bands(end + 0.01)) == thinner + 1
-    assert [band_label(n) for n in range(5)] == [
+    assert [said(band_label(n), "metric") for n in range(5)] == [
         "to 1 mm", "over 1 to 1.6 mm", "over 1.6 to 3.2 mm", "over 3.2 to 6 mm", "over 6 mm",
     ]  # fmt: skip
 

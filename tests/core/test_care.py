@@ -13,6 +13,7 @@ from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.model.sequences import every_step, flash_back_drill, holds
 from pellak.core.plan.change_job import with_changes
 from pellak.core.plan.compose import compose_plan
+from pellak.core.reading.measures import said
 from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.items import read_item
 from pellak.core.safety.eyes import EyesGiven, reckon_eyes
@@ -172,7 +173,7 @@ def test_the_cylinder_that_is_asked_for_feeds_the_flow():
     )
     (card,) = [c for c in compose_plan(job, ShopSchools()).cards if c.step.id == "cylinder-asked"]
     assert card.step.gate == "stop"
-    assert "hold 3000 L or more" in card.step.text
+    assert "hold 3000 L or more" in said(card.step.text, "metric")
     nothing = compose_plan(SeamJob(name="x"), ShopSchools()).cards
     assert "fifteen hours" in next(c.step.text for c in nothing if c.step.id == "cylinder-asked")
 
@@ -217,7 +218,9 @@ LIMITS = {
 @pytest.mark.parametrize(("step", "limit"), LIMITS.items())
 def test_limits_stand_on_their_cards(step, limit):
     found = {s.id: s for s in every_step()}[step]
-    at_a_glance = f"{found.text} {found.limit}".replace("{acetylene_limit}", "1.03 bar")
+    at_a_glance = said(f"{found.text} {found.limit}", "metric").replace(
+        "{acetylene_limit}", "1.03 bar"
+    )
     assert limit in at_a_glance
 
 
@@ -227,7 +230,7 @@ def test_the_stricter_region_reaches_the_card():
         with_changes(SeamJob(name="x"), document), ShopSchools(acetylene_limit="strict")
     )
     card = next(card for card in plan.cards if card.step.id == "set-acetylene")
-    assert "0.62 bar" in card.step.limit
+    assert "0.62 bar" in said(card.step.limit, "metric")
 
 
 STOPS_SAY = (
@@ -240,7 +243,8 @@ STOPS_SAY = (
 @pytest.mark.parametrize("danger", STOPS_SAY)
 def test_what_can_kill_is_on_a_stop(danger):
     stops = [s for s in every_step() if s.gate == "stop"]
-    assert danger in " ".join(s.text + s.detail + s.reason for s in stops).lower()
+    text = " ".join(s.text + s.detail + s.reason for s in stops)
+    assert danger in said(text, "metric").lower()
 
 
 CARDS_SAY = (
@@ -258,7 +262,7 @@ CARDS_SAY = (
 def test_the_cards_say_what_every_text_on_safety_says(words):
     text = " ".join(f"{s.text} {s.detail} {s.reason} {s.limit}" for s in every_step())
     text += " ".join(step.text for step in flash_back_drill())
-    assert words.lower() in text.lower()
+    assert words.lower() in said(text, "metric").lower()
 
 
 DEMO_MUST = {

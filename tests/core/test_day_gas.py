@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 from pellak.core.day.greedy import plan_greedily
 from pellak.core.day.local_search import search_locally
 from pellak.core.day.reckon import plan_day
+from pellak.core.reading.measures import said
 from tests.core.day_checker import faults_of
 from tests.core.test_day import day, hot, seam, shops
 
@@ -29,7 +30,10 @@ def test_a_job_the_cylinders_do_not_hold_stands_aside_with_what_is_missing():
     jobs = [seam(name) for name in ("rail", "patch", "flue")]
     answer = plan_day(day(jobs, acetylene_l=25.0))
     (left,) = answer.values.not_today
-    assert left.why == "acetylene runs out in it, about 5 L short: swap a cylinder before"
+    assert (
+        said(left.why, "metric")
+        == "acetylene runs out in it, about 5 L short: swap a cylinder before"
+    )
     assert (answer.values.gas.enough, answer.values.gas.runs_out_in) == (False, left.job)
     assert [one.text for one in answer.cautions if one.level == "warn"] == [
         f"Acetylene runs out in {left.job}: swap before it."
@@ -86,7 +90,7 @@ def test_an_hour_that_draws_more_than_a_fifteenth_is_warned_of(full_l, over):
     (hour,) = answer.values.gas.by_hour
     assert (hour.over_limit, hour.hour_min) == (over, 480.0)
     assert answer.values.gas.draw_limit_by_hour_l == pytest.approx(full_l / 15)
-    warned = [one.text for one in answer.cautions]
+    warned = [said(one.text, "metric") for one in answer.cautions]
     assert warned == (
         ["From 08:00 an hour burns 300 L of acetylene; all cylinders together give 293 L an hour."]
         if over

@@ -25,6 +25,7 @@ from pellak.core.model.kinds.seam.drawing import (
     empty_drawing,
     seam_drawing,
 )
+from pellak.core.reading.measures import said
 from pellak.core.tables import heat_families
 from tests.published import published
 from tests.strategies import thicknesses_mm
@@ -85,7 +86,7 @@ def test_the_line_along_reaches_past_the_pool_both_ways(thickness_mm):
 def test_the_gap_and_the_sheet_are_told_in_words():
     assert "edges touching" in drawn(1.2).text
     gapped = drawn(1.2, root_gap_mm=0.8)
-    assert "gap 0.8 mm" in gapped.text
+    assert "gap 0.8 mm" in said(gapped.text, "metric")
     assert gapped.root_gap_mm == 0.8
 
 

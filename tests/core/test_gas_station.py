@@ -6,6 +6,7 @@ from pellak.core.model.job_base import ShopSchools
 from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.plan.change_job import with_changes
 from pellak.core.plan.compose import compose_plan
+from pellak.core.reading.measures import said
 from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.items import read_item
 
@@ -34,7 +35,7 @@ def reading(**more):
 )
 def test_a_weighed_cylinder_says_whether_it_is_enough(weight_kg, says):
     shown, _, _ = gas_of(cylinder(tare_kg=45.0, readings=reading(weight_kg=weight_kg)))
-    assert says in shown["gas-A"].detail
+    assert says in said(shown["gas-A"].detail, "metric")
     assert shown["gas-A"].unit == "min"
     assert shown["gas-A"].low <= shown["gas-A"].value <= shown["gas-A"].high
 
@@ -42,7 +43,7 @@ def test_a_weighed_cylinder_says_whether_it_is_enough(weight_kg, says):
 def test_only_the_newest_reading_counts():
     both = [*reading(weight_kg=49.0), *reading(weight_kg=46.0)]
     shown, _, _ = gas_of(cylinder(tare_kg=45.0, readings=both))
-    assert "0.9 m³ left" in shown["gas-A"].detail
+    assert "0.9 m³ left" in said(shown["gas-A"].detail, "metric")
 
 
 def test_an_unread_or_impossible_cylinder_claims_nothing():
@@ -50,12 +51,12 @@ def test_an_unread_or_impossible_cylinder_claims_nothing():
     for name in ("A", "B"):
         assert shown[f"gas-{name}"].value is None
         assert shown[f"gas-{name}"].text == "not read yet"
-        assert "4.1 m³ when full" in shown[f"gas-{name}"].detail
+        assert "4.1 m³ when full" in said(shown[f"gas-{name}"].detail, "metric")
 
 
 def test_without_a_length_nothing_is_called_enough():
     shown, _, _ = gas_of(cylinder(readings=reading(gauge_bar=9.0)), length_mm=None)
-    assert "tell the length" in shown["gas-A"].detail
+    assert "tell the length" in said(shown["gas-A"].detail, "metric")
 
 
 def test_oxygen_is_reckoned_at_its_own_flow():
@@ -102,7 +103,7 @@ def test_the_regions_limit_is_drawn_and_kept(limit, bar):
     assert stack.static <= bar
     assert sum(p.value for p in stack.parts) == pytest.approx(shown["acetylene_set_bar"].value)
     assert shown["oxygen_set_bar"].stack.limit is None
-    assert f"never above {bar:g} bar" in shown["acetylene_set_bar"].detail
+    assert f"never above {bar:g} bar" in said(shown["acetylene_set_bar"].detail, "metric")
 
 
 def test_a_line_that_would_pass_the_limit_gets_no_number_and_a_stop():

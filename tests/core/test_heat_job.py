@@ -27,6 +27,7 @@ from pellak.core.model.job_base import ShopSchools
 from pellak.core.model.run_log import RunLog
 from pellak.core.plan.change_job import with_changes
 from pellak.core.plan.compose import compose_plan
+from pellak.core.reading.measures import said
 from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.items import read_item
 from pellak.demo.ferry import RACK, TIPS
@@ -195,8 +196,8 @@ def test_the_flame_is_about_as_wide_as_the_body_where_the_rack_allows(projected)
      (351, True, "too hot")],
 )  # fmt: skip
 def test_what_is_read_says_what_to_do(last, loud, words):
-    said, loudly = says_of(300.0, 350.0, last)
-    assert words in said
+    spoken, loudly = says_of(300.0, 350.0, last)
+    assert words in said(spoken, "metric")
     assert loudly is loud
 
 
@@ -208,7 +209,7 @@ def test_a_reading_is_typed_in_any_unit_kept_and_summed_up():
     assert now.last_c == pytest.approx(204.4, abs=0.1)
     assert "it is there" in now.says
     log = came_free(plan, log, CameFree(came=True))
-    assert came_of_it(log.work) == "up to 204 °C, it came"
+    assert said(came_of_it(log.work), "metric") == "up to 204 °C, it came"
     with pytest.raises(Refused, match="body"):
         report_warmth(plan, log, WarmthReported(body="warm", by="colour"))
     with pytest.raises(Refused, match="body"):
@@ -219,7 +220,7 @@ def test_in_one_line():
     shop = OfShop(SHOP.tips, {})
     never = ask("soak 44 lb grey iron, 12 mm, 595 C, 1200 L/h", shop)[0]
     assert "never" in never.headline
-    assert "brick box 400 L/h" in never.headline
+    assert "brick box 400 L/h" in said(never.headline, "metric")
     there = ask("soak 20 kg grey iron, 12 mm, 200 C, 1200 L/h", shop)[0]
     minutes = reckon_by_name("soak", there.given).values.minutes
     assert there.headline.startswith(f"{minutes:.2g} min")

@@ -11,6 +11,7 @@ from pellak.core.heat.reckon import FIGURES, reckon_heat
 from pellak.core.heat.solve import HeatGiven
 from pellak.core.heat.verdict import puddle_verdict, verdict_bands
 from pellak.core.metal.alloy import heat_family
+from pellak.core.reading.measures import said
 from pellak.core.tables import heat_families, joints
 from tests.strategies import flows_l_per_h, start_temperatures_c, thicknesses_mm
 
@@ -138,7 +139,7 @@ def test_thick_square_plate_says_it_does_not_go_through(thickness_mm):
     assert answer.values.travel_mm_per_min is None
     assert any("Bevel" in caution.text for caution in answer.cautions)
     assert not any(line.valid for line in answer.working)
-    assert "0.8 to 6 mm" in answer.working[0].note
+    assert "0.8 to 6 mm" in said(answer.working[0].note, "metric")
 
 
 def test_a_matched_tip_on_thin_steel_gives_the_seconds_a_steady_hand_likes():

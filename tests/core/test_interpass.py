@@ -11,6 +11,7 @@ from pellak.core.model.job_base import ShopSchools
 from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.plan.change_job import with_changes
 from pellak.core.plan.compose import compose_plan
+from pellak.core.reading.measures import said
 from pellak.core.seam.interpass_wait import MEASURED_AT_MM, rise_beside_k, with_waits
 from pellak.core.tables import heat_families
 
@@ -60,9 +61,9 @@ def test_every_pass_has_its_card_behind_the_seams_own():
     assert ids[seam + 1 : seam + 1 + len(passes)] == [f"pass-{p.n}" for p in passes]
     for weld in passes:
         card = next(c for c in plan.cards if c.step.id == f"pass-{weld.n}")
-        assert f"{weld.acetylene_l_per_h:.0f} L/h" in card.step.detail
+        assert f"{weld.acetylene_l_per_h:.0f} L/h" in said(card.step.detail, "metric")
         assert card.figure.value == weld.travel_mm_per_min
         assert card.figure.low < card.figure.value < card.figure.high
         assert ("wait" in card.step.detail) == (weld.wait_s >= 20)
-    assert "250 °C 25 mm from the seam" in plan.cards[seam + 3].step.detail
+    assert "250 °C 25 mm from the seam" in said(plan.cards[seam + 3].step.detail, "metric")
     assert not any(c.step.id.startswith("pass-") for c in plate(3.0).cards)

@@ -8,6 +8,7 @@ from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.model.overrides import own_rows
 from pellak.core.plan.change_job import job_from, with_changes
 from pellak.core.plan.compose import compose_plan
+from pellak.core.reading.measures import said
 
 SHEET = {"thickness_mm": 1.2, "length_mm": 400.0}
 PLATE = {"thickness_mm": 8.0, "length_mm": 300.0, "alloy": "sae-1045"}
@@ -90,7 +91,7 @@ def test_a_caution_says_where_theirs_leaves_the_range(row, side):
 def test_the_acetylene_limit_is_nobodys_to_decide():
     plan = plan_of(SHEET, acetylene_bar="12 psi")
     assert not plan.may_start
-    assert "1.03 bar" in plan.why_not
+    assert "1.03 bar" in said(plan.why_not, "metric")
     strict = compose_plan(
         with_changes(SeamJob(name="Own"), {**SHEET, "acetylene_bar": "8 psi"}),
         ShopSchools(acetylene_limit="strict"),
@@ -141,7 +142,12 @@ def test_a_lighter_lens_than_the_flame_asks_for_is_warned_of():
 )
 def test_a_pair_of_pressures_is_judged_by_the_mixer(mixer, acetylene, oxygen, level, says):
     plan = plan_of(SHEET, mixer=mixer, acetylene_bar=acetylene, oxygen_bar=oxygen)
-    listed = [c for s in plan.stations for c in s.cautions if " bar acetylene with " in c.text]
+    listed = [
+        c
+        for s in plan.stations
+        for c in s.cautions
+        if " bar acetylene with " in said(c.text, "metric")
+    ]
     assert [c.level for c in listed] == ([] if level is None else [level])
     if listed:
         assert says in listed[0].text

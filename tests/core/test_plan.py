@@ -16,6 +16,7 @@ from pellak.core.model.plan import Plan
 from pellak.core.plan.change_job import job_from, with_changes
 from pellak.core.plan.compose import compose_plan
 from pellak.core.plan.text_report import plan_sheet
+from pellak.core.reading.measures import said
 from pellak.core.torch.candidates import ChartRow, RackTip
 from tests.core.test_tip import DEMO
 from tests.strategies import thicknesses_mm
@@ -134,7 +135,7 @@ def test_plate_is_bevelled_and_laid_in_passes(thickness_mm, count):
     assert shown["seam_min"].low < shown["seam_min"].value < shown["seam_min"].high
     assert shown["job_min"].value > shown["seam_min"].value
     assert shown["rods"].value is None
-    assert "of 1 m" in shown["rods"].text
+    assert "of 1 m" in said(shown["rods"].text, "metric")
 
 
 def test_nothing_told_means_nothing_made_up():
@@ -171,7 +172,7 @@ def test_an_own_flow_is_used_and_ours_kept_beside_it():
     own = plan_of(thickness_mm="1.2", length_mm="300", acetylene_l_per_h="5 cfh")
     figure = figures(own)["acetylene_l_per_h"]
     assert figure.value == pytest.approx(141.58, abs=0.01)
-    assert "yours, reckoned 120 L/h" in figure.detail
+    assert "yours, reckoned 120 L/h" in said(figure.detail, "metric")
     assert figure.own[0].typed == figure.value
     assert figure.own[0].reckoned == pytest.approx(120)
 

@@ -20,6 +20,7 @@ from pellak.core.practice.ladder import (
     due_day,
     standings,
 )
+from pellak.core.reading.measures import said
 
 FIRST = LADDER[0].id
 tries = st.lists(
@@ -108,7 +109,9 @@ def test_a_flame_is_read_by_what_is_seen_of_it(seed, number, answer):
     assert (shown.feather_mm > shown.cone_mm) == (read.ratio < 1)
     assert ("feather" in shown.words) or "no feather" in shown.words
     # Nothing but lengths and colour is told; a bore may look like a ratio and is none.
-    assert f"{read.ratio:.2f}" not in shown.words.replace(f"{shown.orifice_mm:g} mm", "")
+    assert f"{read.ratio:.2f}" not in said(shown.words, "metric").replace(
+        f"{shown.orifice_mm:g} mm", ""
+    )
     assert 0 <= read.points <= 100
     right = flame_read(seed, number, read.ratio)
     assert right.points == pytest.approx(100)

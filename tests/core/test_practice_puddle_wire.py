@@ -33,6 +33,7 @@ from pellak.core.practice.puddle.wire import (
     puddle_hands_message,
     read_puddle_hands,
 )
+from pellak.core.reading.measures import said
 
 
 def melted(seconds=6.0):
@@ -100,8 +101,8 @@ def test_a_job_that_is_not_played_says_what_would_be(given, why):
     facts = Facts(start_c=20, heat=HeatGiven(**given, acetylene_l_per_h=120))
     result = for_job(facts)
     assert result.puddle is None
-    assert why in result.why_no_puddle
-    assert why in puddle_for(facts).why_not
+    assert why in said(result.why_no_puddle, "metric")
+    assert why in said(puddle_for(facts).why_not, "metric")
     assert puddle_for(None).task is None
 
 

@@ -14,6 +14,7 @@ from pellak.core.model.job_base import ShopSchools
 from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.plan.change_job import with_changes
 from pellak.core.plan.compose import compose_plan
+from pellak.core.reading.measures import said
 from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.files import read_rack, write_rack
 from pellak.core.rig.form_fields import rack_fields
@@ -194,7 +195,7 @@ def test_the_plan_goes_by_the_racks_own_line():
     hose = {"kind": "hose", "name": "long", "bore_mm": 4.0, "length_m": 30.0}
     plan, after = result(tip, hose, CYLINDER)
     assert after["acetylene_set_bar"].value > before["acetylene_set_bar"].value
-    assert "30 m of 4 mm" in after["acetylene_set_bar"].detail
+    assert "30 m of 4 mm" in said(after["acetylene_set_bar"].detail, "metric")
     assert [p.label for p in after["acetylene_set_bar"].stack.parts] == [
         "tip",
         "torch",

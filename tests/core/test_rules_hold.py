@@ -17,6 +17,7 @@ from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.plan.change_job import with_changes
 from pellak.core.plan.compose import compose_plan
 from pellak.core.preheat.reckon import PreheatGiven, reckon_preheat
+from pellak.core.reading.measures import said
 from pellak.core.run.bench import bench_state
 from pellak.core.run.walk import may_stand_at, order_of
 from pellak.core.seam.pace import direction_of
@@ -68,8 +69,8 @@ def test_a_big_flame_is_as_big_as_its_card_says():
         middle = (low + high) / 2
         low, high = (low, middle) if _big(middle)[0] else (middle, high)
     card, greatest = _big(high)
-    said = " ".join((card.text, card.detail, card.limit))
-    (listed,) = {float(n.replace(" ", "")) for n in re.findall(r"([\d ]*\d) L/h", said)}
+    text = said(" ".join((card.text, card.detail, card.limit)), "metric")
+    (listed,) = {float(n.replace(" ", "")) for n in re.findall(r"([\d ]*\d) L/h", text)}
     # The greatest of its passes counts, not the flow it is planned by.
     assert greatest == pytest.approx(listed, abs=1.0)
 

@@ -17,6 +17,7 @@ from pellak.core.member.section import Section
 from pellak.core.member.spot_heat import SpotCase, spot_heat
 from pellak.core.member.straighten import reckon_straighten
 from pellak.core.member.straighten_given import Attached, BowStation, Round, SpotAt, StraightenGiven
+from pellak.core.reading.measures import said
 from pellak.core.tables import heat_families
 
 TUBE = Section(kind="rect-tube", width_mm=50.8, depth_mm=76.2, wall_mm=6.35)
@@ -155,7 +156,10 @@ def test_a_hot_reading_is_never_fitted():
     assert result.psi == values(rounds=[cold]).psi
     assert result.left_mm == 35.0
     assert (result.next_round, result.verdict) == ([], "read-again")
-    assert any("120 °C" in c.text for c in reckon_straighten(of(rounds=[cold, hot])).cautions)
+    assert any(
+        "120 °C" in said(c.text, "metric")
+        for c in reckon_straighten(of(rounds=[cold, hot])).cautions
+    )
 
 
 def test_worse_after_a_cold_round_stops():
@@ -218,7 +222,7 @@ def test_past_straight_is_said_and_nothing_more_is_heated():
     over = Round(spots=values().next_round, camber_before_mm=42.3, camber_after_mm=-9.0)
     answer = reckon_straighten(of(rounds=[over]))
     assert (answer.values.next_round, answer.values.verdict) == ([], "past")
-    assert any("9 mm past straight" in c.text for c in answer.cautions)
+    assert any("9 mm past straight" in said(c.text, "metric") for c in answer.cautions)
     within = Round(spots=values().next_round, camber_before_mm=42.3, camber_after_mm=-2.0)
     result = reckon_straighten(of(rounds=[within]))
     assert result.values.verdict == "straight"

@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from pellak.core.gas.hose import ATMOSPHERE_BAR, ROOM_K, density_kg_per_m3, hose_drop, purge_s
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
+from pellak.core.reading.measures import said
 from pellak.core.supply.supply import reckon_supply
 from pellak.core.supply.supply_line import Arrestor, SupplyGiven
 from tests.core.evaluate import evaluate
@@ -122,7 +123,7 @@ def test_over_the_limit_it_says_which_change_helps():
     answer = supply(acetylene_l_per_h=1800, hose_length_m=20, hose_bore_mm=5)
     assert answer.values.acetylene.set_flowing_bar is None
     stop = next(c for c in answer.cautions if c.level == "stop")
-    assert "10 mm hose" in stop.text
+    assert "10 mm hose" in said(stop.text, "metric")
     eased = supply(acetylene_l_per_h=1800, hose_length_m=20, hose_bore_mm=10)
     assert eased.values.acetylene.set_flowing_bar is not None
     strict = supply(acetylene_l_per_h=1800, hose_length_m=20, hose_bore_mm=10, region="strict")

@@ -12,6 +12,7 @@ from pellak.core.body.cool_given import CoolGiven
 from pellak.core.body.soak import reckon_soak
 from pellak.core.body.soak_given import InsulationGiven, SoakGiven
 from pellak.core.model.watch_plan import WatchPlan, on_curve
+from pellak.core.reading.measures import said
 from pellak.core.watch.ending import ending_of
 from pellak.core.watch.lines import Mark, Reading, read_line
 from pellak.core.watch.milestones import hours_to, milestones
@@ -92,7 +93,7 @@ def ramp(at, to_c, minutes, from_c=20.0, channel="wall"):
     ]
 
 
-def said(watcher):
+def names_of(watcher):
     return [event.text.split(":")[0] for event in watcher.events if ": " in event.text]
 
 
@@ -104,7 +105,7 @@ def test_a_heat_is_walked_through_from_cold_to_the_touch():
         *ramp(5601, 40, 300, 600),
     ]  # fmt: skip
     watcher = fed(Watcher(plan), listed)
-    assert said(watcher) == [
+    assert names_of(watcher) == [
         "Warm more", "Hold", "Weld now", "marked", "Reheat", "Weld now", "marked", "Let it cool",
         "Touch it",
     ]  # fmt: skip
@@ -155,7 +156,7 @@ def test_a_sick_thermometer_is_named_and_the_verdicts_go_on_without_it(ill):
     assert named[0].at_s < 600 + 90
     assert foot not in watcher.places(watcher.now_s, watcher.faults(watcher.now_s)).c
     assert not any(f"“{foot}”" in one.text for one in watcher.events if one.at_s > named[0].at_s)
-    assert [word for word in said(watcher) if word in ("Weld now", "Let it cool")]
+    assert [word for word in names_of(watcher) if word in ("Weld now", "Let it cool")]
 
 
 def test_a_sound_watch_names_nobody():
@@ -225,7 +226,10 @@ def test_a_watch_that_came_to_nothing_tells_nothing():
 
 def test_what_is_waited_for_stands_on_the_planned_fall():
     result = milestones(CASTING.model_copy(update={"touch_low_h": 28.0, "touch_high_h": 38.0}))
-    assert [one.text.split(":")[0] for one in result] == ["about 300 °C", "touch it"]
+    assert [said(one.text, "metric").split(":")[0] for one in result] == [
+        "about 300 °C",
+        "touch it",
+    ]
     slow, touch = result
     assert on_curve(CASTING.cool_curve, slow.after_h) == pytest.approx(300, abs=0.5)
     assert (touch.after_h, touch.low_h, touch.high_h) == (CASTING.cool_curve[-1][0], 28.0, 38.0)

@@ -13,6 +13,7 @@ from pellak.core.model.job_base import ShopSchools
 from pellak.core.model.kinds.straighten.job import StraightenJob
 from pellak.core.plan.change_job import with_changes
 from pellak.core.plan.compose import compose_plan
+from pellak.core.reading.measures import said
 from tests.core.test_straighten import TUBE
 
 SAID = {"said": "2x3x1/4 tube, 25 ft", "camber_mm": "42 mm", "condition": "sound"}
@@ -99,12 +100,12 @@ def test_welds_said_no_longer_are_gone():
     ("question", "says"),
     [
         ("straighten 2x3x1/4 tube, 25 ft, bow 42 mm", "spots ("),
-        ("straighten 50 x 6 flat 3 m bowed 12", "first at 375, 750, 1500 mm"),
+        ("straighten 50 x 6 flat 3 m bowed 12", "first at 375 mm, 750 mm, 1500 mm"),
     ],
 )
 def test_a_member_is_reckoned_in_one_line(question, says):
     (answer,) = ask(question, OfShop())
-    assert says in answer.headline
+    assert says in said(answer.headline, "metric")
     assert answer.working
 
 

@@ -1,6 +1,5 @@
 """Printed cards, read back with poppler: one page, whole, nothing cut, nothing overlapping."""
 
-import json
 import re
 import subprocess
 from itertools import product
@@ -16,13 +15,13 @@ from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.model.sequences import flash_back_drill
 from pellak.core.plan.change_job import with_changes
 from pellak.core.plan.compose import compose_plan
+from pellak.core.reading.measures import said
 from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.items import read_item
 from pellak.demo.ferry import RACK, TIPS
 from pellak.demo.jobs import JOBS, demo_job
 from pellak.paper.job_card import job_card
 from pellak.paper.lettering import spelt
-from pellak.paper.measures import prose
 from pellak.paper.sheet import MARGIN, SIZES
 from pellak.paper.shop_card import shop_card
 
@@ -93,18 +92,18 @@ def test_a_job_card_is_one_whole_page(tmp_path, place, size, system):
         assert squeezed(signed) in text
     for card in cards_at_bench(plan.cards, "daily", "right"):
         if card.step.gate == "stop":
-            assert squeezed(spelt(prose(card.step.text, system))) in text, card.step.id
+            assert squeezed(spelt(said(card.step.text, system))) in text, card.step.id
     for station in plan.stations:
         for caution in station.cautions:
             if caution.level in ("stop", "warn"):
-                assert squeezed(spelt(prose(caution.text, system))) in text
+                assert squeezed(spelt(said(caution.text, system))) in text
 
 
 def test_inches_are_on_the_inch_card(tmp_path):
     path = tmp_path / "card.pdf"
     path.write_bytes(job_card(PLANS[0], ADDRESS, "letter", "inch"))
     text = poppler("pdftotext", "-layout", path, "-")
-    assert "0.0472 in" in text
+    assert "0.047 in" in text
     assert "psi" in text
     assert " bar " not in text.split("Before the light")[0]
 
@@ -186,16 +185,6 @@ def test_an_inch_card_holds_no_metric_measure(given, tmp_path):
     if given["thickness_mm"] >= 8:
         assert "root" in text
         assert "cover" in text
-
-
-# The page rewords prose by the same table of cases, so that paper and screen never differ.
-PROSE_CASES = json.loads((ROOT / "web/src/shell/prose_cases.json").read_text(encoding="utf-8"))
-
-
-@pytest.mark.parametrize(("text", "expected"), PROSE_CASES)
-def test_prose_says_its_measures_in_inches_as_the_page_does(text, expected):
-    assert prose(text, "inch") == expected
-    assert prose(text, "metric") == text
 
 
 def test_a_refused_job_prints_one_thing(tmp_path):

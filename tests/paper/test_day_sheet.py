@@ -4,6 +4,7 @@ from itertools import product
 
 import pytest
 
+from pellak.core import say
 from pellak.core.day.given import DayGiven, Pin
 from pellak.core.day.reckon import plan_day
 from pellak.paper.day_sheet import day_sheet
@@ -32,7 +33,12 @@ def look_at(given: DayGiven, **more) -> DayLook:
 
 def busy(count: int, people: int = 2) -> DayGiven:
     jobs = [
-        seam(f"job{n}", minutes=10.0 + n % 7, tip=f"head {300 + 50 * (n % 3)} L/h", cool=30.0 * n)
+        seam(
+            f"job{n}",
+            minutes=10.0 + n % 7,
+            tip=f"head {say.l_per_h(300 + 50 * (n % 3))}",
+            cool=30.0 * n,
+        )
         for n in range(count)
     ]
     return day(

@@ -62,7 +62,7 @@ def test_a_run_stands_on_one_page_with_all_it_says(tmp_path, size, system):
     for row in ("Funnel casing patch", "good after rework", "burned through", "wasB4",
                  "it blew & <spat>.", "once it had cooled."):  # fmt: skip
         assert squeezed(row) in text
-    assert squeezed("was 5.1 mm" if system == "metric" else "was 0.2 in") in text
+    assert squeezed("was 5.1 mm" if system == "metric" else "was 3/16 in") in text
 
 
 @pytest.mark.parametrize(("size", "system"), list(product(SIZES, ("metric", "inch"))))

@@ -8,6 +8,7 @@ import urllib.request
 from bench.serving import Served
 
 from pellak.core.model.watch_plan import WatchPlan
+from pellak.core.reading.measures import said
 from pellak.core.watch.lines import Mark, Reading, read_line
 from pellak.core.watch.simulated import Simulation, lines_between
 from pellak.core.watch.watcher import Watcher
@@ -61,6 +62,8 @@ def test_six_hours_on_four_channels_through_three_kills(tmp_path):
         one = read_line(line_said, 0.0, float, "simulated")
         assert isinstance(one, Reading | Mark)
         without.step(one)
-    assert [one["text"] for one in stands["events"]] == [one.text for one in without.events]
+    assert [one["text"] for one in stands["events"]] == [
+        said(one.text, "metric") for one in without.events
+    ]
     assert any("not believed" in one["text"] for one in stands["events"])
     assert stands["verdict"]["say"] == without.said

@@ -10,6 +10,7 @@ import pytest
 from pellak.core.answer.errors import Refused
 from pellak.core.book.search import RunsWanted
 from pellak.core.model.run_log import RunLog, TriedRemedy, signs, signs_on
+from pellak.core.reading.measures import said
 from pellak.core.run.compare import ComparedRun, compared
 from pellak.core.run.next_time import proposed
 from pellak.shop.at_bench import AtBench
@@ -105,7 +106,7 @@ def test_thin_aluminium_tells_what_goes_wrong_and_what_cured_it(shop):
     assert (sign.sign, sign.runs) == ("porosity", 3)
     assert [(c.cause, c.tried, c.helped) for c in sign.cures] == [("dirty-joint", 3, 3)]
     (share,) = result.success
-    assert (share.metal, share.thickness, share.good, share.judged) == (
+    assert (share.metal, said(share.thickness, "metric"), share.good, share.judged) == (
         "aluminium", "to 1 mm", 1, 4,
     )  # fmt: skip
     (gas,) = result.gas

@@ -3,6 +3,7 @@
 import pytest
 
 from pellak.core.answer.errors import Refused
+from pellak.core.reading.measures import said
 from pellak.shop.errors import NotFound
 from tests.shop.test_shop import Shop
 
@@ -113,7 +114,7 @@ def test_a_new_job_takes_the_family_of_its_alloy_or_says_they_differ(shop):
 def test_a_ticket_names_its_metal(shop):
     shop.bench.add({"name": "x", "alloy": "unknown"})
     shop.bench.add({"name": "y", "alloy": "pb-sheet", "thickness_mm": 2.24, "joint": "lap"})
-    lines = [ticket.line for ticket in shop.bench.tickets().tickets]
+    lines = [said(ticket.line, "metric") for ticket in shop.bench.tickets().tickets]
     assert lines == ["metal not known · butt", "Milled lead sheet 2.24 mm · lap"]
 
 

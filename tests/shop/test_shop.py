@@ -6,6 +6,7 @@ from itertools import count
 import pytest
 
 from pellak.core.answer.errors import Refused
+from pellak.core.reading.measures import said
 from pellak.demo.ferry import load_demo
 from pellak.demo.half_year import RUNS
 from pellak.demo.jobs import JOBS
@@ -135,7 +136,12 @@ def test_a_job_put_away_can_be_brought_back(shop):
     with pytest.raises(NotFound):
         shop.bench.open(job.id)
     assert shop.bench.restore(job.id).plan == job.plan
-    assert [ticket.line for ticket in shop.bench.tickets().tickets] == ["low-carbon 1.2 mm · butt"]
+    (ticket,) = shop.bench.tickets().tickets
+    assert said(ticket.line, "metric") == "low-carbon 1.2 mm · butt"
+    assert said(ticket.line, "inch") == "low-carbon 0.047 in · butt"
+    # It is found by what stands on it, and not by how its measure is kept.
+    assert [one.id for one in shop.finder.find("1.2 mm").jobs] == [job.id]
+    assert shop.finder.find("wall").jobs == []
 
 
 def taken(run):
@@ -234,7 +240,7 @@ def test_tips_in_the_rack_are_planned_with(shop):
 def test_find_knows_jobs_and_questions(shop):
     job = shop.patch(name="Funnel casing")
     assert [found.id for found in shop.finder.find("funnel").jobs] == [job.id]
-    assert "0.92 mm" in shop.finder.find("tip for 16 ga").answers[0].headline
+    assert "0.92 mm" in said(shop.finder.find("tip for 16 ga").answers[0].headline, "metric")
     assert "a length such as" in shop.finder.find("tip for ever").hint
     assert shop.finder.find("zzz").jobs == []
 

@@ -27,6 +27,7 @@ from pellak.api.rack_routes import rack_router
 from pellak.api.reckon_routes import reckon_router
 from pellak.api.rig_routes import rig_router
 from pellak.api.run_routes import run_router
+from pellak.api.saying import SaysMeasures
 from pellak.api.sharing import Sharing
 from pellak.api.shop_routes import shop_router
 from pellak.api.sign_in_routes import sign_in_router
@@ -132,6 +133,7 @@ def create_app(
     if page is not None:
         _serve_page(app, page)
     app.add_middleware(SavesFirst)
+    app.add_middleware(SaysMeasures)
     app.add_middleware(Guards, sharing=sharing, sign_ins=sign_ins)
     return app
 

@@ -35,9 +35,9 @@ def day_router(day: DayBook, long_work: LongWork) -> APIRouter:
         return await long_work.listed(day.hold)
 
     @router.get("/calendar.ics", operation_id="day_calendar", **CALENDAR_ANSWER)
-    async def day_calendar() -> Response:
+    async def day_calendar(units: Units = "metric") -> Response:
         """The day for a calendar, ICS."""
-        return file_answer(await long_work.listed(day.calendar), "day", "ics")
+        return file_answer(await long_work.listed(partial(day.calendar, units)), "day", "ics")
 
     @router.get("/sheet.pdf", operation_id="print_day", response_class=PdfResponse)
     async def print_day(paper: Paper = "a4", units: Units = "metric") -> PdfResponse:

@@ -8,8 +8,8 @@ from pellak.api.problems import documented
 from pellak.core.kinds.kind import Marks
 from pellak.core.kinds.registry import kind_of
 from pellak.core.piece.tape import tape_svg
+from pellak.core.reading.measures import System
 from pellak.paper.job_card import job_card
-from pellak.paper.measures import System
 from pellak.paper.sheet import PaperSize
 from pellak.paper.shop_card import shop_card
 from pellak.paper.tape import tape_pdf

@@ -101,7 +101,11 @@ def practice_router(practice: PracticeBook, bench: Bench) -> APIRouter:
     @router.websocket("/flame")
     async def play_flame(socket: WebSocket, asked: Annotated[FlameAsked, Query()]) -> None:
         await sockets.play(
-            socket, asked.who, lambda: flame_session(asked, practice.schools()), asked.dial
+            socket,
+            asked.who,
+            lambda: flame_session(asked, practice.schools()),
+            asked.dial,
+            asked.units,
         )
 
     @router.websocket("/puddle")
@@ -110,6 +114,6 @@ def practice_router(practice: PracticeBook, bench: Bench) -> APIRouter:
             facts = bench.open(asked.job).plan.facts if asked.job else None
             return puddle_session(asked, facts)
 
-        await sockets.play(socket, asked.who, made)
+        await sockets.play(socket, asked.who, made, units=asked.units)
 
     return router

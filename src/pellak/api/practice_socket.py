@@ -23,6 +23,7 @@ from pellak.core.practice.flame.targets import flame_targets, usual_torch
 from pellak.core.practice.for_job import puddle_for
 from pellak.core.practice.puddle.tasks import exercise_for, puddle_tasks
 from pellak.core.practice.score import Worth
+from pellak.core.reading.measures import System, said
 from pellak.core.torch.mixer import Mixer
 from pellak.shop.errors import NotFound
 from pellak.shop.flame_session import FRAME_S, FlameSession
@@ -53,6 +54,7 @@ class FlameAsked(BaseModel):
     region: LimitRegion | None = None
     seed: int = Field(default=1, ge=0, le=2**31)
     dial: str = Field(default="", pattern=DIAL)
+    units: System = "metric"
 
 
 class PuddleAsked(BaseModel):
@@ -64,7 +66,24 @@ class PuddleAsked(BaseModel):
     job: str = Field(default="", max_length=32)
     who: str = Field(default="", max_length=60)
     watching: bool = False
+    units: System = "metric"
     seed: int = Field(default=1, ge=0, le=2**31)
+
+
+class _Said:
+    """A socket that says sentences in the units of its page."""
+
+    def __init__(self, socket: WebSocket, units: System) -> None:
+        self._socket, self._units = socket, units
+        self.receive, self.send_bytes = socket.receive, socket.send_bytes
+
+    async def send_text(self, text: str) -> None:
+        """Send a text, its measures in words."""
+        await self._socket.send_text(said(text, self._units))
+
+    async def close(self, code: int, reason: str) -> None:
+        """Close it with a reason."""
+        await self._socket.close(code, reason)
 
 
 class Trainer(Protocol):
@@ -133,7 +152,12 @@ class TrainerSockets:
         self._limit = CapacityLimiter(STEPPED_AT_ONCE)
 
     async def play(
-        self, socket: WebSocket, who: str, made: Callable[[], Trainer], dial: str = ""
+        self,
+        socket: WebSocket,
+        who: str,
+        made: Callable[[], Trainer],
+        dial: str = "",
+        units: System = "metric",
     ) -> None:
         """Play an exercise until its page ends it, is closed, or falls silent.
 
@@ -147,9 +171,9 @@ class TrainerSockets:
         try:
             trainer = await to_thread.run_sync(made)
             with self._dialled(dial, trainer):
-                await self._exercise(socket, who, trainer)
+                await self._exercise(_Said(socket, units), who, trainer)
         except (Refused, NotFound) as error:
-            await socket.close(REFUSED, _closing(str(error)))
+            await socket.close(REFUSED, _closing(said(str(error), units)))
         finally:
             self._playing -= 1
 
@@ -173,7 +197,7 @@ class TrainerSockets:
             if self._dials.get(dial) is trainer:
                 del self._dials[dial]
 
-    async def _exercise(self, socket: WebSocket, who: str, trainer: Trainer) -> None:
+    async def _exercise(self, socket: _Said, who: str, trainer: Trainer) -> None:
         heard = asyncio.Event()
         listening = asyncio.create_task(_listen(socket, trainer, heard))
         try:
@@ -206,7 +230,7 @@ class TrainerSockets:
 
     async def _frames(
         self,
-        socket: WebSocket,
+        socket: _Said,
         trainer: Trainer,
         heard: asyncio.Event,
         listening: asyncio.Task[None],
@@ -235,7 +259,7 @@ def _closing(reason: str) -> str:
     return reason.encode()[:120].decode(errors="ignore")
 
 
-async def _listen(socket: WebSocket, trainer: Trainer, heard: asyncio.Event) -> None:
+async def _listen(socket: _Said, trainer: Trainer, heard: asyncio.Event) -> None:
     while True:
         message = await socket.receive()
         if message["type"] == "websocket.disconnect":

@@ -8,7 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from pellak.api.paging import LINKED, Most, page_of
 from pellak.api.paper_routes import Paper, PdfResponse, Units, pdf_answer
 from pellak.api.problems import documented
-from pellak.core.answer.working import short
+from pellak.core import say
 from pellak.core.run.compare import Compared, ComparedRun, compared
 from pellak.core.tables.metal_families import family_name
 from pellak.paper.procedure_card import procedure_card
@@ -107,7 +107,7 @@ def procedure_router(procedures: ProcedureBook, photos: PhotoBook, book: RunBook
         """A finished run on paper, PDF."""
         run = book.look(run_id)
         line = run.line
-        thick = f"{short(line.thickness_mm, 3)} mm"
+        thick = say.wall(line.thickness_mm)
         day = line.started_at.date().isoformat()
         about = " · ".join(filter(None, [day, line.who, family_name(line.family), thick]))
         sheet = run_sheet(line.job_name, about, run.measures, run.used, run.log, paper, units)

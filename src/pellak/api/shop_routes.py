@@ -2,10 +2,11 @@
 
 from typing import Any
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Request
 from pydantic import BaseModel, ConfigDict, Field
 
 from pellak.api.problems import documented
+from pellak.api.saying import UNITS_HEADER, units_asked
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR, LimitRegion
 from pellak.core.model.job_base import ShopSchools
 from pellak.core.model.sequences import (
@@ -15,7 +16,7 @@ from pellak.core.model.sequences import (
     drill_signs,
     flash_back_drill,
 )
-from pellak.core.reading.units import DisplayUnit, SaidMeasure, display_units, said_measures
+from pellak.core.reading.units import DisplayUnit, display_units
 from pellak.shop.find import Finder, FinderAnswer
 from pellak.shop.settings import Settings
 
@@ -31,7 +32,6 @@ class Basics(BaseModel):
     """What a page needs before it can show anything."""
 
     units: list[DisplayUnit]
-    said: list[SaidMeasure]
     drill: list[DrillStep]
     drill_signs: list[DrillSign]
     guidance: str
@@ -47,7 +47,6 @@ def shop_router(settings: Settings, finder: Finder) -> APIRouter:
         """Units, drills, signs of a flash-back and whatever the page needs once."""
         return Basics(
             units=list(display_units()),
-            said=list(said_measures()),
             drill=list(flash_back_drill()),
             drill_signs=list(drill_signs()),
             guidance=GUIDANCE,
@@ -65,8 +64,8 @@ def shop_router(settings: Settings, finder: Finder) -> APIRouter:
         return settings.set_schools(changes)
 
     @router.post("/find", operation_id="find")
-    def find(question: Question) -> FinderAnswer:
+    def find(question: Question, request: Request) -> FinderAnswer:
         """Find jobs, metals, runs and steps, or reckon a line typed."""
-        return finder.find(question.text)
+        return finder.find(question.text, units_asked(request.headers.get(UNITS_HEADER)))
 
     return router

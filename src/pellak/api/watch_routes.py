@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from pellak.api.file_doors import CALENDAR_ANSWER, FILE_ANSWER, LinesBody, file_answer
 from pellak.api.paging import LINKED, After, Most, page_of
+from pellak.api.paper_routes import Units
 from pellak.api.problems import documented
 from pellak.core.watch.lines import Phase
 from pellak.core.watch.logger_file import FileGuess
@@ -140,8 +141,8 @@ def watch_router(watches: WatchBook, files: WatchFiles) -> APIRouter:
     @router.get(
         "/watches/{watch_id}/milestones.ics", operation_id="list_milestones", **CALENDAR_ANSWER
     )
-    def list_milestones(watch_id: str) -> Response:
+    def list_milestones(watch_id: str, units: Units = "metric") -> Response:
         """When the watch is expected to reach what, ICS."""
-        return file_answer(files.milestones(watch_id), "milestones", "ics")
+        return file_answer(files.milestones(watch_id, units), "milestones", "ics")
 
     return router

@@ -11,6 +11,7 @@ from pydantic import ValidationError
 
 from pellak import __version__
 from pellak.core.answer.errors import Refused, refusals
+from pellak.core.reading.measures import said
 from pellak.store.errors import StoreError
 
 BAD_INPUT = 2
@@ -104,9 +105,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
     try:
         args.run(args)
     except (Refused, StoreError) as refused:
-        print(f"pellak: {refused}", file=sys.stderr)
+        print(said(f"pellak: {refused}", "metric"), file=sys.stderr)
         return BAD_INPUT
     except ValidationError as error:
-        print(f"pellak: {refusals(error)[0]}", file=sys.stderr)
+        print(said(f"pellak: {refusals(error)[0]}", "metric"), file=sys.stderr)
         return BAD_INPUT
     return 0

@@ -11,6 +11,7 @@ from pellak.core.model.job_base import ShopSchools
 from pellak.core.plan.change_job import job_from
 from pellak.core.plan.compose import compose_plan
 from pellak.core.plan.text_report import plan_sheet
+from pellak.core.reading.measures import said
 from pellak.core.reading.text import unkeepable
 
 
@@ -47,7 +48,8 @@ def reckon(args: argparse.Namespace) -> None:
     except UnicodeDecodeError as error:
         raise Refused("input", "bytes", f"UTF-8 text ({error.reason})") from None
     given = _read_json(text, "input")
-    print(reckoner.reckon(reckoner.given.model_validate(given)).model_dump_json(indent=2))
+    answer = reckoner.reckon(reckoner.given.model_validate(given)).model_dump_json(indent=2)
+    print(said(answer, "metric"))
 
 
 def plan(args: argparse.Namespace) -> None:
@@ -57,4 +59,5 @@ def plan(args: argparse.Namespace) -> None:
     except (OSError, UnicodeDecodeError) as error:
         raise Refused("job", str(args.job), f"a readable file ({error})") from None
     composed = compose_plan(job_from(_read_json(text, "job")), ShopSchools())
-    print(plan_sheet(composed) if args.text else composed.model_dump_json(indent=2))
+    sheet = plan_sheet(composed) if args.text else composed.model_dump_json(indent=2)
+    print(said(sheet, "metric"))

@@ -11,9 +11,9 @@ from reportlab.platypus import Flowable
 from pellak.core.day.explain import clock
 from pellak.core.day.plan import DayBlock
 from pellak.core.model.sequences import GUIDANCE
+from pellak.core.reading.measures import System, measure, said
 from pellak.paper.day_strip import DayStripDrawn
 from pellak.paper.lettering import NARROW
-from pellak.paper.measures import System, prose
 from pellak.paper.sheet import (
     MARGIN,
     PaperSize,
@@ -49,7 +49,7 @@ def day_sheet(look: DayLook, size: PaperSize = "a4", system: System = "metric") 
             ),
             type_.line(LEGEND, type_.small),
             *(
-                type_.line(prose(f"{one.text} {one.reason}", system), type_.strong)
+                type_.line(said(f"{one.text} {one.reason}", system), type_.strong)
                 for one in look.cautions
             ),
             *(type_.line(one, type_.item) for one in look.meaning),
@@ -88,7 +88,7 @@ def _in_order(
     type_: Type, look: DayLook, names: dict[str, str], system: System
 ) -> list[Flowable]:  # fmt: skip
     lines: list[Flowable] = [
-        TickBox(type_.line(prose(_block(block, names), system), type_.body))
+        TickBox(type_.line(said(_block(block, names), system), type_.body))
         for block in look.values.timeline
         if block.needs != "none" and block.end_min > block.start_min
     ]
@@ -108,7 +108,7 @@ def _aside(
     gas = values.gas
 
     def litres(value: float) -> str:
-        return prose(f"{value:.0f} L", system)
+        return measure(value, "L", system, places=0)
 
     held = {None: "what the cylinders hold is not known", True: "the cylinders hold it"}
     sections = {
@@ -140,7 +140,7 @@ def _aside(
         if sentences
         for line in (
             type_.line(head, type_.head),
-            *(type_.line(prose(one, system), type_.item) for one in sentences),
+            *(type_.line(said(one, system), type_.item) for one in sentences),
         )
     ]
 

@@ -4,8 +4,8 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from pellak.core.model.kinds.overlay.drawing import FacedDrawing
+from pellak.core.reading.measures import System, measure
 from pellak.paper.lettering import REGULAR, draw_text
-from pellak.paper.measures import System, measure
 from pellak.paper.sheet import CONE, INK, LINE
 
 WORDS_PT = 8
@@ -42,7 +42,7 @@ def draw_faced(
     floor = base + BASE_HIGH * height
     canvas.setFillColor(LINE)
     canvas.rect(x, base, wide, BASE_HIGH * height, fill=1)
-    part_text = f"part, {measure(drawing.thickness_mm or 0, 'mm', system)}"
+    part_text = f"part, {measure(drawing.thickness_mm or 0, 'wall', system)}"
     canvas.setFillColor(INK)
     draw_text(canvas, x + wide + 3 * mm, base + 1 * mm, part_text, REGULAR, WORDS_PT)
     if drawing.buffer_mm:

@@ -4,8 +4,8 @@ from reportlab.lib.units import mm
 from reportlab.platypus import Flowable
 
 from pellak.core.model.watch_plan import WatchPlan
+from pellak.core.reading.measures import System, measure
 from pellak.paper.lettering import REGULAR, draw_text
-from pellak.paper.measures import System, measure
 from pellak.paper.sheet import CONE, INK, LINE, Type
 
 HIGH = 25 * mm

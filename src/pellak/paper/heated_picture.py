@@ -4,8 +4,8 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from pellak.core.model.kinds.heat.drawing import HeatedDrawing
+from pellak.core.reading.measures import System, measure
 from pellak.paper.lettering import REGULAR, draw_text
-from pellak.paper.measures import System, measure
 from pellak.paper.sheet import CONE, INK, LINE
 
 WORDS_PT = 8

@@ -14,10 +14,11 @@ from pellak.core.kinds.registry import kind_of
 from pellak.core.model.cards import cards_at_bench
 from pellak.core.model.kinds.seam.work import SeamWork
 from pellak.core.model.plan import Plan
+from pellak.core.reading.measures import System, measure, said
 from pellak.core.seam.tacks import TacksValues
 from pellak.paper.heat_curves import heat_curves
 from pellak.paper.lettering import REGULAR
-from pellak.paper.measures import System, figure_words, measure, prose
+from pellak.paper.measures import figure_words
 from pellak.paper.pictures import draw_piece
 from pellak.paper.sheet import (
     INK,
@@ -118,7 +119,7 @@ def _passes(type_: Type, plan: Plan, system: System) -> list[Flowable]:
         return []
     lines = []
     for one in passes:
-        rod = f", rod {measure(one.rod_diameter_mm, 'mm', system)}" if one.rod_diameter_mm else ""
+        rod = f", rod {measure(one.rod_diameter_mm, 'wall', system)}" if one.rod_diameter_mm else ""
         back = "back " if one.side == 2 else ""
         lines.append(
             f"{one.n} {back}{one.name}: {measure(one.acetylene_l_per_h, 'L/h', system)}{rod}, "
@@ -132,14 +133,14 @@ def _right(type_: Type, plan: Plan, system: System) -> list[Flowable]:
     cards = cards_at_bench(plan.cards, "daily", "right")
     column: list[Flowable] = [type_.line("Before the light, every one", type_.head)]
     column += [
-        TickBox(type_.line(prose(card.step.text, system), type_.body), 8 * type_.scale)
+        TickBox(type_.line(said(card.step.text, system), type_.body), 8 * type_.scale)
         for card in cards
         if card.step.gate == "stop"
     ]
     cautions = [c for s in plan.stations for c in s.cautions if c.level in ("stop", "warn")]
     if cautions:
         column.append(type_.line("Mind", type_.head))
-        column += [type_.line(prose(f"{c.text} {c.reason}", system), type_.item) for c in cautions]
+        column += [type_.line(said(f"{c.text} {c.reason}", system), type_.item) for c in cautions]
     return column
 
 
@@ -184,7 +185,7 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
             word
             for word in [
                 next((f.text or "" for f in piece.figures if f.id == "metal"), ""),
-                measure(job.wall_mm, "mm", system) if job.wall_mm else "thickness?",
+                measure(job.wall_mm, "wall", system) if job.wall_mm else "thickness?",
                 next((f.text or "" for f in piece.figures if f.id in PIECE_IS), ""),
                 *(
                     [f"length {measure(length.value, 'mm', system)}"]
@@ -202,7 +203,7 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
         ]
         if plan.why_not and not any(c.level == "stop" for s in plan.stations for c in s.cautions):
             head.append(
-                type_.line(prose(f"Not to be lit yet: {plan.why_not}", system), type_.strong)
+                type_.line(said(f"Not to be lit yet: {plan.why_not}", system), type_.strong)
             )
         under = draw_column(canvas, head, MARGIN, top, inner - QR_SIDE - GUTTER)
         under = min(under, top - QR_SIDE) - 3 * mm
@@ -218,10 +219,8 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
             # One thing only: no set-up to follow, nothing to sign.
             barred = [type_.line("DO NOT LIGHT", type_.title)]
             for stop in stops:
-                barred.append(type_.line(prose(stop.text, system), type_.strong))
-                barred.append(
-                    type_.line(prose(f"{stop.reason} {stop.source}.", system), type_.body)
-                )
+                barred.append(type_.line(said(stop.text, system), type_.strong))
+                barred.append(type_.line(said(f"{stop.reason} {stop.source}.", system), type_.body))
             ends = draw_column(canvas, barred, MARGIN, under - 3 * mm, inner)
             return float(ends - tall)
         floor = _sign_off(canvas, type_, MARGIN, MARGIN + tall + 2 * mm, inner) + 3 * mm

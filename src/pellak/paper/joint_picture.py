@@ -6,8 +6,8 @@ from reportlab.pdfgen.canvas import Canvas
 from pellak.core.model.kinds.seam.drawing import SeamDrawing
 from pellak.core.piece.joint_drawing import View
 from pellak.core.piece.joint_shapes import Place, Role, Shape
+from pellak.core.reading.measures import System, measure
 from pellak.paper.lettering import NARROW, REGULAR, draw_text
-from pellak.paper.measures import System, measure
 from pellak.paper.sheet import CONE, INK, MUTE
 
 METAL, FAR, POOL = HexColor("#c9c5b8"), HexColor("#e3dfd3"), HexColor("#8a9099")
@@ -109,12 +109,12 @@ def _outline(role: Role, *points: tuple[float, float]) -> Shape:
 
 def _dimension_words(drawing: SeamDrawing, system: System) -> list[str]:
     if drawing.joint is None:
-        words = [f"Thickness {measure(drawing.thickness_mm or 0, 'mm', system)}"]
+        words = [f"Thickness {measure(drawing.thickness_mm or 0, 'wall', system)}"]
         if drawing.root_gap_mm:
             words.append(f"Gap {measure(drawing.root_gap_mm, 'mm', system)}")
         return words
     return [
-        f"{d.label} {'?' if d.value is None else measure(d.value, d.unit, system)}"
+        f"{d.label} {'?' if d.value is None else measure(d.value, d.shown_as, system)}"
         + (" (usual)" if d.usual and d.value is not None else "")
         for d in drawing.joint.dimensions
     ]

@@ -6,8 +6,8 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from pellak.core.model.kinds.straighten.drawing import MemberDrawing
+from pellak.core.reading.measures import System, measure
 from pellak.paper.lettering import REGULAR, draw_text
-from pellak.paper.measures import System, measure
 from pellak.paper.sheet import INK
 
 SPOT_R = 2.2

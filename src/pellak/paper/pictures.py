@@ -10,10 +10,10 @@ from pellak.core.model.kinds.overlay.drawing import FacedDrawing
 from pellak.core.model.kinds.seam.drawing import SeamDrawing
 from pellak.core.model.kinds.straighten.drawing import MemberDrawing
 from pellak.core.model.kinds.unions import Drawing
+from pellak.core.reading.measures import System
 from pellak.paper.faced_picture import draw_faced
 from pellak.paper.heated_picture import draw_heated
 from pellak.paper.joint_picture import draw_joint
-from pellak.paper.measures import System
 from pellak.paper.member_picture import draw_member
 
 _DRAWN: Mapping[type, Callable[..., Any]] = {

@@ -7,8 +7,8 @@ from reportlab.lib.utils import ImageReader
 from reportlab.pdfgen.canvas import Canvas
 
 from pellak.core.model.sequences import GUIDANCE
+from pellak.core.reading.measures import System, said
 from pellak.core.run.procedure import ProcedureText, SetLine
-from pellak.paper.measures import System, prose
 from pellak.paper.sheet import MARGIN, PaperSize, Type, draw_column, draw_frame, one_page
 
 GUTTER = 8 * mm
@@ -44,7 +44,7 @@ def procedure_card(
             type_.line(head, type_.head),
             *(
                 type_.line(
-                    prose(f"{one.label}: {one.text}", system)
+                    said(f"{one.label}: {one.text}", system)
                     + (" (measured)" if one.measured else ""),
                     type_.item,
                 )
@@ -56,7 +56,7 @@ def procedure_card(
         inner = width - 2 * MARGIN
         head = [
             type_.line(heading, type_.title),
-            type_.line(prose(piece, system), type_.body),
+            type_.line(said(piece, system), type_.body),
             type_.line(signed, type_.small),
         ]
         under, floor = draw_frame(canvas, type_, head, GUIDANCE, width, height)

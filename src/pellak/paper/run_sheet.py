@@ -4,12 +4,11 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable
 
-from pellak.core.answer.working import short
 from pellak.core.model.log_field import LoggedMeasure
 from pellak.core.model.run_log import RunLog, signs
 from pellak.core.model.run_measures import VERDICTS, Used
 from pellak.core.model.sequences import GUIDANCE
-from pellak.paper.measures import System, prose
+from pellak.core.reading.measures import System, measure, said
 from pellak.paper.sheet import MARGIN, PaperSize, Type, draw_column, draw_frame, one_page
 
 GUTTER = 8 * mm
@@ -37,11 +36,11 @@ def run_sheet(
     """
 
     def shown(value: float | None, unit: str) -> str:
-        return "—" if value is None else prose(f"{short(value, 3)} {unit}".strip(), system)
+        return "—" if value is None else measure(value, unit, system)
 
     def draw(canvas: Canvas, type_: Type, width: float, height: float) -> float:
         inner = width - 2 * MARGIN
-        head = [type_.line(heading, type_.title), type_.line(prose(about, system), type_.body)]
+        head = [type_.line(heading, type_.title), type_.line(said(about, system), type_.body)]
         under, floor = draw_frame(canvas, type_, head, GUIDANCE, width, height)
         half = (inner - GUTTER) / 2
         left: list[Flowable] = [type_.line("Planned, and as it was", type_.head)]

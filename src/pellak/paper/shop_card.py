@@ -4,12 +4,12 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable
 
-from pellak.core.answer.working import short
+from pellak.core import say
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
 from pellak.core.model.cards import bench_cards, cards_at_bench
 from pellak.core.model.job_base import ShopSchools
 from pellak.core.model.sequences import GUIDANCE, Step, drill_signs, flash_back_drill
-from pellak.paper.measures import System, prose
+from pellak.core.reading.measures import System, said
 from pellak.paper.sheet import MARGIN, PaperSize, Type, draw_column, draw_frame, one_page
 
 STARTING = ("people", "place", "equipment", "gas", "light-up")
@@ -24,7 +24,7 @@ def _steps(schools: ShopSchools) -> list[Step]:
         ANY_JOB,
         {},
         {
-            "acetylene_limit": f"{short(ACETYLENE_LIMIT_BAR[schools.acetylene_limit])} bar",
+            "acetylene_limit": say.bar(ACETYLENE_LIMIT_BAR[schools.acetylene_limit], limit="<"),
             "direction": "",
         },
     )
@@ -40,7 +40,7 @@ def _numbered(
         stop = "STOP. " if step.gate == "stop" else ""
         limit = f" Limit: {step.limit}." if step.limit else ""
         detail = f" {step.detail}" if step.detail else ""
-        words = prose(f"{number}. {stop}{step.text}{detail}{limit}", system)
+        words = said(f"{number}. {stop}{step.text}{detail}{limit}", system)
         column.append(type_.line(words, type_.item))
     return column
 
@@ -67,11 +67,11 @@ def shop_card(schools: ShopSchools, size: PaperSize = "a4", system: System = "me
         drill = [
             type_.line("Backfire or flash-back", type_.head),
             *(
-                type_.line(prose(f"{sign.label}. {sign.text} {sign.then}", system), type_.item)
+                type_.line(said(f"{sign.label}. {sign.text} {sign.then}", system), type_.item)
                 for sign in drill_signs()
             ),
             *(
-                type_.line(prose(f"{number}. {step.text}. {step.reason}", system), type_.item)
+                type_.line(said(f"{number}. {step.text}. {step.reason}", system), type_.item)
                 for number, step in enumerate(flash_back_drill(), start=1)
             ),
         ]

@@ -7,8 +7,8 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from pellak.core.piece.tape import RULERS, Marks, Ruler
+from pellak.core.reading.measures import System, measure
 from pellak.paper.lettering import BOLD, REGULAR, draw_text, load_fonts, spelt
-from pellak.paper.measures import System, measure
 from pellak.paper.sheet import INK, MUTE, SIZES, PaperSize
 
 EDGE_MM = 12.0

@@ -18,7 +18,9 @@ from pellak.core.metal.alloy import Metals as MetalsById
 from pellak.core.model.job_base import metal_of, metal_words
 from pellak.core.model.kinds.unions import Job
 from pellak.core.model.plan import Plan
+from pellak.core.model.upcast import ticket_with_marks
 from pellak.core.plan.change_job import job_from, read_as, started_solid, with_changes
+from pellak.core.reading.measures import said
 from pellak.shop.clock import Clock
 from pellak.shop.cursor import cursor_of, place_of
 from pellak.shop.errors import NotFound, Stale
@@ -95,7 +97,7 @@ class _Standing:
 def ticket_line(job: Job, own: MetalsById) -> str:
     """Return metal and piece in one line."""
     metal = metal_words(job, metal_of(job, own)).split(",")[0].removesuffix(" steel")
-    return f"{metal} {kind_of(job).line(job)}"[:LONGEST_LINE]
+    return said(f"{metal} {kind_of(job).line(job)}", "metric")[:LONGEST_LINE]
 
 
 class Bench:
@@ -278,7 +280,7 @@ def _ticket(row: JobRow, open_run_id: str | None) -> Ticket:
         id=row.job_id,
         name=row.name,
         belongs_to=row.document.get("belongs_to", ""),
-        line=row.line,
+        line=ticket_with_marks(row.line),
         family=row.family,
         open_run_id=open_run_id,
     )

@@ -6,13 +6,19 @@ from datetime import UTC, datetime, timedelta
 from icalendar import Alarm, Calendar, Event
 
 from pellak.core.day.plan import DayBlock
+from pellak.core.reading.measures import System, said
 from pellak.core.watch.milestones import Milestone
 
 LASTS = timedelta(minutes=15)
 
 
 def calendar_of(
-    name: str, key: str, left_at: datetime, made_at: datetime, milestones: Sequence[Milestone]
+    name: str,
+    key: str,
+    left_at: datetime,
+    made_at: datetime,
+    milestones: Sequence[Milestone],
+    system: System,
 ) -> str:
     """Return a calendar of what is waited for after `left_at`; `key` makes its events its own, so
     that taken in again they are moved and not doubled."""
@@ -26,7 +32,7 @@ def calendar_of(
         event.add("dtstamp", made_at)
         event.add("dtstart", begins)
         event.add("dtend", begins + LASTS)
-        event.add("summary", f"{name}: {one.text}")
+        event.add("summary", f"{name}: {said(one.text, system)}")
         if one.low_h is not None and one.high_h is not None:
             event.add(
                 "description",
@@ -35,7 +41,7 @@ def calendar_of(
             )
         alarm = Alarm()
         alarm.add("action", "DISPLAY")
-        alarm.add("description", one.text)
+        alarm.add("description", said(one.text, system))
         alarm.add("trigger", timedelta(0))
         event.add_component(alarm)
         calendar.add_component(event)
@@ -47,7 +53,11 @@ def _clock(left_at: datetime, hours: float) -> str:
 
 
 def day_calendar(
-    midnight: datetime, made_at: datetime, blocks: Sequence[DayBlock], names: Mapping[str, str]
+    midnight: datetime,
+    made_at: datetime,
+    blocks: Sequence[DayBlock],
+    names: Mapping[str, str],
+    system: System,
 ) -> str:
     """Return a day as a calendar; `names` are the jobs' by id. Taken in again its events move."""
     calendar = Calendar()
@@ -63,8 +73,7 @@ def day_calendar(
         event.add("dtstart", (midnight + timedelta(minutes=block.start_min)).astimezone(UTC))
         event.add("dtend", (midnight + timedelta(minutes=block.end_min)).astimezone(UTC))
         event.add("summary", f"{names[block.job]}: {block.phase}")
-        event.add(
-            "description", ", ".join(one for one in (block.who, block.torch, block.tip) if one)
-        )
+        by = ", ".join(one for one in (block.who, block.torch, block.tip) if one)
+        event.add("description", said(by, system))
         calendar.add_component(event)
     return str(calendar.to_ical().decode())

@@ -16,6 +16,7 @@ from pellak.core.day.plan import DayValues
 from pellak.core.day.reckon import plan_day
 from pellak.core.model.run_log import RunLog
 from pellak.core.plan.change_job import job_from
+from pellak.core.reading.measures import System
 from pellak.core.rig.equipment import Equipment
 from pellak.shop.calendar_file import day_calendar
 from pellak.shop.clock import Clock
@@ -158,12 +159,12 @@ class DayBook:
             working=answer.working, cautions=answer.cautions,
         )  # fmt: skip
 
-    def calendar(self) -> str:
+    def calendar(self, system: System = "metric") -> str:
         """Return the day as a calendar, one event for each stretch somebody is needed for."""
         look = self.look(exact=False)
         midnight = self._clock().astimezone().replace(hour=0, minute=0, second=0, microsecond=0)
         names = {line.id: line.name for line in look.jobs}
-        return day_calendar(midnight, self._clock(), look.values.timeline, names)
+        return day_calendar(midnight, self._clock(), look.values.timeline, names, system)
 
     def hold(self) -> DayKept:
         """Go by the day as it is planned now: from here on it is held against this."""

@@ -4,7 +4,8 @@ from datetime import datetime
 
 from sqlalchemy.orm import Session
 
-from pellak.core.answer.working import Record, short
+from pellak.core import say
+from pellak.core.answer.working import Record
 from pellak.core.model.kinds.unions import Job
 from pellak.core.run.procedure import LIKE_WITHIN, band_mm, is_like
 from pellak.core.tables import joints
@@ -34,8 +35,8 @@ def procedure_line(row: ProcedureRow) -> ProcedureLine:
     joint = joints()[row.joint].name if row.joint in joints() else row.joint
     return ProcedureLine(
         number=row.number, version=row.version, name=row.name,
-        piece=f"{family_name(row.family)}, {joint}, {short(row.thickness_mm, 3)} mm",
-        for_mm=f"{short(low, 3)} to {short(high, 3)} mm (within {100 * LIKE_WITHIN:.0f} %)",
+        piece=f"{family_name(row.family)}, {joint}, {say.wall(row.thickness_mm)}",
+        for_mm=f"{say.wall(low, to=high)} (within {100 * LIKE_WITHIN:.0f} %)",
         run_id=row.run_id, signed_by=row.signed_by, signed_at=row.signed_at,
     )  # fmt: skip
 

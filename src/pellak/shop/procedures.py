@@ -1,7 +1,11 @@
 """Procedures of the shop: made from a run, signed, offered on the next like job."""
 
+import json
+from typing import Any
+
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Record
+from pellak.core.model.upcast import has_marks, with_marks
 from pellak.core.run.procedure import (
     ProcedureText,
     is_like,
@@ -58,7 +62,7 @@ class ProcedureBook:
             raise NotFound("procedure", f"{number}" if version is None else f"{number}.{version}")
         return Procedure(
             **procedure_line(row).model_dump(),
-            text=ProcedureText.model_validate(row.document),
+            text=ProcedureText.model_validate(_marked(row.document)),
             versions=[one.version for one in rows],
         )
 
@@ -112,3 +116,7 @@ class ProcedureBook:
                 )
             )  # fmt: skip
         return self.look(own)
+
+
+def _marked(document: dict[str, Any]) -> Any:
+    return document if has_marks(json.dumps(document)) else with_marks(document)

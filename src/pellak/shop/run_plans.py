@@ -6,6 +6,7 @@ from functools import lru_cache
 from sqlalchemy.orm import Session
 
 from pellak.core.model.plan import Plan
+from pellak.core.model.upcast import has_marks, with_marks
 from pellak.shop.errors import NotFound
 from pellak.store.runs import Runs
 
@@ -15,7 +16,8 @@ KEPT = 32
 
 @lru_cache(maxsize=KEPT)
 def _read(text: str) -> Plan:
-    return Plan.model_validate(json.loads(text))
+    document = json.loads(text)
+    return Plan.model_validate(document if has_marks(text) else with_marks(document))
 
 
 def plan_of_run(session: Session, run_id: str) -> Plan:

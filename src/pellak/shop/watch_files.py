@@ -10,6 +10,7 @@ from pellak.core.answer.working import Record
 from pellak.core.body.learning import BodyObservation, cooling_observation, flame_observation
 from pellak.core.kinds.registry import kind_named
 from pellak.core.model.watch_plan import WatchPlan
+from pellak.core.reading.measures import System
 from pellak.core.reading.table_file import plain_cell
 from pellak.core.watch.ending import ending_of
 from pellak.core.watch.logger_file import FileGuess, guess_columns, read_file
@@ -89,7 +90,7 @@ class WatchFiles:
             )  # fmt: skip
         return out.getvalue()
 
-    def milestones(self, watch_id: str) -> str:
+    def milestones(self, watch_id: str, system: System = "metric") -> str:
         """Return what is waited for as a calendar, from when it was left to cool, else from now.
 
         Raises Refused where no fall is planned.
@@ -102,7 +103,7 @@ class WatchFiles:
         left_s = [mark.at_s for mark in marks if mark.phase == "cooling"][-1:]
         now = self._clock()
         left_at = row.started_at + timedelta(seconds=left_s[0]) if left_s else now
-        return calendar_of(row.job_name, row.watch_id, left_at, now, found)
+        return calendar_of(row.job_name, row.watch_id, left_at, now, found, system)
 
     def teach(self, watch_id: str) -> Watch:
         """Let later plans go by what an ended watch found.

@@ -10,7 +10,7 @@ import {
   BusyError,
   client,
   faultOf,
-  sayFaultsIn,
+  speakIn,
   ProblemError,
   sendFile,
 } from "./client";
@@ -75,15 +75,21 @@ describe("what is wrong with a field", () => {
     };
     expect(faultOf(new ProblemError(read), "anything")).toBe("Read “y”. A size");
   });
-  it("says its limit in the units of the page, and what was typed as it was typed", () => {
-    const limit = {
-      ...error.problem,
-      errors: [{ field: "thickness_mm", was_read: "900 mm", accepted: "at most 25 mm" }],
-    };
-    sayFaultsIn((words) => words.replace("25 mm", "0.98 in"));
-    expect(faultOf(new ProblemError(limit), "thickness_mm")).toBe("Read “900 mm”. At most 0.98 in");
-    sayFaultsIn((words) => words);
-  });
+});
+
+it("every question says in which units its answer is wanted", async () => {
+  const asked: Array<string | null> = [];
+  server.use(
+    http.get("*/api/basics", ({ request }) => {
+      asked.push(request.headers.get("Pellak-Units"));
+      return HttpResponse.json({});
+    }),
+  );
+  await client.GET("/api/basics", { baseUrl: location.origin });
+  speakIn("inch");
+  await client.GET("/api/basics", { baseUrl: location.origin });
+  speakIn("metric");
+  expect(asked).toEqual(["metric", "inch"]);
 });
 
 it("a file goes as it is, and is refused like anything else", async () => {

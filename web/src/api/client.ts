@@ -86,7 +86,6 @@ export type HeatZone = Schemas["HeatZone"];
 export type FaultsAnswer = Schemas["FaultsAnswer"];
 export type CorrectiveAction = Schemas["CorrectiveAction"];
 export type DisplayUnit = Schemas["DisplayUnit"];
-export type SaidMeasure = Schemas["SaidMeasure"];
 /** What a person is shown of it; its type is for programs. */
 export type Problem = Omit<Schemas["Problem"], "type">;
 export type SoapPlace = NonNullable<Schemas["LeakReadings"]["soaped"]>[number];
@@ -97,6 +96,22 @@ export type QuantityKind = Schemas["QuantityGiven"]["kind"];
 export type Changes = Record<string, string | number | null>;
 
 export const client = createClient<paths>();
+
+let units = "metric";
+
+/** Have the server's sentences say their measures in these units from now on. */
+export const speakIn = (system: "metric" | "inch") => {
+  units = system;
+};
+
+/** The units they say them in now. */
+export const unitsSpoken = () => units;
+
+client.use({
+  onRequest: ({ request }) => {
+    request.headers.set("Pellak-Units", units);
+  },
+});
 
 /** An answer the server gave that is not the one asked for, with the fields at fault. */
 export class ProblemError extends Error {
@@ -141,7 +156,7 @@ export async function answer<T>(request: Promise<Reply<T>>): Promise<T> {
 
 /** Send a file as it is to one of the doors that read files. */
 export function sendFile<T>(path: string, file: File): Promise<T> {
-  const headers = { "Content-Type": "application/octet-stream" };
+  const headers = { "Content-Type": "application/octet-stream", "Pellak-Units": units };
   const sent = fetch(path, { method: "POST", headers, body: file }).then(async (response) => {
     const body: unknown = await response.json();
     return response.ok ? { data: body as T, response } : { error: body, response };
@@ -149,18 +164,11 @@ export function sendFile<T>(path: string, file: File): Promise<T> {
   return answer<T>(sent);
 }
 
-let inUnits = (words: string) => words;
-
-/** Have limits said in the units of the page; what somebody typed is said back as it was typed. */
-export const sayFaultsIn = (prose: (words: string) => string) => {
-  inUnits = prose;
-};
-
 /** Return what is wrong with one field, in words, or null when the error is about something else. */
 export function faultOf(error: unknown, field: string): string | null {
   if (!(error instanceof ProblemError)) return null;
   const fault = error.problem.errors?.find((one) => one.field === field || one.field === "text");
   if (fault === undefined) return null;
-  const accepted = inUnits(fault.accepted);
+  const { accepted } = fault;
   return `Read “${fault.was_read}”. ${accepted.charAt(0).toUpperCase()}${accepted.slice(1)}`;
 }

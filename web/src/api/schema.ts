@@ -2062,8 +2062,6 @@ export interface components {
         Basics: {
             /** Units */
             units: components["schemas"]["DisplayUnit"][];
-            /** Said */
-            said: components["schemas"]["SaidMeasure"][];
             /** Drill */
             drill: components["schemas"]["DrillStep"][];
             /** Drill Signs */
@@ -3150,12 +3148,19 @@ export interface components {
             /** Usual */
             usual: boolean;
             at: components["schemas"]["Place"];
+            /** Shown As */
+            shown_as: string;
         };
         /**
          * DisplayUnit
-         * @description How one canonical unit is shown in one of the two systems: number · factor + offset.
+         * @description How one kind of measure is shown in one of the two systems: number · factor + offset.
+         *
+         *     `form` says how the number is written: so many digits, in steps, as a fraction of an inch, in
+         *     thou.
          */
         DisplayUnit: {
+            /** Kind */
+            kind: string;
             /** Canonical */
             canonical: string;
             /**
@@ -3169,6 +3174,16 @@ export interface components {
             factor: number;
             /** Offset */
             offset: number;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "digits" | "decimal" | "fraction" | "thou";
+            /**
+             * Steps
+             * @default []
+             */
+            steps: components["schemas"]["RoundingStep"][];
         };
         /**
          * DistortionAnswer
@@ -3603,6 +3618,11 @@ export interface components {
              * @default
              */
             unit: string;
+            /**
+             * Kind
+             * @default
+             */
+            kind: string;
             /** Low */
             low?: number | null;
             /** High */
@@ -3726,6 +3746,8 @@ export interface components {
             jobs: components["schemas"]["FoundJob"][];
             /** Answers */
             answers: components["schemas"]["OneLineAnswer"][];
+            /** Cards */
+            cards: components["schemas"]["SpokenCard"][];
             /** Hint */
             hint: string;
         };
@@ -6962,6 +6984,16 @@ export interface components {
             surface_c?: number | null;
         };
         /**
+         * RoundingStep
+         * @description From which shown value on a measure is told in steps of how much.
+         */
+        RoundingStep: {
+            /** Over */
+            over: number;
+            /** Step */
+            step: number;
+        };
+        /**
          * Run
          * @description One run whole, with the plan it is done under, which never changes.
          */
@@ -7169,16 +7201,6 @@ export interface components {
             new: number;
             /** Known */
             known: number;
-        };
-        /**
-         * SaidMeasure
-         * @description A limit that the trade says in a round number of its own, not as it would be converted.
-         */
-        SaidMeasure: {
-            /** Written */
-            written: string;
-            /** Inch */
-            inch: string;
         };
         /**
          * ScaleBand
@@ -7990,6 +8012,22 @@ export interface components {
             place: "cylinder-nut" | "gauge-stem" | "regulator-body" | "valve-spindle";
             /** Name */
             name: string;
+        };
+        /**
+         * SpokenCard
+         * @description A short answer in words, with the place that goes on from there.
+         */
+        SpokenCard: {
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+            /** Place */
+            place: string;
+            /** Source */
+            source: string;
         };
         /**
          * SpotAt
@@ -17779,7 +17817,10 @@ export interface operations {
     };
     day_calendar: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Units to choose from. */
+                units?: "metric" | "inch";
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -20734,7 +20775,10 @@ export interface operations {
     };
     list_milestones: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Units to choose from. */
+                units?: "metric" | "inch";
+            };
             header?: never;
             path: {
                 /** @description Id of the watch. */

@@ -54,7 +54,7 @@ export function FlowLadder({ rungs, width, wanted, steerable }: FlowLadderProps)
   const rungTexts = rungs
     .map(
       (rung) =>
-        `${rung.label}: bore ${units.measure(rung.boreMm, "mm", 2)}, ${units.range(rung.low, rung.high, "L/h")} ${units.symbol("L/h")}${rung.words ? `, ${rung.words}` : ""}`,
+        `${rung.label}: bore ${units.measure(rung.boreMm, "wall", 2)}, ${units.range(rung.low, rung.high, "L/h")} ${units.symbol("L/h")}${rung.words ? `, ${rung.words}` : ""}`,
     )
     .join("; ");
   const wantedLeft = wanted ? x(wanted) > width - 110 : false;

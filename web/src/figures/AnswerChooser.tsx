@@ -5,7 +5,6 @@ import type { Asks, MetalLine } from "../api/client";
 import { metalsQuery } from "../api/queries";
 import { PurposePicture } from "../drawings/PurposePicture";
 import { matching } from "../shell/matching";
-import { useUnits } from "../shell/settings";
 
 interface AnswerChooserProps {
   asks: Asks;
@@ -17,7 +16,6 @@ const MOST_SHOWN = 40;
 
 /** Answers to a question only the person can settle, large enough for gloves. */
 export function AnswerChooser({ asks, onAnswer }: AnswerChooserProps) {
-  const units = useUnits();
   if (asks.picker === "metals") return <MetalPicker asks={asks} onAnswer={onAnswer} />;
   return (
     <ul className="space-y-2">
@@ -33,7 +31,7 @@ export function AnswerChooser({ asks, onAnswer }: AnswerChooserProps) {
               {asks.field === "purpose" && <PurposePicture purpose={answer.id} />}
               <span>
                 <span className="block font-semibold">{answer.label}</span>
-                <span className="block text-sm text-mute">{units.prose(answer.why)}</span>
+                <span className="block text-sm text-mute">{answer.why}</span>
               </span>
             </button>
           </li>

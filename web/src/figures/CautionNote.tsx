@@ -1,5 +1,4 @@
 import type { Caution } from "../api/client";
-import { useUnits } from "../shell/settings";
 
 const LOOKS = {
   stop: { word: "Stop", box: "border-stop bg-stop-soft", mark: "text-stop" },
@@ -9,14 +8,13 @@ const LOOKS = {
 
 /** A caution; its reason and source are one tap away. */
 export function CautionNote({ caution }: { caution: Caution }) {
-  const units = useUnits();
   const looks = LOOKS[caution.level];
   return (
     <details className={`border-l-4 px-3 py-2 ${looks.box}`}>
       <summary className="cursor-pointer">
-        <strong className={looks.mark}>{looks.word}.</strong> {units.prose(caution.text)}
+        <strong className={looks.mark}>{looks.word}.</strong> {caution.text}
       </summary>
-      <p className="mt-2 text-sm">{units.prose(caution.reason)}</p>
+      <p className="mt-2 text-sm">{caution.reason}</p>
       <p className="mt-1 text-sm text-mute">{caution.source}</p>
     </details>
   );

@@ -32,20 +32,19 @@ const LONG_TEXT = 18;
 // A figure with an honest range is not worth more than two digits.
 const digits = (figure: Figure) => (figure.low != null || figure.high != null ? 2 : 3);
 
-// A tip's label is a name, even where it looks like a measure.
-const words = (figure: Figure, units: Units): string | null =>
-  figure.text == null || figure.id === "tip" ? (figure.text ?? null) : units.prose(figure.text);
+/** By what a figure's number is shown: its unit, or a kind of its own. */
+const kindOf = (figure: Figure) => figure.kind || (figure.unit ?? "");
 
 const textOf = (figure: Figure, units: Units): string =>
-  words(figure, units) ??
-  (figure.value == null ? "—" : units.measure(figure.value, figure.unit ?? "", digits(figure)));
+  figure.text ??
+  (figure.value == null ? "—" : units.measure(figure.value, kindOf(figure), digits(figure)));
 
 /** Big number, unit, honest range; working and rival schools behind it. */
 export function FigureBlock(props: FigureBlockProps) {
   const { figure, of, was, onChange, faults = {}, family = "carbon-steel" } = props;
   const units = useUnits();
   const [shows, setShows] = useState<"working" | "schools" | "answers" | "mine" | null>(null);
-  const unit = figure.unit ?? "";
+  const unit = kindOf(figure);
   const own = figure.own ?? [];
   const shown = figure.value == null ? null : units.show(figure.value, unit, digits(figure));
   const changed = was !== undefined && textOf(was, units) !== textOf(figure, units);
@@ -99,13 +98,13 @@ export function FigureBlock(props: FigureBlockProps) {
         <span
           className={`font-narrow font-semibold tabular-nums ${figure.asks || (figure.text ?? "").length > LONG_TEXT ? "text-lg" : "text-2xl"} ${figure.asks && figure.asks.chosen == null ? "text-mute" : ""}`}
         >
-          {words(figure, units) ?? shown?.number ?? "—"}
+          {figure.text ?? shown?.number ?? "—"}
         </span>
         {shown && <span>{shown.symbol}</span>}
         <span className="text-sm text-mute">{units.span(figure.low, figure.high, unit)}</span>
         {changed && was && <span className="text-sm text-mute">was {textOf(was, units)}</span>}
       </p>
-      {figure.detail && <p className="text-sm text-mute">{units.prose(figure.detail)}</p>}
+      {figure.detail && <p className="text-sm text-mute">{figure.detail}</p>}
       <ScaleBar figure={figure} />
       {figure.stack && <StackBar stack={figure.stack} />}
       {figure.curve && <CurveBlock curve={figure.curve} />}

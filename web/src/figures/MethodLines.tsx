@@ -19,7 +19,7 @@ export function MethodLines({ lines, unit }: { lines: readonly MethodLine[]; uni
           </span>
           <span className="col-span-2 text-mute">
             {method.valid ? "" : "not valid here: "}
-            {units.prose(method.why)}
+            {method.why}
           </span>
         </li>
       ))}

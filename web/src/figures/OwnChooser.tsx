@@ -56,7 +56,7 @@ export function OwnChooser({ own, family, error, onChange, onTaken }: OwnChooser
         Reckoned {reckoned}
         {span && ` ${span}`}
         {reading.data && settled === whole && text !== "" && (
-          <> · yours: {units.prose(reading.data.values.read_as)}</>
+          <> · yours: {reading.data.values.read_as}</>
         )}
       </p>
       <div className="flex flex-wrap gap-2">

@@ -17,9 +17,9 @@ interface PlacesFieldProps {
 export function PlacesField({ places, ...field }: PlacesFieldProps) {
   const units = useUnits();
   const standing = places
-    .map((one) => one.map((mm) => units.measure(mm, "mm", 5)).join(": "))
+    .map((one) => one.map((mm) => units.exact(mm, "mm")).join(": "))
     .join("; ");
-  const hint = units.prose(field.hint);
+  const hint = field.hint;
   return (
     <LineField {...field} hint={hint} standing={standing} whole={(t) => units.wholeList(t, "mm")} />
   );

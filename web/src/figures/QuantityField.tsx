@@ -55,10 +55,13 @@ export function QuantityField(props: QuantityFieldProps) {
   const look =
     text !== null && props.look?.field === field && props.look.text === whole ? props.look : null;
   const measure = value === null ? "" : units.measure(value, unit);
+  const exact = value === null ? "" : units.exact(value, unit);
   const named = props.prefix && measure ? `${props.prefix} ${measure}` : measure;
   const beside = `${named} · ${typed}`;
   const fits = beside.length * PX_PER_CHARACTER + 2 * PADDING_PX <= props.widthPx;
-  const differs = saysMore(typed) && !typed?.endsWith(units.symbol(unit));
+  // A gauge says more than its thickness; an inch typed as such is shown already.
+  const shown = [measure, measure.replace(` ${units.symbol(unit)}`, "")];
+  const differs = saysMore(typed) && !shown.includes(typed ?? "");
   const standing = differs && fits ? beside : named;
   const refused = fault === leftAlone ? null : fault;
   const wrong = look?.fault ?? (text === null || look !== null ? refused : null);
@@ -66,8 +69,8 @@ export function QuantityField(props: QuantityFieldProps) {
 
   useEffect(() => {
     // Saved while the box had the focus and nobody typed: what stands there is the new measure.
-    if (!touched.current) setText((now) => (now === null ? null : measure));
-  }, [measure]);
+    if (!touched.current) setText((now) => (now === null ? null : exact));
+  }, [exact]);
 
   const commit = async () => {
     const keep = touched.current && !cancelled.current && whole !== null && whole.trim() !== "";
@@ -92,7 +95,7 @@ export function QuantityField(props: QuantityFieldProps) {
         value={text ?? standing}
         onFocus={(event) => {
           // At once, so that the first key typed replaces what stands there.
-          flushSync(() => setText(text ?? (saysMore(typed) ? (typed ?? "") : measure)));
+          flushSync(() => setText(text ?? (saysMore(typed) ? (typed ?? "") : exact)));
           event.target.select();
         }}
         onChange={(event) => {
@@ -124,7 +127,7 @@ export function QuantityField(props: QuantityFieldProps) {
             : "sr-only"
         }
       >
-        {wrong ?? (echo ? units.prose(echo) : `${label}; any unit may be typed`)}
+        {wrong ?? (echo ? echo : `${label}; any unit may be typed`)}
       </p>
     </div>
   );

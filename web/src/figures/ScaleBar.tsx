@@ -48,9 +48,7 @@ export function ScaleBar({ figure }: { figure: Figure }) {
         )}
       </div>
       <p className="mt-1.5 text-sm text-mute">
-        <strong className="font-medium text-ink">
-          {standing ? units.prose(standing.label) : "never"}
-        </strong>
+        <strong className="font-medium text-ink">{standing ? standing.label : "never"}</strong>
         {scale.aims !== false &&
           ` · ${scale.bands[1]?.label} ${units.range(
             scale.bands[0]?.up_to ?? 0,

@@ -46,7 +46,7 @@ export function SchoolChooser({ choice, unit, onChange }: SchoolChooserProps) {
                 </span>
               )}
             </p>
-            <p className="text-sm text-mute">{units.prose(school.why)}</p>
+            <p className="text-sm text-mute">{school.why}</p>
             <div className="mt-2 flex flex-wrap gap-2">
               <button
                 className="button"

@@ -45,7 +45,7 @@ export function StackBar({ stack }: { stack: Stack }) {
           .join(" + ")}
         {stack.static != null &&
           ` · with the torch shut at most ${units.measure(stack.static, "bar", 2)}`}
-        {stack.limit != null && ` · limit ${units.prose(`${stack.limit} bar`)}`}
+        {stack.limit != null && ` · limit ${units.measure(stack.limit, "bar")}`}
       </p>
     </div>
   );

@@ -49,7 +49,7 @@ export function WorkingLines({ lines }: { lines: readonly Working[] }) {
                 <>
                   <dt className="text-mute">{line.valid === false ? "Not valid" : "Note"}</dt>
                   <dd className={line.valid === false ? "font-medium text-stop" : ""}>
-                    {units.prose(line.note)}
+                    {line.note}
                   </dd>
                 </>
               )}

@@ -23,7 +23,7 @@ export function Away({ error, onRetry }: { error: Error; onRetry: () => void }) 
       </h1>
       <p className="my-3">
         {gone
-          ? "It may have been put away, or the address is mistyped."
+          ? "It may have been archived, or the address is mistyped."
           : said !== undefined
             ? `${error.message} What was saved is safe.`
             : `${error.message} What was saved is safe. Start Pellak again and press the button.`}

@@ -7,7 +7,6 @@ import { findQuery, ticketsQuery } from "../api/queries";
 import { WorkingLines } from "../figures/WorkingLines";
 import { Dialog } from "../parts/Dialog";
 import { useSettled } from "../parts/useSettled";
-import { useUnits } from "./settings";
 
 const EXAMPLES = [
   "tip for 16 ga",
@@ -26,9 +25,6 @@ const PLACES = [
   { name: "Metals", to: "/metals" },
   { name: "Run book", to: "/runs" },
 ];
-
-/** A question about one thickness, whose bare number is in the unit the page shows. */
-const THICKNESS = /^((?:tip|lens)(?: for)?|heat) (\S+)$/i;
 
 /** What a job made from an answer starts with: the metal and the thickness that were asked. */
 function startOf(given: Record<string, unknown>) {
@@ -51,15 +47,10 @@ export function FindOrReckon({ open, onClose }: { open: boolean; onClose: () => 
 }
 
 function Finder({ onClose }: { onClose: () => void }) {
-  const units = useUnits();
   const navigate = useNavigate();
   const [text, setText] = useState("");
   const line = text.trim();
-  const thickness = THICKNESS.exec(line);
-  const question = thickness
-    ? `${thickness[1] ?? ""} ${units.whole(thickness[2] ?? "", "mm")}`
-    : units.whole(line, "mm");
-  const asked = useSettled(question);
+  const asked = useSettled(line);
   const {
     data: found,
     error,
@@ -85,18 +76,21 @@ function Finder({ onClose }: { onClose: () => void }) {
   );
   const jobs = asked === "" ? [] : (found?.jobs ?? []);
   const answers = asked === "" ? [] : (found?.answers ?? []);
+  const cards = asked === "" ? [] : (found?.cards ?? []);
   const nothing =
-    asked !== "" && found !== undefined && jobs.length + answers.length + places.length === 0;
+    asked !== "" &&
+    found !== undefined &&
+    jobs.length + answers.length + cards.length + places.length === 0;
 
   // Enter waits for the answer to the line as it stands: what is shown may answer half of it.
-  const answered =
-    question === asked && (error !== null || (found !== undefined && !ofAnEarlierLine));
+  const answered = line === asked && (error !== null || (found !== undefined && !ofAnEarlierLine));
   const goToFirst = useEffectEvent(() => {
     const [job] = jobs;
     const [place] = places;
     if (answers.length > 0) return;
     if (job) go(`/jobs/${job.id}`);
     else if (place) go(place.to);
+    else if (cards[0]?.place) go(cards[0].place);
   });
   useEffect(() => {
     if (entered && answered) goToFirst();
@@ -139,10 +133,8 @@ function Finder({ onClose }: { onClose: () => void }) {
             key={answer.asked + answer.headline}
             className="rounded-md border border-line bg-paper p-3"
           >
-            <p className="text-sm text-mute">{units.prose(answer.asked)}</p>
-            <p className="font-narrow text-xl font-semibold">
-              {answer.reckoner === "quantity" ? answer.headline : units.prose(answer.headline)}
-            </p>
+            <p className="text-sm text-mute">{answer.asked}</p>
+            <p className="font-narrow text-xl font-semibold">{answer.headline}</p>
             {startOf(answer.given) && (
               <button
                 className="link min-h-9 text-sm"
@@ -162,6 +154,20 @@ function Finder({ onClose }: { onClose: () => void }) {
             )}
           </section>
         ))}
+        {cards.map((card) => (
+          <section key={card.title} className="rounded-md border border-line bg-paper p-3">
+            <h3 className="font-narrow text-xl font-semibold">{card.title}</h3>
+            <p>{card.text}</p>
+            <p className="flex items-baseline justify-between gap-3 text-sm text-mute">
+              {card.source}
+              {card.place && (
+                <button className="link min-h-9 shrink-0" onClick={() => go(card.place)}>
+                  go there
+                </button>
+              )}
+            </p>
+          </section>
+        ))}
         {jobs.map((job) => (
           <button
             key={job.id}
@@ -169,7 +175,7 @@ function Finder({ onClose }: { onClose: () => void }) {
             onClick={() => go(`/jobs/${job.id}`)}
           >
             <span>{job.name}</span>
-            <span className="text-sm font-normal text-mute">{units.prose(job.line)}</span>
+            <span className="text-sm font-normal text-mute">{job.line}</span>
           </button>
         ))}
         {places.map((place) => (
@@ -186,12 +192,14 @@ function Finder({ onClose }: { onClose: () => void }) {
             {error.message}
           </p>
         )}
-        {nothing && (
-          <p className="text-mute">
-            {found.hint
-              ? `Could not be read: try ${found.hint}.`
-              : "No job by that name, and no question in it that can be reckoned."}
-          </p>
+        {asked !== "" && found?.hint && jobs.length === 0 ? (
+          <p className="text-mute">Could not be read: try {found.hint}.</p>
+        ) : (
+          nothing && (
+            <p className="text-mute">
+              No job by that name, and no question in it that can be reckoned.
+            </p>
+          )
         )}
       </div>
       {asked === "" && (

@@ -1,8 +1,8 @@
 // What this browser remembers: units and theme. Everything else is kept by the shop.
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type ReactNode, use, useEffect, useMemo, useState } from "react";
 
-import { sayFaultsIn } from "../api/client";
+import { speakIn } from "../api/client";
 import { basicsQuery } from "../api/queries";
 import { Units, type UnitSystem } from "./units";
 
@@ -17,6 +17,11 @@ interface Settings {
 
 const SettingsContext = createContext<Settings | null>(null);
 
+const SYSTEMS: readonly UnitSystem[] = ["metric", "inch"];
+const UNITS_KEY = "pellak.units";
+// Before the first question is asked.
+speakIn(SYSTEMS.find((one) => one === localStorage.getItem(UNITS_KEY)) ?? "metric");
+
 function useRemembered<T extends string>(key: string, known: readonly T[], otherwise: T) {
   const [value, setValue] = useState<T>(
     () => known.find((one) => one === localStorage.getItem(key)) ?? otherwise,
@@ -26,11 +31,8 @@ function useRemembered<T extends string>(key: string, known: readonly T[], other
 }
 
 export function SettingsProvider({ children }: { children: ReactNode }) {
-  const [system, setSystem] = useRemembered<UnitSystem>(
-    "pellak.units",
-    ["metric", "inch"],
-    "metric",
-  );
+  const [system, setSystem] = useRemembered<UnitSystem>(UNITS_KEY, SYSTEMS, "metric");
+  const queries = useQueryClient();
   const preferred: Theme = matchMedia("(prefers-color-scheme: dark)").matches ? "hood" : "day";
   const [theme, setTheme] = useRemembered<Theme>("pellak.theme", ["day", "hood"], preferred);
   const { data: basics } = useQuery(basicsQuery);
@@ -38,10 +40,15 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
     document.documentElement.dataset.theme = theme;
   }, [theme]);
   const settings = useMemo(() => {
-    const units = new Units(system, basics?.units ?? [], basics?.said ?? []);
-    sayFaultsIn((words) => units.prose(words));
-    return { units, setSystem, theme, setTheme };
-  }, [system, setSystem, theme, setTheme, basics]);
+    const units = new Units(system, basics?.units ?? []);
+    const speak = (wanted: UnitSystem) => {
+      speakIn(wanted);
+      setSystem(wanted);
+      // Sentences come in the units asked for: what is in sight is asked for anew.
+      void queries.invalidateQueries();
+    };
+    return { units, setSystem: speak, theme, setTheme };
+  }, [system, setSystem, theme, setTheme, basics, queries]);
   return <SettingsContext value={settings}>{children}</SettingsContext>;
 }
 

@@ -1,65 +1,22 @@
 import { describe, expect, it } from "vitest";
 
-import type { DisplayUnit } from "../api/client";
-import cases from "./prose_cases.json";
-import { significant, Units } from "./units";
+import { displayUnits } from "../testing/displayUnits";
+import { Units } from "./units";
 
-const unit = (canonical: string, symbol: string, factor: number, offset = 0): DisplayUnit => ({
-  canonical,
-  symbol,
-  factor,
-  offset,
-  system: "inch",
-});
-const inch = new Units(
-  "inch",
-  [
-    unit("mm", "in", 1 / 25.4),
-    unit("°C", "°F", 1.8, 32),
-    unit("bar", "psi", 14.5038),
-    unit("L", "ft³", 0.0353147),
-    unit("L/h per mm", "cfh per in", 0.896992),
-    unit("m³", "ft³", 35.314666721),
-    unit("L/h", "cfh", 0.0353147),
-    unit("mm/min", "in/min", 1 / 25.4),
-    unit("m", "ft", 3.28084),
-  ],
-  [
-    { written: "11 m", inch: "35 ft" },
-    { written: "1.03 bar", inch: "15 psi" },
-    { written: "2.4 mm", inch: "3/32 in" },
-  ],
-);
-const metric = new Units("metric", [{ ...unit("deg", "°", 1), system: "metric" }]);
-
-describe("significant", () => {
-  it.each([
-    [0, 3, "0"],
-    [1.214, 3, "1.21"],
-    [3.0, 3, "3"],
-    [0.2412, 2, "0.24"],
-    [143.6, 3, "144"],
-    [1234.5, 3, "1235"],
-    [12.98, 2, "13"],
-    [-40, 2, "-40"],
-    [0.0478, 3, "0.0478"],
-    [100, 2, "100"],
-  ])("%f to %i digits is %s", (value, digits, text) => {
-    expect(significant(value, digits)).toBe(text);
-  });
-});
+const inch = new Units("inch", displayUnits);
+const metric = new Units("metric", displayUnits);
 
 describe("units", () => {
   it("leaves canonical measures alone in metric", () => {
     expect(metric.measure(1.214, "mm")).toBe("1.21 mm");
-    expect(metric.prose("Bare 25 mm back.")).toBe("Bare 25 mm back.");
   });
 
   it.each([
     [25.4, "mm", "1 in"],
-    [20, "°C", "68 °F"],
+    [20, "°C", "70 °F"],
     [0.55158, "bar", "8 psi"],
     [84.95, "L/h", "3 cfh"],
+    [1.2, "wall", "0.047 in"],
     [3.9, "s", "3.9 s"],
   ])("shows %f %s as %s", (value, canonical, text) => {
     expect(inch.measure(value, canonical)).toBe(text);
@@ -85,15 +42,15 @@ describe("units", () => {
     expect(metric.span(null, null, "s")).toBe("");
   });
 
-  it.each(cases)("rewords %s", (text, expected) => {
-    expect(inch.prose(text)).toBe(expected);
+  it("leaves what stands in a box unrounded, to be typed over", () => {
+    expect(inch.exact(1865, "mm")).toBe("73.425 in");
+    expect(metric.exact(0.2412, "bar")).toBe("0.2412 bar");
   });
 
-  it("leaves a sentence alone where its own system has nothing to convert", () => {
-    expect(metric.prose("18 gauge sheet steel = 1.214 mm")).toBe("18 gauge sheet steel = 1.214 mm");
-    expect(metric.prose("heat it to 205 °C, hold 3 mm off")).toBe(
-      "heat it to 205 °C, hold 3 mm off",
-    );
+  it("says feet and inches once", () => {
+    expect(inch.show(7723, "mm")).toEqual({ number: "25 ft 4", symbol: "in" });
+    expect(inch.measure(7723, "mm")).toBe("25 ft 4 in");
+    expect(inch.show(7620, "mm")).toEqual({ number: "25", symbol: "ft" });
   });
 
   it.each(["1,5", "1.5", ".5", ",5", " 24 ", "1.200,5"])(

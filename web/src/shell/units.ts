@@ -1,6 +1,10 @@
 // Showing measures. Values come and stay in canonical units; only what is shown is converted,
-// by factors the server gives, so no rule or constant of the job lives here.
-import type { DisplayUnit, SaidMeasure } from "../api/client";
+// by the table the server gives, so no rule or constant of the job lives here. Sentences of the
+// server come in the units of the page already.
+import type { DisplayUnit } from "../api/client";
+import { converted, type Limit, numberShown, rangeEnd, significant } from "./measures";
+
+export { significant } from "./measures";
 
 export type UnitSystem = "metric" | "inch";
 
@@ -9,130 +13,86 @@ export interface Shown {
   symbol: string;
 }
 
-/** Write a number to so many significant digits, without exponent or trailing zeros. */
-export function significant(value: number, digits = 3): string {
-  if (value === 0) return "0";
-  const whole = Math.floor(Math.log10(Math.abs(value))) + 1;
-  const text = value.toFixed(Math.max(0, Math.min(6, digits - whole)));
-  return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
-}
-
-/** The end of a range to two digits, rounded away from the value, so that it is never left out. */
-export function rangeEnd(value: number, side: "low" | "high"): string {
-  if (value === 0) return "0";
-  const whole = Math.floor(Math.log10(Math.abs(value))) + 1;
-  const scale = 10 ** Math.max(0, Math.min(6, 2 - whole));
-  // A hair's breadth off a round number is that number.
-  const places = Number((value * scale).toFixed(6));
-  const rounded = side === "low" ? Math.floor(places) : Math.ceil(places);
-  return significant(rounded / scale, Math.max(2, whole));
-}
-
-/** Words after degrees that make them a difference: 25 °C more is 45 °F more, not 77. */
-const DIFFERENCE = /^ (more|less|over|under|warmer|cooler|hotter|colder|apart)\b/;
-const NUMBER = "(?<![\\w.])(\\d+(?:\\.\\d+)?)";
-const CANONICAL =
-  "(mm\\/min|kJ\\/mm|L\\/h per mm|L\\/h|L\\/m|mm|°C|bar|kg|m\\/s|L|m³|m)(?![\\w/³²])";
-const IN_PROSE = new RegExp(
-  `${NUMBER}(?:( to |–| and | × )(\\d+(?:\\.\\d+)?))? ?${CANONICAL}`,
-  "g",
-);
-
-/** How measures are shown in one system of units. */
+/** How measures are shown in one system of units. A kind is a canonical unit, or `wall`. */
 export class Units {
-  private readonly bySymbol: Map<string, DisplayUnit>;
+  private readonly byKind: Map<string, DisplayUnit>;
+  private readonly canonical: Map<string, string>;
 
   constructor(
     readonly system: UnitSystem,
     units: readonly DisplayUnit[],
-    private readonly said: readonly SaidMeasure[] = [],
   ) {
     const chosen = units.filter((unit) => unit.system === system);
-    this.bySymbol = new Map(chosen.map((unit) => [unit.canonical, unit]));
+    this.byKind = new Map(chosen.map((unit) => [unit.kind, unit]));
+    this.canonical = new Map(units.map((unit) => [unit.kind, unit.canonical]));
   }
 
-  /** The symbol shown for a canonical unit. */
-  symbol(unit: string): string {
-    return this.bySymbol.get(unit)?.symbol ?? unit;
+  /** The symbol shown for a kind of measure. */
+  symbol(kind: string): string {
+    return this.byKind.get(kind)?.symbol ?? this.canonical.get(kind) ?? kind;
   }
 
   /** Typed text as it is meant: a bare number is in the unit the page shows, and says so. */
-  whole(text: string, unit: string): string {
+  whole(text: string, kind: string): string {
     const bare = /^[+-]?(\d[\d.,]*|[.,]\d+)$/.test(text.trim());
-    const symbol = this.symbol(unit);
+    const symbol = this.symbol(kind);
     return this.system === "inch" && bare && symbol ? `${text.trim()} ${symbol}` : text;
   }
 
   /** The same for a line of places and readings: `24: 1/4; 48`. */
-  wholeList(text: string, unit: string): string {
+  wholeList(text: string, kind: string): string {
     return text
       .split(/([;:])/)
-      .map((part) => (/^[;:]$/.test(part) ? part : this.whole(part, unit).replace(/^(?=\S)/, " ")))
+      .map((part) => (/^[;:]$/.test(part) ? part : this.whole(part, kind).replace(/^(?=\S)/, " ")))
       .join("")
       .replace(/ (?=[;:])/g, "")
       .trim();
   }
 
   /** A canonical value as a number in the shown unit. */
-  convert(value: number, unit: string): number {
-    const shown = this.bySymbol.get(unit);
-    return shown ? value * shown.factor + shown.offset : value;
+  convert(value: number, kind: string): number {
+    return converted(value, this.byKind.get(kind));
   }
 
   /** A value and its unit, ready to show. */
-  show(value: number, unit: string, digits = 3): Shown {
-    return { number: significant(this.convert(value, unit), digits), symbol: this.symbol(unit) };
+  show(value: number, kind: string, digits = 3): Shown {
+    const number = numberShown(value, this.byKind.get(kind), digits);
+    // Over ten feet a length says its units itself.
+    const said = /^(.* ft .*|.*) (in|ft)$/.exec(number);
+    return said
+      ? { number: said[1] ?? "", symbol: said[2] ?? "" }
+      : { number, symbol: this.symbol(kind) };
   }
 
   /** A value and its unit in one string. */
-  measure(value: number, unit: string, digits = 3): string {
-    const { number, symbol } = this.show(value, unit, digits);
+  measure(value: number, kind: string, digits = 3): string {
+    const { number, symbol } = this.show(value, kind, digits);
     // The sign for degrees of angle stands close to its number.
     if (symbol === "°") return `${number}°`;
     return symbol ? `${number} ${symbol}` : number;
   }
 
+  /** A value as it stands in a box, to be typed over: not rounded as a shop would say it. */
+  exact(value: number, kind: string): string {
+    const symbol = this.symbol(kind);
+    return `${significant(this.convert(value, kind), 5)}${symbol && " "}${symbol}`;
+  }
+
   /** A range in the shown unit, without the unit. */
-  range(low: number, high: number, unit: string): string {
-    const [least = 0, most = 0] = [low, high]
-      .map((end) => this.convert(end, unit))
-      .sort((a, b) => a - b);
-    return `${rangeEnd(least, "low")}–${rangeEnd(most, "high")}`;
+  range(low: number, high: number, kind: string): string {
+    return `${this.end(low, kind, "<")}–${this.end(high, kind, ">")}`;
   }
 
   /** A range in brackets, open to one side where an end is never reached. */
-  span(low: number | null | undefined, high: number | null | undefined, unit: string): string {
+  span(low: number | null | undefined, high: number | null | undefined, kind: string): string {
     if (low != null && low === high) return "";
-    if (low != null && high != null) return `(${this.range(low, high, unit)})`;
-    if (low != null) return `(${rangeEnd(this.convert(low, unit), "low")} or more)`;
-    if (high != null) return `(up to ${rangeEnd(this.convert(high, unit), "high")})`;
+    if (low != null && high != null) return `(${this.range(low, high, kind)})`;
+    if (low != null) return `(${this.end(low, kind, "<")} or more)`;
+    if (high != null) return `(up to ${this.end(high, kind, ">")})`;
     return "";
   }
 
-  /** Plain English from the server with the measures in it converted. */
-  prose(text: string): string {
-    return text.replace(
-      IN_PROSE,
-      (
-        asWritten: string,
-        first: string,
-        joint: string | undefined,
-        second: string | undefined,
-        unit: string,
-        at: number,
-      ) => {
-        const shown = this.bySymbol.get(unit);
-        if (!shown) return asWritten;
-        const said = this.said.find((one) => one.written === asWritten);
-        if (said && this.system === "inch") return said.inch;
-        const apart = unit === "°C" && DIFFERENCE.test(text.slice(at + asWritten.length));
-        const numbers = [first, second]
-          .filter((number) => number !== undefined)
-          .map(Number)
-          .map((number) => (apart ? number * shown.factor : this.convert(number, unit)))
-          .map((number) => significant(number, 2));
-        return `${numbers.join(joint ?? "")} ${this.symbol(unit)}`;
-      },
-    );
+  private end(value: number, kind: string, limit: Limit): string {
+    return rangeEnd(value, this.byKind.get(kind), limit);
   }
 }

@@ -3,24 +3,53 @@
 from collections.abc import Callable, Mapping
 from typing import Any
 
+from pellak.core import marks
 from pellak.core.answer.field_units import unit_of
 
 OURS = "Value error, "
 """What the library puts before a reason that a rule of ours gave."""
 Context = Mapping[str, Any]
+CONVERTED = frozenset(
+    {
+        "mm/min",
+        "L/h per mm",
+        "L/h",
+        "K/h",
+        "m/s",
+        "kJ/mm",
+        "L/m",
+        "mm",
+        "m",
+        "°C",
+        "K",
+        "L",
+        "bar",
+        "kg",
+        "m³",
+    }
+)
+"""Units that are told in those in force."""
+SIDES: Mapping[str, str] = {"ge": ">", "gt": ">", "le": "<", "lt": "<"}
+"""A limit is never rounded to where it would be refused."""
 
 
 def _limit(words: str, end: str) -> Callable[[Context, str], str]:
     def told(context: Context, unit: str) -> str:
         limit = context[end]
-        number = f"{limit:g}" if isinstance(limit, int | float) else str(limit)
-        return f"{words} {number} {unit}".rstrip()
+        if not isinstance(limit, int | float):
+            return f"{words} {limit} {unit}".rstrip()
+        if unit not in CONVERTED:
+            return f"{words} {limit:g} {unit}".rstrip()
+        kind = "wall" if unit == "mm" else unit
+        return f"{words} {marks.measure(kind, limit, 6, limit=SIDES[end])}"
 
     return told
 
 
 def _number(_context: Context, unit: str) -> str:
-    return f"a number, in {unit}" if unit else "a number"
+    if not unit:
+        return "a number"
+    return f"a number, in {marks.unit(unit) if unit in CONVERTED else unit}"
 
 
 def _one_of(context: Context, _unit: str) -> str:
@@ -81,8 +110,10 @@ def accepted_words(field: str, fault: Mapping[str, Any]) -> str:
 
     Source: words of ours for every kind of fault in use
 
-    >>> accepted_words("thickness_mm", {"type": "less_than_equal", "ctx": {"le": 25.0}})
-    'at most 25 mm'
+    >>> from pellak.core.reading.measures import said
+    >>> words = accepted_words("thickness_mm", {"type": "less_than_equal", "ctx": {"le": 25.0}})
+    >>> said(words, "metric"), said(words, "inch")
+    ('at most 25 mm', 'at most 0.984 in')
     """
     kind = str(fault["type"])
     if kind in ("value_error", "assertion_error"):

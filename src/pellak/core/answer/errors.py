@@ -39,6 +39,11 @@ def refused_by(path: Sequence[str | int], fault: Mapping[str, Any]) -> Refused:
     Args:
         path: the field's names and places, outermost first.
         fault: as the library tells it, with its context.
+
+    Source: the library's own account of a fault, in words of ours
+
+    >>> refused_by(['length_mm'], {'type': 'less_than_equal', 'ctx': {'le': 5.0}}).field
+    'length_mm'
     """
     field = ".".join(str(part) for part in path) or "body"
     return Refused(field, _brief(fault.get("input")), accepted_words(field, fault))

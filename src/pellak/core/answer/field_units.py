@@ -1,5 +1,6 @@
 """The unit a field's name carries: names end with it, so what is said of a field can say it too."""
 
+import re
 from collections.abc import Mapping
 
 UNITS: Mapping[str, str] = {
@@ -23,3 +24,15 @@ def unit_of(name: str) -> str:
         if name == ending or name.endswith(f"_{ending}"):
             return unit
     return ""
+
+
+_STOCK = re.compile(r"(thickness|wall|orifice|diameter|bore|rod)(_[a-z]+)?_mm$")
+
+
+def kind_of(name: str) -> str:
+    """Return how a field's measure is shown where its unit does not say it: `wall` for stock.
+
+    >>> kind_of("thickness_mm"), kind_of("rod_diameter_mm"), kind_of("gap_mm")
+    ('wall', 'wall', '')
+    """
+    return "wall" if _STOCK.search(name) else ""

@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import AliasChoices, Field
 
+from pellak.core.answer.field_units import kind_of
 from pellak.core.answer.quantity_kinds import QuantityKind
 from pellak.core.answer.working import Caution, Record, School, Working
 
@@ -134,6 +135,8 @@ class Figure(Record):
     value: float | None = None
     text: str | None = None
     unit: str = ""
+    kind: str = ""
+    """How it is shown where that is not by its unit: a size of stock is told in thou."""
     low: float | None = None
     high: float | None = None
     detail: str = ""
@@ -173,6 +176,7 @@ def figure_of(
         value=number,
         text=line.value if isinstance(line.value, str) else None,
         unit=line.unit,
+        kind=kind_of(line.name),
         low=line.low,
         high=line.high,
         detail=detail,

@@ -7,6 +7,8 @@ from typing import Annotated, Any, Generic, Literal, TypeVar
 
 from pydantic import BaseModel, ConfigDict, Field, FiniteFloat, Strict
 
+from pellak.core import marks
+
 Number = Annotated[FiniteFloat, Strict()]
 """A JSON number: no text, no true or false, no NaN or infinity."""
 
@@ -59,6 +61,10 @@ class Answer(Record):
     schools: list[School] = Field(default_factory=list)
 
 
+SHOWN_AS: Mapping[str, str] = {"mm": "wall", "°C": "°C", "L/h": "L/h", "bar": "bar", "kg": "kg"}
+"""The kinds of measure that a range may be told in; a wall's is told to a thou."""
+
+
 @dataclass(frozen=True)
 class ValidRange:
     """The span over which a method was fitted or published."""
@@ -72,8 +78,13 @@ class ValidRange:
         """Return what limit `value` crosses, in words, or an empty string."""
         if self.lower <= value <= self.upper:
             return ""
-        span = f"{short(self.lower)} to {short(self.upper)} {self.unit}".strip()
-        return f"{self.quantity} {short(value)} is outside {span}"
+        name = self.quantity.removesuffix("_mm").replace("_", " ")
+        kind = SHOWN_AS.get(self.unit)
+        if kind is None:
+            span = f"{short(self.lower)} to {short(self.upper)} {self.unit}".strip()
+            return f"{name} {short(value)} is outside {span}"
+        limits = marks.measure(kind, self.lower, 5, to=self.upper)
+        return f"{name} {marks.measure(kind, value, 5)} is outside {limits}"
 
 
 def complaints(ranges: Sequence[ValidRange], given: Mapping[str, float]) -> str:

@@ -3,6 +3,7 @@
 import re
 from typing import Any
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.ask.piece import OfShop
 from pellak.core.catalogue.one_line import OneLineAnswer, reckon_by_name
@@ -35,14 +36,15 @@ def supply_line(text: str, shop: OfShop) -> OneLineAnswer:
     acetylene, oxygen = answer.values.acetylene, answer.values.oxygen
     stop = next((c.text for c in answer.cautions if c.level == "stop"), "")
     headline = stop or (
-        f"acetylene {acetylene.set_flowing_bar:.2f} bar, oxygen {oxygen.set_flowing_bar:.2f} bar, "
+        f"acetylene {say.bar(acetylene.set_flowing_bar, places=2)}, oxygen "
+        f"{say.bar(oxygen.set_flowing_bar, places=2)}, "
         f"gas flowing · purge {acetylene.purge_s:.0f} s and {oxygen.purge_s:.0f} s"
     )
     return OneLineAnswer(
         reckoner="supply",
         headline=headline,
-        asked=f"pressures for {f'tip {tip.label} at ' if tip else ''}{flow:.0f} L/h through "
-        f"{given.get('hose_length_m', 10):g} m of 6.3 mm hose",
+        asked=f"pressures for {f'tip {tip.label} at ' if tip else ''}{say.l_per_h(flow)} through "
+        f"{say.metres(given.get('hose_length_m', 10), 6)} of {say.wall(6.3)} hose",
         given=given,
         working=answer.working,
     )
@@ -55,7 +57,7 @@ def cylinder_line(text: str, _shop: OfShop) -> OneLineAnswer:
     size = {s.id.casefold(): s for s in cylinder_sizes().values()}.get(size_id)
     if size is None:
         known = ", ".join(list(cylinder_sizes())[:4])
-        raise Refused("text", text, f"a size and a reading, such as cylinder {known} 47 kg")
+        raise Refused("text", text, f"a size and a reading, such as cylinder {known} {say.kg(47)}")
     reading, *flow = _SPLIT.split(rest.replace(" at ", " "), maxsplit=1)
     given: dict[str, Any] = {"gas": size.gas, "size": size.id}
     weighed = re.search(r"(kg|lb|pound)", reading) is not None
@@ -65,11 +67,11 @@ def cylinder_line(text: str, _shop: OfShop) -> OneLineAnswer:
         given["flow_l_per_h"] = read_quantity(flow[0], "flow").value
     answer = reckon_by_name("cylinders", given)
     values = answer.values
-    lines = [f"{values.content_m3:.2f} m³ ({values.low_m3:.2f}–{values.high_m3:.2f})"]
+    lines = [f"{say.m3(values.content_m3, 3)} ({say.m3(values.low_m3, 3, to=values.high_m3)})"]
     if values.endurance_min is not None:
         lines.append(f"{values.endurance_min:.0f} min")
     if values.draw_limit_continuous_l_per_h is not None:
-        lines.append(f"draw {values.draw_limit_continuous_l_per_h:.0f} L/h at most")
+        lines.append(f"draw {say.l_per_h(values.draw_limit_continuous_l_per_h)} at most")
     return OneLineAnswer(
         reckoner="cylinders",
         headline=" · ".join(lines),

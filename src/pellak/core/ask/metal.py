@@ -3,6 +3,7 @@
 import re
 from typing import Any
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Working
 from pellak.core.ask.piece import OfShop, metal_in
@@ -10,7 +11,6 @@ from pellak.core.catalogue.one_line import OneLineAnswer, reckon_by_name
 from pellak.core.metal.alloy import Metal, alloys
 from pellak.core.metal.rod import flux_for, rod_schools, rods
 from pellak.core.preheat.metal_page import everyday_words
-from pellak.core.reading.quantity import read_quantity
 from pellak.core.tables.metal_families import traits_of
 
 
@@ -63,18 +63,20 @@ def preheat_line(text: str, shop: OfShop) -> OneLineAnswer:
     """Answer `preheat METAL at THICKNESS`, a piece free to move."""
     match = re.fullmatch(r"(?:of )?(.+?) (?:at |in )?([\d.,/\s-]+\s*\S*|code \d+)", text)
     if match is None:
-        raise Refused("text", text, "an alloy and a thickness, such as preheat 4130 at 4 mm")
+        raise Refused(
+            "text", text, f"an alloy and a thickness, such as preheat 4130 at {say.wall(3.2)}"
+        )
     alloy = _alloy(match[1].strip(), shop)
-    thickness = read_quantity(match[2], "length", alloy.family)
-    given = {**_meant(alloy), "thickness_mm": thickness.value}
+    thickness_mm = shop.length_mm(match[2], alloy.family)
+    given = {**_meant(alloy), "thickness_mm": thickness_mm}
     answer = reckon_by_name("preheat", given)
     values = answer.values
-    lines = "none" if values.preheat_c is None else f"{values.preheat_c:.0f} °C"
+    lines = "none" if values.preheat_c is None else say.c(values.preheat_c)
     stop = next((c.text for c in answer.cautions if c.level == "stop"), "")
     return OneLineAnswer(
         reckoner="preheat",
         headline=stop or f"{lines} · {values.why}",
-        asked=f"preheat of {alloy.name} {thickness.value:.4g} mm, free to move",
+        asked=f"preheat of {alloy.name} {say.wall(thickness_mm, 4)}, free to move",
         given=given,
         working=answer.working,
     )

@@ -4,15 +4,17 @@ import re
 from collections.abc import Callable
 from typing import Any
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import short
 from pellak.core.ask.gas import cylinder_line, supply_line
 from pellak.core.ask.metal import carbon_equivalent_line, flux_line, preheat_line
-from pellak.core.ask.piece import DEFAULT_FAMILY, OfShop, metal_in, piece_of, piece_words
+from pellak.core.ask.piece import DEFAULT_FAMILY, OfShop, in_force, metal_in, piece_of, piece_words
 from pellak.core.ask.work import gas_line, rod_line, time_line
 from pellak.core.catalogue.one_line import OneLineAnswer, reckon_by_name
 from pellak.core.heat.gas_rule import rule_flow_l_per_h
 from pellak.core.kinds.registry import KINDS
+from pellak.core.reading.measures import said
 from pellak.core.reading.quantity import QuantityValues, read_quantity
 from pellak.core.reading.units import display_units, kinds
 from pellak.core.tables import heat_families
@@ -22,14 +24,15 @@ LONGEST_QUESTION = 120
 
 
 def _tip(text: str, shop: OfShop) -> OneLineAnswer:
-    given = {**piece_of(text), "rack": [tip.model_dump() for tip in shop.tips]}
+    given = {**piece_of(text, shop), "rack": [tip.model_dump() for tip in shop.tips]}
     answer = reckon_by_name("tip", given)
     values = answer.values
     best = values.candidates[0] if values.candidates else None
     drill = f", drill {values.drill}" if values.drill else ""
     in_rack = f" · in the rack: {best.label}, {best.verdict}" if best and shop.tips else ""
     headline = (
-        f"{values.acetylene_l_per_h:.0f} L/h through {values.orifice_mm:.2f} mm{drill}{in_rack}"
+        f"{say.l_per_h(values.acetylene_l_per_h)} through "
+        f"{say.wall(values.orifice_mm)}{drill}{in_rack}"
     )
     return OneLineAnswer(
         reckoner="tip",
@@ -40,9 +43,9 @@ def _tip(text: str, shop: OfShop) -> OneLineAnswer:
     )
 
 
-def _heat(text: str, _shop: OfShop) -> OneLineAnswer:
+def _heat(text: str, shop: OfShop) -> OneLineAnswer:
     piece, _, flow = text.partition(" at ")
-    given = piece_of(piece)
+    given = piece_of(piece, shop)
     metal = heat_families()[given["family"]]
     given["acetylene_l_per_h"] = (
         read_quantity(flow, "flow").value
@@ -56,13 +59,13 @@ def _heat(text: str, _shop: OfShop) -> OneLineAnswer:
     headline = " · ".join(
         [
             f"puddle in {puddle_s:.1f} s" if puddle_s is not None else "never puddles",
-            f"{travel:.0f} mm/min" if travel is not None else "does not wet the back",
+            say.mm_per_min(travel, places=0) if travel is not None else "does not wet the back",
         ]
     )
     return OneLineAnswer(
         reckoner="heat",
         headline=headline,
-        asked=f"heat on {piece_words(given)} at {given['acetylene_l_per_h']:.0f} L/h",
+        asked=f"heat on {piece_words(given)} at {say.l_per_h(given['acetylene_l_per_h'])}",
         given=given,
         working=answer.working,
     )
@@ -84,15 +87,15 @@ def _flame(text: str, _shop: OfShop) -> OneLineAnswer:
     feather_x = f" · feather {values.feather_ratio:.3g}X" if values.feather_ratio else ""
     return OneLineAnswer(
         reckoner="flame",
-        headline=f"{values.kind} · {values.temperature_c:.0f} °C{feather_x}",
+        headline=f"{values.kind} · {say.c(values.temperature_c)}{feather_x}",
         asked=f"flame at oxygen ratio {values.oxygen_ratio:.3g}",
         given=given,
         working=answer.working,
     )
 
 
-def _eyes(text: str, _shop: OfShop) -> OneLineAnswer:
-    given = piece_of(text)
+def _eyes(text: str, shop: OfShop) -> OneLineAnswer:
+    given = piece_of(text, shop)
     metal = heat_families()[given["family"]]
     asked = {
         "acetylene_l_per_h": rule_flow_l_per_h(
@@ -164,7 +167,8 @@ def ask(text: str, shop: OfShop) -> list[OneLineAnswer]:
     found = []
     for kind in kinds().values():
         try:
-            read = read_quantity(measure, kind.kind, family or DEFAULT_FAMILY)
+            typed = in_force(measure, kind.canonical, shop.system)
+            read = read_quantity(typed, kind.kind, family or DEFAULT_FAMILY)
         except Refused:
             continue
         bare = re.fullmatch(r"[\d.,/\s½¼¾⅛⅜⅝⅞-]+", measure)
@@ -174,7 +178,7 @@ def ask(text: str, shop: OfShop) -> list[OneLineAnswer]:
         found.append(
             OneLineAnswer(
                 reckoner="quantity",
-                headline=f"{read.read_as}{_in_inches(read)}",
+                headline=f"{said(read.read_as, 'metric')}{_in_inches(read)}",
                 asked=f"{kind.kind} {measure}",
                 given={"text": measure, "kind": kind.kind, "family": family},
                 working=[],

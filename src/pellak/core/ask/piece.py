@@ -6,20 +6,29 @@ from dataclasses import dataclass, field
 from functools import cache
 from typing import Any
 
+from pellak.core import say
 from pellak.core.metal.alloy import Metals
+from pellak.core.reading.measures import System, symbol
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.tables import Family, heat_families, rows
 from pellak.core.torch.candidates import RackTip
 
 DEFAULT_FAMILY: Family = "carbon-steel"
+_CODE = re.compile(r"\bcode ?\d")
 
 
 @dataclass(frozen=True)
 class OfShop:
-    """What of the shop a question may name: the tips in its rack, its own heats."""
+    """What of the shop a question may name: tips of its rack, its own heats; the units in force."""
 
     tips: Sequence[RackTip] = ()
     own: Metals = field(default_factory=dict)
+    system: System = "metric"
+    """The units a bare number is in."""
+
+    def length_mm(self, text: str, family: Family | None = None) -> float:
+        """Return a length as it is said, a bare number in the units in force. Raises Refused."""
+        return read_quantity(in_force(text, "mm", self.system), "length", family).value
 
 
 @cache
@@ -38,13 +47,31 @@ def metal_in(text: str) -> tuple[Family | None, str]:
     return None, text
 
 
-def piece_of(text: str) -> dict[str, Any]:
-    """Return family and thickness a text names; low-carbon steel where it names no metal."""
+def piece_of(text: str, shop: OfShop) -> dict[str, Any]:
+    """Return family and thickness a text names; low-carbon steel where it names no metal.
+
+    A code is a thickness of sheet lead and names its metal by that.
+    """
     family, rest = metal_in(text)
-    length = read_quantity(rest, "length", family or DEFAULT_FAMILY)
-    return {"family": family or DEFAULT_FAMILY, "thickness_mm": length.value}
+    family = family or ("lead" if _CODE.search(rest) else DEFAULT_FAMILY)
+    return {"family": family, "thickness_mm": shop.length_mm(rest, family)}
+
+
+def in_force(text: str, kind: str, system: System) -> str:
+    """Return typed text with a bare number said to be in the units in force.
+
+    Args:
+        text: as typed
+        kind: the kind of measure, by its canonical unit
+        system: the units in force
+
+    >>> in_force("12", "mm", "inch"), in_force("12 mm", "mm", "inch")
+    ('12 in', '12 mm')
+    """
+    bare = re.fullmatch(r"[\d.,/\s½¼¾⅛⅜⅝⅞-]+", text.strip())
+    return f"{text.strip()} {symbol(kind, system)}" if bare and system == "inch" else text
 
 
 def piece_words(given: Mapping[str, Any]) -> str:
     """Return the piece in a few words."""
-    return f"{heat_families()[given['family']].name} {given['thickness_mm']:.4g} mm"
+    return f"{heat_families()[given['family']].name} {say.wall(given['thickness_mm'], 4)}"

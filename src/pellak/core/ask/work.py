@@ -3,38 +3,38 @@
 from collections.abc import Callable
 from typing import Any
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Working
 from pellak.core.ask.piece import OfShop, piece_of, piece_words
 from pellak.core.catalogue.one_line import OneLineAnswer, reckon_by_name
 from pellak.core.metal.rod import rods
-from pellak.core.reading.quantity import read_quantity
 
 ANY_LENGTH_MM = 1000.0
 """What a rod is does not hang on the length; the reckoner wants one all the same."""
 
 
-def rod_line(text: str, _shop: OfShop) -> OneLineAnswer:
+def rod_line(text: str, shop: OfShop) -> OneLineAnswer:
     """Answer `rod for THICKNESS [METAL]`."""
-    given = {**piece_of(text), "length_mm": ANY_LENGTH_MM}
+    given = {**piece_of(text, shop), "length_mm": ANY_LENGTH_MM}
     answer = reckon_by_name("filler", given)
     values = answer.values
     rod = rods()[values.rod].classification if values.rod in rods() else values.rod
-    size = f", {values.rod_diameter_mm:g} mm" if values.rod_diameter_mm else ""
+    size = f", {say.wall(values.rod_diameter_mm, 6)}" if values.rod_diameter_mm else ""
     return _answer(
         given, answer, f"{rod}{size}" if rod != "none" else "none: edges melted together",
         f"rod for {piece_words(given)}", ("weld_area_mm2", "rod_length_m", "mass_g"),
     )  # fmt: skip
 
 
-def time_line(text: str, _shop: OfShop) -> OneLineAnswer:
+def time_line(text: str, shop: OfShop) -> OneLineAnswer:
     """Answer `time for LENGTH of THICKNESS [METAL]`: the flame minutes of a seam."""
-    return _of_seam(text, "time", ("travel_mm_per_min", "seam_min"), _minutes)
+    return _of_seam(text, shop, "time", ("travel_mm_per_min", "seam_min"), _minutes)
 
 
-def gas_line(text: str, _shop: OfShop) -> OneLineAnswer:
+def gas_line(text: str, shop: OfShop) -> OneLineAnswer:
     """Answer `gas for LENGTH of THICKNESS [METAL]`: the acetylene of a seam, and the oxygen."""
-    return _of_seam(text, "gas", ("seam_min", "seam_acetylene_l"), _litres)
+    return _of_seam(text, shop, "gas", ("seam_min", "seam_acetylene_l"), _litres)
 
 
 def _minutes(values: Any) -> str:
@@ -46,22 +46,24 @@ def _minutes(values: Any) -> str:
 def _litres(values: Any) -> str:
     if values.gas_l is None:
         return "not known: the usual flame never wets the root"
-    return f"{values.gas_l:.3g} L of acetylene, about as much oxygen"
+    return f"{say.litres(values.gas_l)} of acetylene, about as much oxygen"
 
 
 def _of_seam(
-    text: str, word: str, shown: tuple[str, ...], says: Callable[[Any], str]
+    text: str, shop: OfShop, word: str, shown: tuple[str, ...], says: Callable[[Any], str]
 ) -> OneLineAnswer:
-    given, answer = _seam(text, word)
-    asked = f"{word} for {given['length_mm']:.4g} mm of {piece_words(given)}"
+    given, answer = _seam(text, shop, word)
+    asked = f"{word} for {say.mm(given['length_mm'], 4)} of {piece_words(given)}"
     return _answer(given, answer, says(answer.values), asked, shown)
 
 
-def _seam(text: str, word: str) -> tuple[dict[str, Any], Any]:
+def _seam(text: str, shop: OfShop, word: str) -> tuple[dict[str, Any], Any]:
     length, of, piece = text.partition(" of ")
     if not of:
-        raise Refused("text", text, f"a length and a sheet, such as {word} for 400 mm of 16 ga")
-    given = {**piece_of(piece), "length_mm": read_quantity(length, "length").value}
+        raise Refused(
+            "text", text, f"a length and a sheet, such as {word} for {say.mm(400)} of 16 ga"
+        )
+    given = {**piece_of(piece, shop), "length_mm": shop.length_mm(length)}
     return given, reckon_by_name("filler", given)
 
 

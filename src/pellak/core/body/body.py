@@ -7,6 +7,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Number, Record
 from pellak.core.body.metals import BodyFamily, BodyMetal, body_metals
@@ -151,7 +152,7 @@ def _cylinder(given: BodyGiven) -> _Form:
 def _ring(given: BodyGiven) -> _Form:
     d, bore, length = given.size("diameter_mm"), given.size("bore_mm"), given.size("length_mm")
     if bore >= d:
-        raise Refused("bore_mm", bore, f"a bore under the diameter, {d:g} mm")
+        raise Refused("bore_mm", bore, f"a bore under the diameter, {say.mm(d, 6)}")
     ends = math.pi / 4 * (d * d - bore * bore)
     return _Form(ends * length, math.pi * (d + bore) * length + 2 * ends,
                  math.pi * d * length + math.pi * d * d / 2,
@@ -168,7 +169,9 @@ def _casting(given: BodyGiven) -> _Form:
     if None not in sides:
         solid, envelope, edge = _box(*(float(s or 0) for s in sides))
         if volume > solid * 1.001:
-            raise Refused("mass_kg", given.mass_kg, f"at most {solid * density / 1e9:.3g} kg: more "
+            raise Refused("mass_kg", given.mass_kg, f"at most "
+            f"{say.kg(solid * density / 1e9, limit='<')}: "
+            "more "
                           "does not go into those three sides")  # fmt: skip
     per_wall = HOLLOW_PER_WALL if given.form == "hollow" else OPEN_PER_WALL
     return _Form(volume, max(per_wall * skin, envelope), envelope, edge, wall / 2, wall, 3,

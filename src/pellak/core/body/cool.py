@@ -3,6 +3,7 @@
 import math
 from functools import lru_cache
 
+from pellak.core import say
 from pellak.core.answer.working import Answer, Caution, Reckoner, Record, Working, short
 from pellak.core.body.bare_loss import SOURCE as LOSS_SOURCE
 from pellak.core.body.bare_loss import bare_loss_w_per_m2
@@ -16,7 +17,7 @@ from pellak.core.body.spans import span_of
 from pellak.core.body.spread import LIMIT_SOURCE, spread_limit_c, stored_j_per_m3_k
 
 CURVE_STEPS = 8
-TOUCH_SOURCE = "EN ISO 13732-1, bare metal: 51 °C for a minute, 48 °C for ten"
+TOUCH_SOURCE = f"EN ISO 13732-1, bare metal: {say.c(51)} for a minute, {say.c(48)} for ten"
 RULE_SOURCE = "slow cooling of repaired iron castings, shop practice"
 
 
@@ -185,7 +186,7 @@ def _working(given: CoolGiven, values: CoolValues) -> list[Working]:
         spread = values.spread_max_c
         lines.append(
             Working(
-                name="spread_max_c", value=spread, unit="°C",
+                name="spread_max_c", value=spread, unit="K",
                 low=spread * math.exp(-SPREAD_SIGMA), high=spread * math.exp(SPREAD_SIGMA),
                 formula="shape * unevenness * fall * far^2 * rho * c / k, as it builds up and "
                 "evens out",
@@ -215,7 +216,8 @@ def _cautions(given: CoolGiven, of: Cooling) -> list[Caution]:
         )  # fmt: skip
     if given.start_c > of.body.metal.top_c:
         said.append(
-            Caution(level="warn", text=f"Over {of.body.metal.top_c:g} °C these hours do not hold.",
+            Caution(level="warn", text=f"Over {say.c(of.body.metal.top_c)} these hours do not "
+            "hold.",
                     reason="The metal gives off heat of its own as its structure changes there.",
                     source=of.body.metal.source)
         )  # fmt: skip

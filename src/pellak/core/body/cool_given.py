@@ -4,6 +4,7 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Number
 from pellak.core.body.body import body_of
@@ -48,7 +49,9 @@ class CoolGiven(BodyHeat):
         if self.touch_c <= self.ambient_c + 2:
             raise ValueError("touch_c over the room's temperature: it never falls under that")
         if self.start_c <= self.touch_c:
-            raise ValueError(f"start_c over {self.touch_c:g} °C: below, a hand rests on it already")
+            raise ValueError(
+                f"start_c over {say.c(self.touch_c)}: below, a hand rests on it already"
+            )
         if self.medium == "furnace-ramp" and self.ramp_c_per_h is None:
             raise ValueError("ramp_c_per_h: how fast the furnace is let down")
         return self

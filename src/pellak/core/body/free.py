@@ -3,6 +3,7 @@
 import math
 from functools import lru_cache
 
+from pellak.core import say
 from pellak.core.answer.working import Answer, Caution, Reckoner, Record, Working, inserted, short
 from pellak.core.body.body import body_of
 from pellak.core.body.free_given import FreeGiven
@@ -182,7 +183,7 @@ def _working(given: FreeGiven, values: FreeValues, run: TwoRun, best: int | None
             inserted=f"{short(given.acetylene_l_per_h, 4)} L/h",
             source="the soak's flame and loss; contact conductance 500 to 3000 W/m²K",
             valid=values.target_c <= 720, note="" if values.target_c <= 720
-            else "over 720 °C a guide only: go by colour",
+            else f"over {say.c(720)} a guide only: go by colour",
         ),
     ]  # fmt: skip
     if best is not None and given.bore is not None:
@@ -205,7 +206,7 @@ def _working(given: FreeGiven, values: FreeValues, run: TwoRun, best: int | None
 
 def _cautions(given: FreeGiven, values: FreeValues) -> list[Caution]:
     said = [
-        Caution(level="warn", text=f"Stop at {values.stop_c:g} °C.",
+        Caution(level="warn", text=f"Stop at {say.c(values.stop_c, limit='<')}.",
                 reason="Hotter it loses its temper, burns what is near or grips harder when cold.",
                 source=given.row.source),
         Caution(level="warn", text="Closed, greased, sprung or pressurised parts beside it: open, "
@@ -214,7 +215,8 @@ def _cautions(given: FreeGiven, values: FreeValues) -> list[Caution]:
     ]  # fmt: skip
     if values.reaches is None:
         said.append(
-            Caution(level="note", text="How long is not reckoned over 720 °C: a corner of brick "
+            Caution(level="note", text=f"How long is not reckoned over {say.c(720)}: a corner of "
+            "brick "
                     "behind it, the flame close, and colour tells.",
                     reason="The metal changes and swallows heat there, and a broad flame's figures "
                     "do not hold for a tip held close.", source="EN 1993-1-2, 3.4.1")
@@ -228,8 +230,8 @@ def _cautions(given: FreeGiven, values: FreeValues) -> list[Caution]:
         said.append(
             Caution(level="warn", text="Heat alone does not open it far enough: cool the inner "
                     "part too, or press and pull while it is hot.",
-                    reason=f"It opens {short(values.clearance_mm or 0, 2)} mm, "
-                    f"{short(values.needed_mm or 0, 2)} mm is wanted.",
+                    reason=f"It opens {say.mm(values.clearance_mm or 0, 2)}, "
+                    f"{say.mm(values.needed_mm or 0, 2)} is wanted.",
                     source="thermal expansion")
         )  # fmt: skip
     if given.purpose.startswith("threadlock"):

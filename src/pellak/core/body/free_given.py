@@ -2,6 +2,7 @@
 
 from pydantic import Field, model_validator
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Number, Record
 from pellak.core.body.body import BodyGiven
@@ -90,11 +91,14 @@ class FreeGiven(Record):
         if self.outer.family not in row.families:
             raise Refused("outer.family", self.outer.family, "one of " + ", ".join(row.families))
         if self.bearing:
-            raise Refused("bearing", True, "an oil bath or an induction heater to 120 °C: a flame "
+            raise Refused("bearing", True, f"an oil bath or an induction heater to {say.c(120)}: "
+            "a flame "
                           "takes the hardness out of a bearing in one place")  # fmt: skip
         if self.target_c is not None:
             if self.target_c > self.stop_c:
-                raise Refused("target_c", self.target_c, f"at most {self.stop_c:g} °C here")
+                raise Refused(
+                    "target_c", self.target_c, f"at most {say.c(self.stop_c, limit='<')} here"
+                )
             return float(self.target_c)
         needed = self.needed_mm
         if needed is not None and self.bore is not None:

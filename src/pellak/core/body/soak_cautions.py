@@ -1,6 +1,7 @@
 """What a heating head, big flames and insulation ask for before and while a body is heated."""
 
-from pellak.core.answer.working import Caution, short
+from pellak.core import say
+from pellak.core.answer.working import Caution
 from pellak.core.body.media import insulations
 from pellak.core.body.soak_given import SoakGiven
 from pellak.core.body.soaking import Soaking
@@ -38,7 +39,7 @@ def soak_cautions(
         )  # fmt: skip
     if given.target_c > of.body.metal.top_c:
         said.append(
-            Caution(level="warn", text=f"Over {of.body.metal.top_c:g} °C these figures do not "
+            Caution(level="warn", text=f"Over {say.c(of.body.metal.top_c)} these figures do not "
                     "hold: go by colour and crayon.",
                     reason="The metal changes its structure and swallows heat there.",
                     source=of.body.metal.source)
@@ -51,7 +52,7 @@ def soak_cautions(
     ):
         said.append(
             Caution(level="warn", text="Rest the flame as the ramp says, and read both ends.",
-                    reason=f"An end {short(of.limit_c or 0, 3)} °C hotter than the other "
+                    reason=f"An end {say.kelvin(of.limit_c or 0)} hotter than the other "
                     "can crack it.", source="thermal stress of a restrained zone")
         )  # fmt: skip
     if given.acetylene_l_per_h > BIG_FLAME_L_PER_H:

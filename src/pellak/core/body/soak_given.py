@@ -5,6 +5,7 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Number, Record
 from pellak.core.body.body import BodyGiven, body_of
@@ -61,7 +62,7 @@ class SoakGiven(BodyHeat):
     @model_validator(mode="after")
     def _rises(self) -> "SoakGiven":
         if self.target_c <= self.begins_c:
-            raise ValueError(f"target_c over where it starts, {self.begins_c:g} °C")
+            raise ValueError(f"target_c over where it starts, {say.c(self.begins_c)}")
         return self
 
     @property

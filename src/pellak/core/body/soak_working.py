@@ -2,6 +2,7 @@
 
 import math
 
+from pellak.core import say
 from pellak.core.answer.working import ValidRange, Working, complaints, inserted, short
 from pellak.core.body.bare_loss import SOURCE as LOSS_SOURCE
 from pellak.core.body.body import SHAPE_SOURCE
@@ -102,13 +103,13 @@ def _taken(given: SoakGiven, of: Soaking, values: SoakValues) -> Working:
 
 def _spread(of: Soaking, values: SoakValues, spread_c: float) -> Working:
     return Working(
-        name="spread_max_c", value=spread_c, unit="°C", low=spread_c * math.exp(-SPREAD_SIGMA),
+        name="spread_max_c", value=spread_c, unit="K", low=spread_c * math.exp(-SPREAD_SIGMA),
         high=spread_c * math.exp(SPREAD_SIGMA),
         formula="shape * (1 - swept) * power * far^2 / (k * volume), as it builds up and evens out",
         inserted=f"far end {short(1000 * of.body.far_m, 3)} mm away, "
         f"{short(100 * of.swept, 2)} % swept",
         source=RUN_SOURCE,
-        note=f"full flame would spread it {short(values.spread_full_flame_c or 0, 3)} °C",
+        note=f"full flame would spread it {say.kelvin(values.spread_full_flame_c or 0)}",
     )  # fmt: skip
 
 
@@ -119,7 +120,7 @@ def _limit(given: SoakGiven, of: Soaking, values: SoakValues) -> Working:
         "E": metal.youngs_pa / 1e6, "alpha": metal.expansion_per_k,
     }  # fmt: skip
     return Working(
-        name="spread_limit_c", value=values.spread_limit_c, unit="°C", formula=LIMIT_FORMULA,
+        name="spread_limit_c", value=values.spread_limit_c, unit="K", formula=LIMIT_FORMULA,
         inserted=inserted(LIMIT_FORMULA, numbers), source=LIMIT_SOURCE,
         note="" if given.held else "shown; this metal bears more by yielding",
     )  # fmt: skip

@@ -6,6 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 from pydantic import Field
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Number, Record
 from pellak.core.book.columns import Mask, RunColumns
@@ -84,15 +85,16 @@ def band_label(band: int) -> str:
 
     Source: definition
 
-    >>> band_label(0)
-    'to 1 mm'
+    >>> from pellak.core.reading.measures import said
+    >>> said(band_label(0), "metric"), said(band_label(1), "inch")
+    ('to 1 mm', 'over 0.039 to 1/16 in')
     """
     ends = THICKNESS_ENDS_MM
     if band == 0:
-        return f"to {ends[0]:g} mm"
+        return f"to {say.wall(ends[0], 6)}"
     if band == len(ends):
-        return f"over {ends[-1]:g} mm"
-    return f"over {ends[band - 1]:g} to {ends[band]:g} mm"
+        return f"over {say.wall(ends[-1], 6)}"
+    return f"over {say.wall(ends[band - 1], 6, to=ends[band])}"
 
 
 class BookHits:

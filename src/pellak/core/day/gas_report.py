@@ -2,6 +2,7 @@
 
 import math
 
+from pellak.core import say
 from pellak.core.day.calendar import TINY_L, Calendar
 from pellak.core.day.given import DayGiven
 from pellak.core.day.greedy import DayPlan
@@ -21,7 +22,10 @@ def no_gas(short_l: float) -> str:
     >>> no_gas(120.4)[:24]
     'acetylene runs out in it'
     """
-    return f"acetylene runs out in it, about {math.ceil(short_l)} L short: swap a cylinder before"
+    return (
+        f"acetylene runs out in it, about {say.litres(math.ceil(short_l), 6)} short: swap a "
+        "cylinder before"
+    )
 
 
 def gas_of_day(given: DayGiven, plan: DayPlan) -> DayGas:

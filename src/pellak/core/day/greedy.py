@@ -48,7 +48,16 @@ class DayPlan:
 
 
 def weight(job: DayJob) -> float:
-    """Return how much a job counts: each step of urgency twice the one below it."""
+    """Return how much a job counts: each step of urgency twice the one below it.
+
+    Args:
+        job: of the day
+
+    Source: definition: urgency doubles
+
+    >>> weight(DayJob.model_construct(priority=1)) / weight(DayJob.model_construct(priority=2))
+    2.0
+    """
     return float(2.0 ** (9 - job.priority))
 
 

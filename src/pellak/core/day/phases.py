@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from pellak.core import say
 from pellak.core.day.given import DayJob, DayPhase
 from pellak.core.model.facts import Facts
 
@@ -70,7 +71,7 @@ def day_job(
             DayPhase(
                 name=FLAME, minutes=left, low=FLAME_SPREAD[0] * left,
                 high=max(high - taken, FLAME_SPREAD[1] * left), needs="torch",
-                tip=facts.tip or f"head {flow:.0f} L/h", acetylene_l=litres,
+                tip=facts.tip or f"head {say.l_per_h(flow)}", acetylene_l=litres,
                 oxygen_l=litres * (facts.oxygen_ratio or 1.0), draw_l_per_h=flow or None,
             )
         )  # fmt: skip

@@ -1,5 +1,6 @@
 """The day reckoner: what to do when, what cannot be done today and why, tips, gas, hands free."""
 
+from pellak.core import say
 from pellak.core.answer.working import Answer, Caution, Reckoner, Working
 from pellak.core.day.exact import proved
 from pellak.core.day.explain import clock, day_values
@@ -87,8 +88,10 @@ def _cautions(given: DayGiven, values: DayValues) -> list[Caution]:
         cautions.append(
             Caution(
                 level="warn", source=DRAW_SOURCE,
-                text=f"From {clock(worst.hour_min)} an hour burns {worst.acetylene_l:.0f} L of "
-                f"acetylene; all cylinders together give {gas.draw_limit_by_hour_l:.0f} L an hour.",
+                text=f"From {clock(worst.hour_min)} an hour burns "
+                f"{say.litres(worst.acetylene_l, places=0)} of "
+                f"acetylene; all cylinders together give "
+                f"{say.litres(gas.draw_limit_by_hour_l, places=0)} an hour.",
                 reason="Drawn faster, a cylinder gives acetone with its gas; pin a job to later or "
                 "couple one more.",
             )

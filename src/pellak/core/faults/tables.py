@@ -7,6 +7,7 @@ from typing import Any, Literal
 
 from pydantic import Field
 
+from pellak.core import marks
 from pellak.core.answer.working import Record
 from pellak.core.tables import rows
 
@@ -63,7 +64,7 @@ def _rows(name: str, key: str) -> list[Any]:
     found: list[Any] = []
     for table in tables:
         if table.is_file():
-            found += tomllib.loads(table.read_text("utf-8"))[key]
+            found += tomllib.loads(marks.of_table(table.read_text("utf-8")))[key]
     return found
 
 

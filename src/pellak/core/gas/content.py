@@ -7,6 +7,7 @@ from functools import cache
 import numpy as np
 from pydantic import Field
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Number, Record, Working, inserted
 from pellak.core.gas.hose import METER_K, Gas
@@ -184,11 +185,13 @@ def _oxygen(given: CylindersGiven) -> Content:
 
 def _by_weight(given: CylindersGiven, weight_kg: float, tare_kg: float) -> Content:
     if weight_kg < tare_kg - SCALE_KG:
-        raise Refused("weight_kg", weight_kg, f"at least the tare, {tare_kg:g} kg")
+        raise Refused("weight_kg", weight_kg, f"at least the tare, {say.kg(tare_kg, 6)}")
     value = max(0.0, weight_kg - tare_kg) / ACETYLENE_KG_PER_M3
     if given.capacity_m3 is not None and value > 1.3 * given.capacity_m3:
         most = tare_kg + 1.3 * given.capacity_m3 * ACETYLENE_KG_PER_M3
-        raise Refused("weight_kg", weight_kg, f"no more than {most:.1f} kg for this cylinder")
+        raise Refused(
+            "weight_kg", weight_kg, f"no more than {say.kg(most, limit='<')} for this cylinder"
+        )
     off = SCALE_KG / ACETYLENE_KG_PER_M3
     return Content(
         value,
@@ -232,7 +235,9 @@ def _by_gauge(given: CylindersGiven, gauge_bar: float) -> Content:
             inserted=inserted(GAUGE_FORMULA, numbers),
             source=GAUGE_SOURCE,
             valid=not outside,
-            note="outside 0 to 30 °C; weigh it" if outside else "by gauge: weigh it to know",
+            note=f"outside {say.c(0, to=30)}; weigh it"
+            if outside
+            else "by gauge: weigh it to know",
         ),
     )
 

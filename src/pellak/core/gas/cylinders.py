@@ -2,6 +2,7 @@
 
 import math
 
+from pellak.core import say
 from pellak.core.answer.working import (
     Answer,
     Caution,
@@ -118,7 +119,7 @@ def too_fast(
         Caution(
             level="stop" if share > OLD_SHARE else "warn",
             text=f"Too fast for the acetylene: couple {wanted} like it, or fit a smaller "
-            f"head of {1000 * full_m3 * coupled * limit:.0f} L/h at most.",
+            f"head of {say.l_per_h(1000 * full_m3 * coupled * limit)} at most.",
             reason="Drawn faster, liquid solvent comes out with the gas, and the flame "
             "starves and flashes back.",
             source=DRAW_SOURCE,
@@ -158,7 +159,7 @@ def _draw_working(full_m3: float) -> list[Working]:
                 formula=formula,
                 inserted=inserted(formula, {"V_full": full_m3}),
                 source=DRAW_SOURCE,
-                note=f"a seventh, {1000 * full_m3 * OLD_SHARE:.0f} L/h, is the stop line",
+                note=f"a seventh, {say.l_per_h(1000 * full_m3 * OLD_SHARE)}, is the stop line",
             )
         )
     return lines

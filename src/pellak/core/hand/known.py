@@ -71,6 +71,10 @@ def predicted_sigma(fitted: Fitted, read_within: float, family: str) -> float:
         family: the metal's
 
     Source: errors that do not hang together add as squares
+
+    >>> steady = Fitted(factor=1.0, factor_low=0.9, factor_high=1.1, n=9)
+    >>> round(predicted_sigma(steady, 0.1, 'carbon-steel'), 3)
+    0.142
     """
     spread = min(fitted.sigma, heat_families()[family].sigma_ln_hand)
     return math.hypot(spread, read_within)

@@ -7,6 +7,7 @@ from functools import lru_cache
 import numpy as np
 from pydantic import Field
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Number, Record
 from pellak.core.heat.case import Floats, HeatCase, HeatCases
@@ -36,7 +37,9 @@ class PieceGiven(Record):
         family = heat_family(self.family, self.alloy)
         if self.start_c > family.melting_c - 20:
             raise Refused(
-                "start_c", self.start_c, f"below {family.melting_c - 20:g} °C, where it is solid"
+                "start_c",
+                self.start_c,
+                f"below {say.c(family.melting_c - 20, limit='<')}, where it is solid",
             )
         return family
 

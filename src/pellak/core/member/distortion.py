@@ -4,6 +4,7 @@ from collections.abc import Sequence
 
 from pydantic import Field, model_validator
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Answer, Number, Reckoner, Record, School, Working, inserted
 from pellak.core.member.section import SOURCE as SECTION_SOURCE
@@ -91,7 +92,7 @@ def _span(weld: Weld, length_mm: float) -> tuple[float, float]:
     end = length_mm if weld.end_mm is None else weld.end_mm
     if not weld.start_mm < end <= length_mm:
         raise Refused(
-            "welds", f"{weld.start_mm:g} to {end:g} mm", f"a stretch of 0 to {length_mm:g} mm"
+            "welds", f"{weld.start_mm:g} to {end:g} mm", f"a stretch of 0 to {say.mm(length_mm, 6)}"
         )
     return weld.start_mm, end
 

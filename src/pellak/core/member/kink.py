@@ -11,6 +11,7 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Record
 from pellak.core.member.section import Section, SectionProperties, properties
@@ -89,7 +90,9 @@ def hot_zone(spot: HeatSpot) -> HotZone:
     section, face, d = spot.section, spot.face, spot.spot_mm
     most = MOST_FACE_SHARE * heated_face_mm(section, face)
     if d > most + 1e-9:
-        raise Refused("spot_mm", d, f"at most {most:.3g} mm on this face: cold metal holds it")
+        raise Refused(
+            "spot_mm", d, f"at most {say.mm(most, limit='<')} on this face: cold metal holds it"
+        )
     shape = spot.shape
     to_top, to_bottom = section.depth_mm - shape.neutral_mm, shape.neutral_mm
     arm = to_top if face == "top" else to_bottom
@@ -129,6 +132,11 @@ def spots_large(spot: HeatSpot) -> float:
         spot: size and place on its section
 
     Source: geometry: volume of the zone over that of one spot
+
+    >>> from pellak.core.member.section import Section
+    >>> flat = Section(kind='flat', depth_mm=50.0, width_mm=6.0)
+    >>> spots_large(HeatSpot(section=flat, face='top', spot_mm=20.0)) >= 1
+    True
     """
     zone = hot_zone(spot)
     if zone.pattern == "spot":

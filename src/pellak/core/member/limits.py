@@ -3,6 +3,7 @@
 from collections.abc import Mapping
 from typing import Literal
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 
 Steel = Literal[
@@ -17,7 +18,8 @@ LEAST_PEAK_C = 450.0
 """Under this hardly anything is upset; 200 to 400 °C is the blue-brittle range."""
 REFUSED_STEEL: Mapping[str, str] = {
     "cold-worked": "heat takes the strength out of cold-worked steel",
-    "stainless": "heat spots warp stainless without end, and it sensitises between 425 and 815 °C",
+    "stainless": f"heat spots warp stainless without end, and it sensitises between "
+    f"{say.c(425, to=815, joint=' and ')}",
     "aluminium": "it shows no red, and heat takes its temper",
     "unknown": "nobody knows what the heat would do to it: identify it first",
 }
@@ -47,7 +49,9 @@ def limit_c(steel: Steel, temper_c: float | None) -> float:
         raise Refused("temper_c", None, "the temper this steel was given, from its mill")
     limit = min(TEMPERED_LIMIT_C, temper_c - UNDER_TEMPER_K)
     if limit < LEAST_PEAK_C:
-        raise Refused("temper_c", temper_c, f"at least {LEAST_PEAK_C + UNDER_TEMPER_K:g} °C")
+        raise Refused(
+            "temper_c", temper_c, f"at least {say.c(LEAST_PEAK_C + UNDER_TEMPER_K, limit='>')}"
+        )
     return limit
 
 
@@ -68,7 +72,7 @@ def planned_peak_c(steel: Steel, temper_c: float | None, typed_c: float | None) 
     if typed_c is None:
         return min(TEMPERED_PLAN_C if steel == "quenched-tempered" else COMMON_PLAN_C, limit)
     if typed_c > limit:
-        raise Refused("peak_c", typed_c, f"at most {limit:g} °C for this steel")
+        raise Refused("peak_c", typed_c, f"at most {say.c(limit, limit='<')} for this steel")
     return typed_c
 
 

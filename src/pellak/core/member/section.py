@@ -5,6 +5,7 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Number, Record
 
@@ -73,7 +74,7 @@ def properties(section: Section) -> SectionProperties:
         outer, wall = section.depth_mm, section.wall_mm or 0.0
         inner = outer - 2 * wall
         if inner < 0:
-            raise Refused("section.wall_mm", wall, f"at most half of {outer:g} mm")
+            raise Refused("section.wall_mm", wall, f"at most half of {say.wall(outer, 6)}")
         area = math.pi / 4 * (outer**2 - inner**2)
         return SectionProperties(
             area_mm2=area,

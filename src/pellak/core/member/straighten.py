@@ -5,6 +5,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Answer, Caution, Reckoner, Record, Working, inserted, short
 from pellak.core.member.fit import kink_of, psi_of
@@ -180,19 +181,20 @@ def _cautions(member: _Member, fits: int, wanted: float) -> list[Caution]:
     worse = _worse(given)
     if member.hot[-1:] == given.rounds[-1:] != []:
         cautions.append(
-            ("warn", f"The last reading was taken at {short(member.hot[-1].surface_c or 0, 3)} °C. "
-             f"Read again when a bare hand rests on it, {TOUCH_C:g} °C: it is kept beside and not "
+            ("warn", f"The last reading was taken at {say.c(member.hot[-1].surface_c or 0)}. "
+             f"Read again when a bare hand rests on it, {say.c(TOUCH_C)}: it is kept beside and "
+             "not "
              "reckoned with.", "While hot it bows further the wrong way and tells nothing.")
         )  # fmt: skip
     if worse is not None:
         cautions.append(
-            ("stop", f"After a cold round it stood at {short(worse.camber_after_mm, 3)} mm, before "
-             f"it at {short(worse.camber_before_mm, 3)} mm. Stop and find out why.",
+            ("stop", f"After a cold round it stood at {say.mm(worse.camber_after_mm)}, before "
+             f"it at {say.mm(worse.camber_before_mm)}. Stop and find out why.",
              "The wrong face was heated, something holds or loads it, or it is not a bow at all.")
         )  # fmt: skip
     elif member.left_mm < -member.tolerance_mm:
         cautions.append(
-            ("warn", f"It stands {short(-member.left_mm, 3)} mm past straight. Now the other face "
+            ("warn", f"It stands {say.mm(-member.left_mm)} past straight. Now the other face "
              "is the long one: turn it over and begin a job for that bow.",
              "Heated too long, too hot or in too many places, it went over.")
         )  # fmt: skip
@@ -209,8 +211,11 @@ def _cautions(member: _Member, fits: int, wanted: float) -> list[Caution]:
              "A spot on a used or warm one upsets metal that is hard already.")
         )  # fmt: skip
     cautions += [
-        ("warn", f"Never above {limit_c(given.steel, given.temper_c):g} °C, by a crayon beside the "
-         "spot. No water above 315 °C. No hammer and no bending from 400 down to 200 °C.",
+        ("warn", f"Never above {say.c(limit_c(given.steel, given.temper_c), limit='<')}, by a "
+        "crayon beside the "
+         f"spot. No water above {say.c(315, limit='<')}. No hammer and no bending from "
+         f"{say.c(400)} down to "
+         f"{say.c(200)}.",
          "Hotter it loses its strength; blue-hot steel cracks under the hammer."),
         ("note", "A bow only: twist, dents, buckles and sharp kinks are another matter, and "
          "structural work belongs to qualified people under its code.",

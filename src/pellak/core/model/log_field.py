@@ -84,6 +84,11 @@ def planned_by(facts: Facts, field: LogField) -> float | None:
         field: of the log
 
     Source: the plan's own figures
+
+    >>> from pellak.core.model.facts import Facts
+    >>> asked = LogField.model_construct(id='puddle_s', planned='puddle_s')
+    >>> planned_by(Facts.model_construct(puddle_s=3.8), asked)
+    3.8
     """
     planned = getattr(facts, field.planned) if field.planned else facts.planned.get(field.id)
     return None if planned is None else float(planned)

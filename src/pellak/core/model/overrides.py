@@ -6,9 +6,10 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Any, TypeVar
 
+from pellak.core import marks
 from pellak.core.answer.figure import Figure, Override, Station
 from pellak.core.answer.quantity_kinds import QuantityKind
-from pellak.core.answer.working import Caution, Working, short
+from pellak.core.answer.working import Caution, Working
 from pellak.core.model.job_base import JobBase
 from pellak.core.reading.units import kinds
 from pellak.core.tables import rows
@@ -103,7 +104,7 @@ def _said(figure: Figure, own: Override) -> dict[str, Any]:
     """Return the detail of a figure that was decided: whose it is, and what ours would be."""
     if own.typed is None:
         return {}
-    ours = "nothing" if own.reckoned is None else f"{short(own.reckoned, 3)} {own.unit}"
+    ours = "nothing" if own.reckoned is None else marks.measure(own.unit, own.reckoned)
     whose = f"{own.label.lower()} yours, reckoned {ours}"
     return {"detail": f"{whose}; {figure.detail}" if figure.detail else whose}
 
@@ -115,15 +116,15 @@ def _cautions(row: OwnRow, own: Override) -> list[Caution]:
     low = own.reckoned if low is None else low
     high = own.reckoned if high is None else high
     if low is not None and typed < low * (1 - ROUNDED):
-        outside, reason = f"under the {short(low, 3)} {own.unit}", row.below
+        outside, reason = f"under the {marks.measure(own.unit, low)}", row.below
     elif high is not None and typed > high * (1 + ROUNDED):
-        outside, reason = f"over the {short(high, 3)} {own.unit}", row.above
+        outside, reason = f"over the {marks.measure(own.unit, high)}", row.above
     else:
         return []
     return [
         Caution(
             level="warn",
-            text=f"{row.label}: your {short(typed, 3)} {own.unit} is {outside} reckoned.",
+            text=f"{row.label}: your {marks.measure(own.unit, typed)} is {outside} reckoned.",
             reason=reason,
             source=row.source,
         )

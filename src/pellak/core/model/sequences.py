@@ -7,6 +7,7 @@ from typing import Any, Literal
 
 from pydantic import Field, model_validator
 
+from pellak.core import marks
 from pellak.core.answer.working import Record
 
 ShutDownSchool = Literal["acetylene-first", "oxygen-first"]
@@ -87,7 +88,7 @@ class DrillStep(Record):
 
 def _table(name: str) -> dict[str, list[dict[str, object]]]:
     text = files("pellak.core.tables").joinpath(f"{name}.toml").read_text(encoding="utf-8")
-    return tomllib.loads(text)
+    return tomllib.loads(marks.of_table(text))
 
 
 @cache
@@ -97,7 +98,11 @@ def every_step() -> tuple[Step, ...]:
     for room in sorted(files("pellak.core.kinds").iterdir(), key=lambda room: room.name):
         # What only one kind of job does lies in that kind's room, and names where it belongs.
         table = room.joinpath("steps.toml")
-        for step in tomllib.loads(table.read_text("utf-8"))["step"] if table.is_file() else ():
+        for step in (
+            tomllib.loads(marks.of_table(table.read_text("utf-8")))["step"]
+            if table.is_file()
+            else ()
+        ):
             after = [one["id"] for one in steps].index(step.pop("after"))
             steps.insert(after + 1, step)
     return tuple(Step.model_validate(step) for step in steps)

@@ -1,13 +1,17 @@
-"""The facts of a plan kept before facts were typed, read off its figures.
+"""Old forms of kept plans brought up: facts read off figures, measures marked in sentences.
 
-The only place that does so: every plan made since carries its facts."""
+The only place that does so: every plan made since carries both."""
 
+import re
 from collections.abc import Sequence
+from typing import Any
 
+from pellak.core import marks
 from pellak.core.answer.figure import Station
 from pellak.core.model.facts import Facts, PurgeSeconds
 
 USUAL_WATCH_MIN = 60.0
+STOCK_UNDER_MM = 25.4
 
 
 def facts_kept(stations: Sequence[Station]) -> Facts:
@@ -39,3 +43,63 @@ def facts_kept(stations: Sequence[Station]) -> Facts:
         if {"acetylene_purge_s", "oxygen_purge_s"} <= seconds.keys()
         else None,
     )
+
+
+_FIGURE = re.compile(
+    r"(?<![\w.])(\d+(?:\.\d+)?)(?:( to |–| and | × )(\d+(?:\.\d+)?))? "
+    r"(mm/min|kJ/mm|L/h per mm|L/h|L/m|mm|°C|bar|kg|m/s|L|m³|m)(?![\w/³²])"
+    r"(?= (more|less|over|under|warmer|cooler|hotter|colder|apart)\b)?"
+)
+NOT_SENTENCES = frozenset(
+    {"job", "typed", "name", "source", "formula", "inserted", "who", "belongs_to", "gear"}
+)
+"""What people typed, and what is shown as it is."""
+
+
+def with_marks(document: Any) -> Any:
+    """Return a document kept before sentences carried their measures, with marks in them.
+
+    Up to 0.2 a sentence said its measures in metric words and the page looked for them. Here they
+    are looked for once more, in what was kept then, so that it is told in inches to whom works in
+    them. What is written since carries marks and is returned as it is.
+    """
+    if isinstance(document, dict):
+        return {
+            key: value if key in NOT_SENTENCES else with_marks(value)
+            for key, value in document.items()
+        }
+    if isinstance(document, list):
+        return [with_marks(one) for one in document]
+    return _FIGURE.sub(_marked, document) if isinstance(document, str) else document
+
+
+def _marked(found: re.Match[str]) -> str:
+    first, joint, second, unit, apart = found.groups()
+    kind = "K" if unit == "°C" and apart else unit
+    digits = max(len(one.lstrip("0.").replace(".", "")) for one in (first, second or "1"))
+    return marks.measure(
+        kind, float(first), max(1, digits),
+        to=float(second) if second else None, joint=joint or " to ",
+    )  # fmt: skip
+
+
+def ticket_with_marks(line: str) -> str:
+    """Return a ticket's line with its measures marked.
+
+    It is kept in plain words, since it is searched by what people type; its form is our own, and
+    its only measures are sizes.
+    """
+    return _FIGURE.sub(_sized, line)
+
+
+def _sized(found: re.Match[str]) -> str:
+    if found[4] != "mm" or found[2]:
+        return _marked(found)
+    value = float(found[1])
+    kind = "wall" if value < STOCK_UNDER_MM else "mm"
+    return marks.measure(kind, value, len(found[1]))
+
+
+def has_marks(text: str) -> bool:
+    """Return whether a document's JSON text carries marks already."""
+    return marks.OPEN in text or ascii(marks.OPEN)[1:-1] in text

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Literal
 
+from pellak.core import say
 from pellak.core.answer.working import Working, short
 from pellak.core.metal.alloy import Metal
 from pellak.core.metal.carbon_equivalent import carbon_equivalent_iiw
@@ -138,9 +139,12 @@ def body_preheat(metal: Metal, group: Group, thickness_mm: float) -> Working:
     body = min(least, base.most_c) if base.most_c is not None else least
     notes = []
     if own > band:
-        notes.append(f"this base asks {own:.0f} °C for itself")
+        notes.append(f"this base asks {say.c(own)} for itself")
     if base.most_c is not None and body < least:
-        notes.append(f"never above {base.most_c:g} °C: {base.reason[0].lower()}{base.reason[1:]}")
+        notes.append(
+            f"never above {say.c(base.most_c, limit='<')}: "
+            f"{base.reason[0].lower()}{base.reason[1:]}"
+        )
     return Working(
         name="body_preheat_c",
         value=body,

@@ -2,7 +2,8 @@
 
 from typing import Literal
 
-from pellak.core.answer.working import Caution, short
+from pellak.core import say
+from pellak.core.answer.working import Caution
 from pellak.core.metal.alloy import Metal
 from pellak.core.overlay.base import OverlayBase
 from pellak.core.overlay.given import OverlayGiven
@@ -66,21 +67,22 @@ def overlay_cautions(
         )  # fmt: skip
     if layer_mm > group.layer_high_mm * 1.001:
         cautions.append(
-            ("warn", f"{short(layer_mm, 3)} mm is a thick layer for {group.name}: "
-             f"{group.layer_low_mm:g} to {group.layer_high_mm:g} mm.",
+            ("warn", f"{say.mm(layer_mm)} is a thick layer for {group.name}: "
+             f"{say.mm(group.layer_low_mm, 6, to=group.layer_high_mm)}.",
              "A thick layer wants so much heat that the base puddles under it.", group.source)
         )  # fmt: skip
     if buffer_mm > 0:
         cautions.append(
-            ("note", f"Build up {short(buffer_mm, 3)} mm first with a rod like the base, or the "
+            ("note", f"Build up {say.mm(buffer_mm)} first with a rod like the base, or the "
              "tough cobalt grade, then face it.",
              f"{group.name.capitalize()} bears {group.max_layers} layers and no more.",
              "hard-facing practice")
         )  # fmt: skip
     if base.level == "small":
         cautions.append(
-            ("warn", f"{metal.name}: small patches in short spells, the body below 260 °C, felt "
-             "10 mm from the heat.", base.reason, base.source)
+            ("warn", f"{metal.name}: small patches in short spells, the body below "
+            f"{say.c(260, limit='<')}, "
+             f"felt {say.mm(10)} from the heat.", base.reason, base.source)
         )  # fmt: skip
     elif base.reason:
         cautions.append(("warn", f"{base.reason} {base.instead}",

@@ -3,6 +3,7 @@
 import math
 from collections.abc import Sequence
 
+from pellak.core import say
 from pellak.core.answer.working import Caution, Working, inserted, short
 from pellak.core.heat.gas_rule import rule_flow_l_per_h
 from pellak.core.metal.alloy import Metal, heat_family_of
@@ -111,15 +112,15 @@ def _judged(tip: RackTip, wanted: float, ratio: float) -> TipCandidate:
     verdict: TipVerdict = "fits"
     if speed < jet.BACKFIRE_BELOW_M_PER_S:
         flow = jet.flow_for_jet_l_per_h(tip.orifice_mm, jet.BACKFIRE_BELOW_M_PER_S, ratio, tip.jets)
-        verdict, why = "too-large", f"pops below {short(flow, 3)} L/h of acetylene"
+        verdict, why = "too-large", f"pops below {say.l_per_h(flow, 3)} of acetylene"
     elif speed < SOFTEST_M_PER_S:
         verdict, why = "works-soft", "near the bottom of its band: watch for pops"
     elif speed > HARDEST_M_PER_S:
         softly = jet.flow_for_jet_l_per_h(tip.orifice_mm, HARDEST_M_PER_S, ratio, tip.jets)
         flow, verdict = softly, "works-slow"
-        why = f"soft only up to {short(softly, 3)} L/h: slower to sweat"
+        why = f"soft only up to {say.l_per_h(softly, 3)}: slower to sweat"
         if softly < LEAST_SHARE * wanted:
-            verdict, why = "too-small", f"harsh above {short(softly, 3)} L/h"
+            verdict, why = "too-small", f"harsh above {say.l_per_h(softly, 3)}"
     drill = jet.nearest_drill(tip.orifice_mm)
     return TipCandidate(
         label=tip.label,
@@ -192,7 +193,7 @@ def sweat_tips(flow: Working, oxygen_ratio: float, rack: Sequence[RackTip]) -> T
             Working(
                 name="orifice_mm", value=bore, unit="mm", low=ends[0], high=ends[1],
                 formula=jet.ORIFICE_FORMULA, inserted=inserted(jet.ORIFICE_FORMULA, numbers),
-                source=jet.FLOW_SOURCE, note="range: soft jets from 110 to 90 m/s",
+                source=jet.FLOW_SOURCE, note=f"range: soft jets from {say.m_per_s(110, to=90)}",
             ),
             Working(
                 name="drill", value=drill.drill if drill else None, formula="nearest number drill",

@@ -5,8 +5,10 @@ The root of the joint, where the flame points, is the origin; x runs right and y
 
 from collections.abc import Mapping
 
+from pellak.core import marks
+from pellak.core.answer.field_units import kind_of
 from pellak.core.answer.quantity_kinds import QuantityKind
-from pellak.core.answer.working import Record, short
+from pellak.core.answer.working import Record
 from pellak.core.piece.dimensions import dimension_rows, dimension_value
 from pellak.core.piece.joint_shapes import (
     DRAW_JOINT,
@@ -43,6 +45,8 @@ class Dimension(Record):
     value: float | None
     usual: bool
     at: Place
+    shown_as: str
+    """The kind of measure it is shown as."""
 
 
 class JointDrawing(Record):
@@ -76,6 +80,7 @@ def _dimension(
         value=value,
         usual=usual,
         at=place_of(at),
+        shown_as=kind_of(row.field) or row.unit,
     )
 
 
@@ -115,6 +120,7 @@ def joint_drawing(
         value=thickness_mm,
         usual=False,
         at=place_of(drawn.places["thickness_mm"]),
+        shown_as="wall",
     )
     others = [
         _dimension(field, at, stated, t, joint)
@@ -137,7 +143,8 @@ def _text(joint: Joint, thickness_mm: float | None, dimensions: list[Dimension])
     if thickness_mm is None:
         return f"A {name}, waiting for its thickness."
     sizes = [
-        f"{d.label.lower()} {short(d.value, 4)} {d.unit}{', the usual' if d.usual else ''}"
+        f"{d.label.lower()} {marks.measure(d.shown_as, d.value, 4)}"
+        + (", the usual" if d.usual else "")
         for d in dimensions
         if d.value is not None
     ]

@@ -8,6 +8,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from pellak.core import marks
 from pellak.core.answer.working import Caution, Record
 
 Held = Literal["nothing", "fuel-solvent-gas", "not-known"]
@@ -60,7 +61,9 @@ class PieceQuestion(Record):
 def piece_questions() -> tuple[PieceQuestion, ...]:
     """Return every question in the order they are asked."""
     text = files("pellak.core.tables").joinpath("piece_questions.toml").read_text(encoding="utf-8")
-    return tuple(PieceQuestion.model_validate(q) for q in tomllib.loads(text)["question"])
+    return tuple(
+        PieceQuestion.model_validate(q) for q in tomllib.loads(marks.of_table(text))["question"]
+    )
 
 
 def questions_for(family: str, station: AskedAt = "piece") -> list[PieceQuestion]:

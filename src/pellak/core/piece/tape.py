@@ -58,6 +58,17 @@ def tape_svg(marks: Marks, length_mm: float, system: str = "metric") -> str:
     """Return the tape as SVG at 1:1: a line with a mark and number at every place.
 
     `system`, metric or inch, is that of the check ruler.
+
+    Args:
+        marks: of the piece
+        length_mm: of the tape
+        system: metric or inch, that of the check ruler
+
+    Source: definition
+
+    >>> from pellak.core.kinds.kind import Marks
+    >>> tape_svg([(1, 20.0)], 100.0, 'metric')[:4]
+    '<svg'
     """
     wide, high = length_mm + 2 * MARGIN_MM, 40.0
     lines = [

@@ -7,6 +7,7 @@ from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused, refusals
 from pellak.core.answer.quantity_kinds import QuantityKind
 from pellak.core.metal.alloy import (
@@ -33,7 +34,9 @@ def started_solid(job: Job, own: Metals | None = None) -> Job:
     for field in ("start_c", "preheat_c"):
         warm_c = getattr(job, field, None)
         if warm_c is not None and warm_c > most:
-            raise Refused(field, warm_c, f"below {most:g} °C, where this metal is solid")
+            raise Refused(
+                field, warm_c, f"below {say.c(most, limit='<')}, where this metal is solid"
+            )
     return job
 
 
@@ -157,4 +160,4 @@ def _gauge_meant(field: str, typed_as: object, family: str) -> str:
         thickness_mm = read_quantity(gauge, "length", family).value
     except Refused:
         return ""
-    return f"; for the gauge type {gauge}, which is {thickness_mm:.2f} mm"
+    return f"; for the gauge type {gauge}, which is {say.wall(thickness_mm)}"

@@ -3,8 +3,8 @@
 import textwrap
 
 from pellak.core.answer.figure import Figure
-from pellak.core.answer.working import short
 from pellak.core.model.plan import Plan
+from pellak.core.reading.measures import measure, said, span
 
 WIDTH = 92
 
@@ -14,9 +14,9 @@ def _measure(figure: Figure) -> str:
         return figure.text
     if figure.value is None:
         return "—"
-    words = f"{short(figure.value, 3)} {figure.unit}".strip()
+    words = measure(figure.value, figure.unit, "metric")
     if figure.low is not None and figure.high is not None:
-        words += f" ({short(figure.low, 2)}–{short(figure.high, 2)})"
+        words += f" ({span(figure.low, figure.high, figure.unit, 'metric')})"
     return words
 
 
@@ -33,7 +33,9 @@ def plan_sheet(plan: Plan) -> str:
         lines.append("")
     lines.append(plan.guidance)
     wrapped = [
-        textwrap.fill(line, WIDTH, subsequent_indent=" " * 8, replace_whitespace=False)
+        textwrap.fill(
+            said(line, "metric"), WIDTH, subsequent_indent=" " * 8, replace_whitespace=False
+        )
         for line in lines
     ]
     return "\n".join(wrapped)

@@ -8,6 +8,7 @@ from typing import Any
 
 from pydantic import Field
 
+from pellak.core import marks
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Record
 from pellak.core.practice.score import ScorePart
@@ -52,7 +53,7 @@ class CouponReported(Record):
 def coupons() -> dict[str, Coupon]:
     """Return every coupon, by id, in the order they are welded."""
     text = files("pellak.core.tables").joinpath("coupons.toml").read_text(encoding="utf-8")
-    rows = [Coupon.model_validate(one) for one in tomllib.loads(text)["coupon"]]
+    rows = [Coupon.model_validate(one) for one in tomllib.loads(marks.of_table(text))["coupon"]]
     return {one.id: one for one in rows}
 
 

@@ -3,6 +3,7 @@
 import math
 from dataclasses import dataclass
 
+from pellak.core import say
 from pellak.core.answer.working import Record
 from pellak.core.gas.limits import LimitRegion
 from pellak.core.heat.solve import HeatGiven
@@ -87,7 +88,7 @@ def puddle_for(facts: Facts | None) -> PuddleFor:
     task = nearest.model_copy(
         update={
             "family": metal, "thickness_mm": heat.thickness_mm,
-            "label": f"Your job’s sheet, {heat.thickness_mm:.2g} mm",
+            "label": f"Your job’s sheet, {say.wall(heat.thickness_mm, 2)}",
             "about": "Its metal, thickness and tip, as a tacked butt without a gap.",
         }
     )  # fmt: skip

@@ -1,5 +1,6 @@
 """A preheat the person decides instead of the methods'."""
 
+from pellak.core import say
 from pellak.core.answer.working import Caution
 from pellak.core.preheat.crayons import crayons_for
 from pellak.core.preheat.reckon import WORKING_WINDOW_C, PreheatAnswer
@@ -11,6 +12,14 @@ def heated_by_hand(
     """Return the answer with the person's target: window and crayons follow, methods stay.
 
     A refused metal stays refused. Over the most allowed between passes is said, not forbidden.
+
+    Args:
+        answer: ours
+        target_c: the person's
+        family: the metal's
+        thickness_mm: of the wall
+
+    Source: the person's own decision; the window of EN 1011-2
     """
     if any(c.level == "stop" for c in answer.cautions):
         return answer
@@ -29,7 +38,8 @@ def heated_by_hand(
         cautions.append(
             Caution(
                 level="warn",
-                text=f"Your {target_c:g} °C is over the {values.interpass_max_c:g} °C this metal "
+                text=f"Your {say.c(target_c)} is over the "
+                f"{say.c(values.interpass_max_c, limit='<')} this metal "
                 "may be at between passes.",
                 reason="Held hotter, it loses the strength it was bought for.",
                 source="interpass limit of the preheat method page",

@@ -1,5 +1,6 @@
 """What to mind about the preheat of this metal: refusals, traps, and what proves it."""
 
+from pellak.core import say
 from pellak.core.answer.working import Caution
 from pellak.core.metal.carbon_equivalent import carbon_saturation
 from pellak.core.metal.cautions import metal_cautions
@@ -31,8 +32,9 @@ def preheat_cautions(
         cautions.append(
             Caution(
                 level="stop",
-                text=f"The heat it wants, {chosen.preheat_c:.0f} °C, is more than its temper "
-                f"allows, {top.max_c:.0f} °C. Take it to a shop that can temper it again.",
+                text=f"The heat it wants, {say.c(chosen.preheat_c)}, is more than its temper "
+                f"allows, {say.c(top.max_c, limit='<')}. Take it to a shop that can temper it "
+                "again.",
                 reason="Above its temper a quenched-and-tempered part goes soft for good.",
                 source="AWS D1.1 practice for quenched-and-tempered steel",
             )

@@ -5,6 +5,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from pellak.core import say
 from pellak.core.heat.gas_rule import ROOM_C
 from pellak.core.metal.hardness import COLD_CRACKING_HV
 from pellak.core.preheat.case import (
@@ -123,7 +124,7 @@ def choose(
         return _eased(case, by_id, curve, highest, highest.preheat_c, applies)
     why = (
         f"{METHOD_LABELS[highest.method]}, the highest of the formulas valid here, asks for "
-        f"{highest.preheat_c:.0f} °C"
+        f"{say.c(highest.preheat_c)}"
     )
     return _settled(case, highest, why, applies)
 
@@ -161,7 +162,7 @@ def _thin_wall(
     words = f"Cold, the edge of this thin wall comes out at {cold:.0f} HV, over 350" if over else (
         "The edge of this wall is near to hardening"
     )  # fmt: skip
-    why = f"{words}: start it at {asked:.0f} °C" + (
+    why = f"{words}: start it at {say.c(asked)}" + (
         ", and temper or relieve it after" if over else ""
     )
     return replace(answer, preheat_c=asked, valid=True, why=why)
@@ -179,8 +180,8 @@ def _eased(
     thin_c = _thin_wall(case, by_id, curve).preheat_c or ROOM_C
     asked = thin_c + _formulas_share(case.thickness_mm) * (highest_c - thin_c)
     why = (
-        f"{METHOD_LABELS[highest.method]} asks for {highest_c:.0f} °C from "
-        f"{OWN_BAND_FROM_MM:g} mm; so thin a wall is on the way there from {thin_c:.0f} °C"
+        f"{METHOD_LABELS[highest.method]} asks for {say.c(highest_c)} from "
+        f"{say.wall(OWN_BAND_FROM_MM, 6)}; so thin a wall is on the way there from {say.c(thin_c)}"
     )
     return _settled(case, replace(highest, preheat_c=max(asked, thin_c)), why, applies)
 
@@ -200,5 +201,5 @@ def _settled(case: PreheatCase, answer: MethodAnswer, why: str, applies: bool) -
         # To the micro-degree first, so that a whole 5 is not pushed up by rounding error.
         preheat_c = ROUNDED_TO_C * math.ceil(round((answer.preheat_c + added) / ROUNDED_TO_C, 6))
     if added:
-        why = f"{why}; {added:g} °C more because it is {RESTRAINT_WORDS[case.restraint]}"
+        why = f"{why}; {say.kelvin(added)} more because it is {RESTRAINT_WORDS[case.restraint]}"
     return Chosen(answer, preheat_c, added, why.rstrip(".") + ".", applies)

@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from itertools import pairwise
 
+from pellak.core import say
 from pellak.core.answer.working import Record, Working, inserted
 from pellak.core.heat.case import HeatCase, HeatCases
 from pellak.core.heat.travel import travel_results
@@ -80,7 +81,7 @@ def cooling_time(case: PreheatCase, curve: Sequence[CoolingPoint]) -> MethodAnsw
     words = f"{why}: soft enough without preheat" if soft else why
     valid = soft or asked is not None
     if not valid:
-        words = f"{why}; no start temperature up to {curve[-1].start_c:g} °C brings it to 350 HV"
+        words = f"{why}; no start temperature up to {say.c(curve[-1].start_c)} brings it to 350 HV"
     return MethodAnswer(
         method="cooling-time",
         preheat_c=None if soft else asked,

@@ -1,5 +1,6 @@
 """Temperature crayons: the two to buy, one either side of what is wanted."""
 
+from pellak.core import say
 from pellak.core.answer.working import Record, short
 from pellak.core.tables.metal_families import traits_of
 
@@ -79,8 +80,9 @@ def crayons_for(least_c: float, most_c: float, family: str, thickness_mm: float)
     inside = [step for step in above if step <= most_c]
     not_yet = inside[-1] if inside else above[0] if above else melts
     how = (
-        f"Stroke the metal, not the flame's side: {melts:g} °C must melt, {not_yet:g} °C must not. "
-        f"Look {short(proved_at_mm(thickness_mm), 2)} mm from the seam and on the far face, "
+        f"Stroke the metal, not the flame's side: {say.c(melts)} must melt, {say.c(not_yet)} must "
+        "not. "
+        f"Look {say.mm(proved_at_mm(thickness_mm), 2)} from the seam and on the far face, "
         f"{short(settles_min(thickness_mm), 2)} min after the flame has moved off."
     )
     note = traits_of(family).crayon_note

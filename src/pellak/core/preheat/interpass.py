@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from pellak.core import say
 from pellak.core.answer.working import Working, inserted
 from pellak.core.preheat.after import UNDER_TEMPER_C
 from pellak.core.preheat.case import PreheatCase
@@ -37,7 +38,15 @@ def _line(value: float, formula: str, numbers: dict[str, float], source: str, no
 
 
 def interpass_for(case: PreheatCase, chosen: Chosen, temper_c: float | None) -> Interpass:
-    """Return the interpass limits for a metal and the preheat chosen for it."""
+    """Return the interpass limits for a metal and the preheat chosen for it.
+
+    Args:
+        case: the piece
+        chosen: the preheat
+        temper_c: of a quenched and tempered part, None where unknown
+
+    Source: each row names its own
+    """
     if case.metal.traits.graphitic:
         row = iron_row(chosen.answer.method, case.metal.thermal_id)
         top = float(row["interpass_max_c"])
@@ -45,7 +54,7 @@ def interpass_for(case: PreheatCase, chosen: Chosen, temper_c: float | None) -> 
             float(row["interpass_min_c"]),
             top,
             _line(top, "row of the cast-iron table", {}, row["source"], "never let it fall below "
-                  f"{row['interpass_min_c']} °C before the seam is done"),
+                  f"{say.c(float(row['interpass_min_c']))} before the seam is done"),
         )  # fmt: skip
     if not case.metal.traits.hardenable:
         keys = (case.metal.advised_as, case.metal.thermal_id, case.metal.family)

@@ -2,6 +2,7 @@
 
 from pydantic import Field
 
+from pellak.core import say
 from pellak.core.answer.figure import Figure, JudgementScale, ScaleBand, figure_of
 from pellak.core.answer.working import Caution, Record, School
 from pellak.core.metal.alloy import Metal
@@ -101,7 +102,7 @@ def metal_line(metal: Metal) -> MetalLine:
 def _shop_scale() -> JudgementScale:
     bands = rows("preheat_bands.csv")
     labels = [
-        "no preheat" if not row["low_c"] else f"{row['low_c']} to {row['high_c']} °C"
+        "no preheat" if not row["low_c"] else say.c(float(row["low_c"]), to=float(row["high_c"]))
         for row in bands
     ]
     ends = [float(row["ce_from"]) for row in bands[1:]]
@@ -149,7 +150,10 @@ def _meaning(metal: Metal, equivalents: list[Figure]) -> str:
     if ce < 0.40:
         return "Does not harden beside a gas weld; thickness alone may ask for a little heat."
     if ce < 0.60:
-        return "Hardens beside the seam when it cools fast: preheat from 3 mm, still air after."
+        return (
+            f"Hardens beside the seam when it cools fast: preheat from {say.wall(3)}, still "
+            "air after."
+        )
     return "Hardens readily, in thick walls even in air: preheat, slow cooling, a temper after."
 
 

@@ -4,6 +4,7 @@ from collections.abc import Mapping
 
 import numpy as np
 
+from pellak.core import say
 from pellak.core.answer.working import Working
 from pellak.core.preheat.case import SHEET_BELOW_MM, MethodAnswer, PreheatCase
 from pellak.core.tables import rows
@@ -70,6 +71,6 @@ def sheet(case: PreheatCase) -> MethodAnswer:
         method="none",
         preheat_c=None,
         valid=True,
-        why=f"under {SHEET_BELOW_MM:g} mm the wall heats through ahead of the pool; {chill}"
+        why=f"under {say.wall(SHEET_BELOW_MM, 6)} the wall heats through ahead of the pool; {chill}"
         + ("; it still hardens, so cool it in still air" if hardens else ""),
     )

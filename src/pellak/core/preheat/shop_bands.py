@@ -2,6 +2,7 @@
 
 import numpy as np
 
+from pellak.core import say
 from pellak.core.answer.working import Working
 from pellak.core.heat.gas_rule import ROOM_C
 from pellak.core.metal.carbon_equivalent import carbon_equivalent_iiw
@@ -106,10 +107,12 @@ def shop_bands(case: PreheatCase) -> MethodAnswer:
     preheat_c = max(asked) if asked else None
     where = "low end" if share == 0 else "high end" if share == 1 else f"{share:.0%} up"
     words = f"CE {ce:.2f}: no preheat"
-    if banded is not None:
-        words = f"CE {ce:.2f} is in the band {low:g} to {high:g} °C, {where} at {thickness:g} mm"
+    if banded is not None and low is not None and high is not None:
+        words = (
+            f"CE {ce:.2f} is in the band {say.c(low, to=high)}, {where} at {say.wall(thickness, 6)}"
+        )
     if preheat_c is not None and preheat_c != banded:
-        words = f"CE {ce:.2f}; {thickness:g} mm asks for {preheat_c:g} °C on its own"
+        words = f"CE {ce:.2f}; {say.wall(thickness, 6)} asks for {say.c(preheat_c)} on its own"
     return MethodAnswer(
         method="shop",
         preheat_c=preheat_c,
@@ -127,7 +130,7 @@ def shop_bands(case: PreheatCase) -> MethodAnswer:
                 formula=FORMULA,
                 inserted=words,
                 source=SOURCE,
-                note="" if preheat_c is not None else "none: dry and above 10 °C will do",
+                note="" if preheat_c is not None else f"none: dry and above {say.c(10)} will do",
             )
         ],
     )

@@ -5,8 +5,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
-from pellak.core.answer.working import short
 from pellak.core.tables import gauge_thicknesses_mm, rows
 from pellak.core.tables.metal_families import traits_of
 
@@ -51,7 +51,7 @@ def _look_up(system: str, gauge: str, name: str, typed: str) -> tuple[float, str
 
 def _candidates(gauge: str) -> str:
     named = [
-        f"{s.name} {short(gauge_thicknesses_mm()[s.system][gauge], 4)} mm"
+        f"{s.name} {say.wall(gauge_thicknesses_mm()[s.system][gauge], 4)}"
         for s in gauge_systems().values()
         if gauge in gauge_thicknesses_mm()[s.system]
     ]

@@ -6,8 +6,8 @@ A pipe's name is no measure of it: two-inch pipe is 60.3 mm across.
 import re
 from dataclasses import dataclass
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
-from pellak.core.answer.working import short
 from pellak.core.tables import rows
 
 SCHEDULES = ("10", "40", "80")
@@ -29,9 +29,9 @@ class Pipe:
     @property
     def words(self) -> str:
         """How it was read."""
-        wall = f", wall {short(self.wall_mm)} mm" if self.wall_mm is not None else ""
+        wall = f", wall {say.wall(self.wall_mm, 5)}" if self.wall_mm is not None else ""
         named = f" schedule {self.schedule}" if self.schedule else ""
-        return f"{self.nps} in pipe{named}, {short(self.outside_diameter_mm)} mm across{wall}"
+        return f"{self.nps} in pipe{named}, {say.wall(self.outside_diameter_mm, 5)} across{wall}"
 
 
 def read_pipe(text: str) -> Pipe | None:

@@ -6,15 +6,18 @@ from fractions import Fraction
 
 from pydantic import Field
 
+from pellak.core import marks
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.quantity_kinds import QuantityKind
-from pellak.core.answer.working import Answer, Reckoner, Record, Working, short
+from pellak.core.answer.working import Answer, Reckoner, Record, Working
 from pellak.core.reading.gauges import read_gauge
 from pellak.core.reading.pipes import read_pipe
 from pellak.core.reading.units import Kind, Unit, kinds, unit_spellings
 from pellak.core.tables import MetalFamily
 
 LONGEST_TEXT = 60
+STOCK_UNDER_MM = 25.4
+"""A length under an inch is told as a size of stock: to a thou."""
 BARE_INCH_BELOW = 0.5
 """A bare number below this that begins with a point is inches: `.049` is a wall, never 49 µm."""
 
@@ -189,10 +192,10 @@ def read_quantity(text: str, kind_id: QuantityKind, family: str | None = None) -
         raise Refused(
             "text",
             text,
-            f"{short(kind.least)} to {short(kind.most)} {kind.canonical}; that is far outside",
+            f"{marks.measure(kind.canonical, kind.least, 5, to=kind.most)}; that is far outside",
         )
-    canonical = f"{short(value)} {kind.canonical}"
-    words = canonical if read_as == canonical else f"{read_as} = {canonical}"
+    shown_as = "wall" if kind_id == "length" and value < STOCK_UNDER_MM else kind.canonical
+    words = marks.read_as(read_as, shown_as, value)
     return QuantityValues(value=value, unit=kind.canonical, read_as=words)
 
 

@@ -68,7 +68,8 @@ def unit_spellings() -> Mapping[tuple[str, str], Unit]:
 class SaidMeasure(Record):
     """A limit that the trade says in a round number of its own, not as it would be converted."""
 
-    written: str
+    kind: str
+    value: float
     inch: str
 
 
@@ -76,18 +77,33 @@ class SaidMeasure(Record):
 def said_measures() -> tuple[SaidMeasure, ...]:
     """Return the limits that are said and not converted."""
     return tuple(
-        SaidMeasure(written=row["written"], inch=row["inch"]) for row in rows("said_measures.csv")
+        SaidMeasure(kind=row["kind"], value=float(row["value"]), inch=row["inch"])
+        for row in rows("said_measures.csv")
     )
 
 
-class DisplayUnit(Record):
-    """How one canonical unit is shown in one of the two systems: number · factor + offset."""
+class RoundingStep(Record):
+    """From which shown value on a measure is told in steps of how much."""
 
+    over: float
+    step: float
+
+
+class DisplayUnit(Record):
+    """How one kind of measure is shown in one of the two systems: number · factor + offset.
+
+    `form` says how the number is written: so many digits, in steps, as a fraction of an inch, in
+    thou.
+    """
+
+    kind: str
     canonical: str
     system: Literal["metric", "inch"]
     symbol: str
     factor: float
     offset: float
+    form: Literal["digits", "decimal", "fraction", "thou"]
+    steps: tuple[RoundingStep, ...] = ()
 
 
 @cache
@@ -95,11 +111,19 @@ def display_units() -> tuple[DisplayUnit, ...]:
     """Return the display units of both systems, the one place a page learns them from."""
     return tuple(
         DisplayUnit(
+            kind=row["kind"],
             canonical=row["canonical"],
             system=row["system"],
             symbol=row["symbol"],
             factor=float(row["factor"]),
             offset=float(row["offset"]),
+            form=row["form"],
+            steps=tuple(_step(one) for one in row["steps"].split()),
         )
         for row in rows("display_units.csv")
     )
+
+
+def _step(text: str) -> RoundingStep:
+    over, _, step = text.partition(":")
+    return RoundingStep(over=float(over), step=float(step))

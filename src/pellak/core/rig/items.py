@@ -7,6 +7,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, StringConstraints, TypeAdapter, ValidationError
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.quantity_kinds import QuantityKind
 from pellak.core.answer.working import Number, Record
@@ -198,7 +199,8 @@ def read_chart(text: str, field: str) -> list[dict[str, float | None]]:
             raise Refused(
                 field,
                 part,
-                "rows such as 0.8-1.2 mm 0.2/0.2 bar 120 L/h; or .03-.05 in 3/3 psi 4 cfh",
+                f"rows such as {say.wall(0.9, to=1.2, joint='-')} "
+                f"{say.bar(0.2, to=0.2, joint='/')} {say.l_per_h(120)}",
             )
         walls = sorted(
             _quantity(f"{match[end]} {match['wall']}", "length", field) for end in ("low", "high")

@@ -1,5 +1,6 @@
 """What a cylinder of the rack holds by its newest reading."""
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.gas.content import CylindersGiven
 from pellak.core.gas.cylinders import CylindersAnswer, reckon_cylinders
@@ -17,11 +18,14 @@ def check_newest(item: CylinderItem) -> None:
     if not item.readings:
         return
     newest = item.readings[-1]
-    if newest.weight_kg is not None and newest.weight_kg < (item.tare_kg or 0.0):
-        least = f"no less than its tare, {item.tare_kg:g} kg"
+    tare_kg = item.tare_kg or 0.0
+    if newest.weight_kg is not None and newest.weight_kg < tare_kg:
+        least = f"no less than its tare, {say.kg(tare_kg, 6)}"
         raise Refused("weight_kg", f"{newest.weight_kg:g} kg", least)
     if item.gas == "acetylene" and (newest.gauge_bar or 0.0) > ACETYLENE_GAUGE_BAR:
-        most = f"up to {ACETYLENE_GAUGE_BAR:g} bar: acetylene stands no higher, even in the sun"
+        most = (
+            f"up to {say.bar(ACETYLENE_GAUGE_BAR, 6)}: acetylene stands no higher, even in the sun"
+        )
         raise Refused("gauge_bar", f"{newest.gauge_bar:g} bar", most)
     if content_now(item, COMMON_FLOW_L_PER_H) is None:
         field = "gauge_bar" if newest.weight_kg is None else "weight_kg"
@@ -35,6 +39,16 @@ def content_now(
 
     None where it was never read, or where the newest reading contradicts the cylinder, such as a
     weight under its tare: then nothing is claimed.
+
+    Args:
+        item: the cylinder, with its readings
+        flow_l_per_h: drawn from it
+        minutes: that it is to last, None where not asked
+
+    Source: the cylinders reckoner
+
+    >>> content_now(CylinderItem.model_construct(readings=[]), 100.0, None) is None
+    True
     """
     if not item.readings:
         return None

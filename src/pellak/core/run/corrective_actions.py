@@ -6,6 +6,7 @@ from importlib.resources import files
 
 from pydantic import Field
 
+from pellak.core import marks
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Record
 from pellak.core.model.plan import Plan
@@ -42,7 +43,7 @@ def _listed(kind: str) -> tuple[CorrectiveAction, ...]:
         CorrectiveAction.model_validate(row)
         for table in tables
         if table.is_file()
-        for row in tomllib.loads(table.read_text("utf-8"))["action"]
+        for row in tomllib.loads(marks.of_table(table.read_text("utf-8")))["action"]
     )
 
 

@@ -74,6 +74,9 @@ def measured(marks: PhotoMarks, width_px: int, height_px: int) -> list[MeasuredL
         marks: the scale and the lengths
         width_px: of the photo
         height_px: of the photo
+
+    >>> measured(PhotoMarks.model_construct(scale=None, lengths=[]), 800, 600)
+    []
     """
 
     def pixels(one: PhotoScale | PhotoLength) -> float:

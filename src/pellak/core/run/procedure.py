@@ -4,6 +4,7 @@ from collections.abc import Mapping, Sequence
 
 from pydantic import Field
 
+from pellak.core import say
 from pellak.core.answer.working import Record, short
 from pellak.core.model.job_base import JobBase
 from pellak.core.model.log_field import LoggedMeasure
@@ -56,7 +57,21 @@ def band_mm(thickness_mm: float) -> tuple[float, float]:
 
 
 def is_like(job: JobBase, family: str, joint: str, thickness_mm: float) -> bool:
-    """Return whether a job is near enough to a procedure's piece, mm, to be offered it."""
+    """Return whether a job is near enough to a procedure's piece, mm, to be offered it.
+
+    Args:
+        job: the one on the bench
+        family: of the procedure's metal
+        joint: of it
+        thickness_mm: of its wall
+
+    Source: within LIKE_WITHIN of the wall: judgement
+
+    >>> from pellak.core.model.kinds.seam.job import SeamJob
+    >>> job = SeamJob(name='a', alloy='dc01', thickness_mm=1.2)
+    >>> is_like(job, 'carbon-steel', 'butt', 1.25), is_like(job, 'carbon-steel', 'butt', 3.0)
+    (True, False)
+    """
     if job.wall_mm is None or job.family != family:
         return False
     low, high = band_mm(thickness_mm)
@@ -68,7 +83,7 @@ def usual_name(plan: Plan) -> str:
     job = plan.job
     joint = getattr(job, "joint", "")
     words = joints()[joint].name if joint in joints() else job.kind
-    thick = "" if job.wall_mm is None else f", {short(job.wall_mm, 3)} mm"
+    thick = "" if job.wall_mm is None else f", {say.wall(job.wall_mm)}"
     return f"{family_name(job.family)}, {words}{thick}"
 
 

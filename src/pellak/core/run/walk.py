@@ -94,7 +94,21 @@ def begun_by_leaving(
     now: Moment,
     fire_watch_s: float,
 ) -> list[ClockMark]:
-    """Return the clocks after going on from one card to another: flame out starts the watch."""
+    """Return the clocks after going on from one card to another: flame out starts the watch.
+
+    Args:
+        cards: of the bench
+        clocks: that run
+        left: the card left
+        to: the card gone to
+        now: the moment
+        fire_watch_s: how long it is watched
+
+    Source: fire watch begins with the flame out, NFPA 51B
+
+    >>> begun_by_leaving([], [], 'a', 'b', None, 60.0)
+    []
+    """
     order = order_of(cards)
     if left not in order or to not in order:
         return list(clocks)

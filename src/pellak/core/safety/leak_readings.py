@@ -5,6 +5,7 @@ from typing import Any, Literal
 
 from pydantic import Field, model_validator
 
+from pellak.core import say
 from pellak.core.answer.working import Number, Record
 
 Gauge = Literal["contents", "outlet"]
@@ -74,5 +75,5 @@ class GasReadings(Record):
     def _outlet_is_low(self) -> "GasReadings":
         outlet = self.outlet
         if max(outlet.from_bar, outlet.from_bar + outlet.by_bar) > HIGHEST_OUTLET_BAR:
-            raise ValueError(f"outlet: at most {HIGHEST_OUTLET_BAR:g} bar")
+            raise ValueError(f"outlet: at most {say.bar(HIGHEST_OUTLET_BAR, limit='<')}")
         return self

@@ -5,6 +5,7 @@ from collections.abc import Mapping
 
 from pydantic import Field
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Answer, Caution, Number, Reckoner, Record, Working, inserted
 from pellak.core.gas.hose import GASES, Gas
@@ -123,7 +124,8 @@ def _findings(gas: Gas, given: LeakTestGiven) -> list[LeakFinding]:
         found.append(
             LeakFinding(
                 gas=gas, gauge="outlet", moved_bar=outlet.by_bar,
-                where=f"it stands at {highest:.2f} bar, over the limit of {limit:g} bar",
+                where=f"it stands at {say.bar(highest, places=2)}, over the limit of "
+                f"{say.bar(limit, limit='<')}",
                 do="Close the cylinder, bleed the hose, set it again from below.",
             )
         )  # fmt: skip
@@ -155,13 +157,15 @@ def held_enough(given: LeakTestGiven) -> None:
             instead = "change the cylinder, or " + SOAP_IT if nearly_empty else OPEN_IT[gauge]
             raise Refused(
                 f"{gas}.{gauge}_before_bar", before_bar,
-                f"at least {least:g} bar, or no gauge could show a leak: {instead}",
+                f"at least {say.bar(least, limit='>')}, or no gauge could show a leak: {instead}",
             )  # fmt: skip
         wanted_bar = near_work_bar(gas, given.test_bar)
         if readings.outlet.from_bar < wanted_bar - ROUNDED:
             raise Refused(
                 f"{gas}.outlet_before_bar", readings.outlet.from_bar,
-                f"at least {wanted_bar:.2g} bar, four fifths of what is set for work: a leak shows "
+                f"at least {say.bar(wanted_bar, 2, limit='>')}, four fifths of what is set for "
+                "work: a leak "
+                "shows "
                 "under the pressure it is worked at",
             )  # fmt: skip
 
@@ -213,7 +217,7 @@ def _leak(given: LeakTestGiven, gas: Gas) -> Working:
         source=SOURCE,
         note=f"d in m and L in mm give litres; {WARMTH}"
         if leaks
-        else f"a leak under {blur:.2g} L/h does not move this gauge in this time",
+        else f"a leak under {say.l_per_h(blur, 2)} does not move this gauge in this time",
     )
 
 

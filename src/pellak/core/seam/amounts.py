@@ -5,6 +5,7 @@ from collections.abc import Sequence
 
 from pydantic import Field
 
+from pellak.core import say
 from pellak.core.answer.working import Caution, Record, Working, inserted, short
 from pellak.core.factor import SOURCE as LOG_SOURCE
 from pellak.core.metal.rod import SOURCE as ROD_SOURCE
@@ -151,7 +152,7 @@ def area_workings(
     formula = AREA_FORMULAS[groove.form] if fed else "0 * t"
     least, most = ROD_SPREAD
     length_m, count, mass_g = amounts.length_m, amounts.rods, amounts.mass_g
-    sizes = " + ".join(f"{t.rods} of {t.diameter_mm:g} mm" for t in amounts.by_diameter)
+    sizes = " + ".join(f"{t.rods} of {say.wall(t.diameter_mm, 6)}" for t in amounts.by_diameter)
     return [
         Working(name="weld_area_mm2", value=area, unit="mm²", low=AREA_SPREAD[0] * area,
                 high=AREA_SPREAD[1] * area,
@@ -242,7 +243,8 @@ def filler_cautions(passes: Sequence[WeldPass], thickness_mm: float) -> list[Cau
         cautions.append(
             Caution(
                 level="warn",
-                text=f"Over {VALID_UP_TO_MM:g} mm these minutes stretch the rule. Another process "
+                text=f"Over {say.wall(VALID_UP_TO_MM)} these minutes stretch the rule. Another "
+                "process "
                 "is the right one for plate this thick.",
                 reason="The flame's spread-out heat warms and draws thick plate for hours.",
                 source="gas-welding practice; arc processes are used above 6 to 10 mm",

@@ -2,6 +2,7 @@
 
 from pydantic import Field
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Answer, Number, Reckoner, Record
 from pellak.core.heat.solve import HeatGiven, PieceGiven, solve_heat
@@ -107,7 +108,7 @@ def groove_of(given: FillerGiven) -> Groove:
         if grooved:
             face = casting_root_face_mm(t) if casting else usual_root_face_mm(t)
     if grooved and (face > t or (face >= t > ONE_POOL_UP_TO_MM)):
-        raise Refused("root_face_mm", face, f"less than the thickness, {t:g} mm")
+        raise Refused("root_face_mm", face, f"less than the thickness, {say.wall(t, 6)}")
     if gap is None:
         gap = usual_gap_mm(t) if grooved and not casting else 0.0
     return Groove(
@@ -134,7 +135,7 @@ def _rod(given: FillerGiven) -> Rod | None:
     rod = rods()[name]
     if strip_too_thick(rod, given.thickness_mm):
         raise Refused(
-            "rod", name, f"a rod: strip of the parent sheet serves to {STRIP_UP_TO_MM:g} mm"
+            "rod", name, f"a rod: strip of the parent sheet serves to {say.wall(STRIP_UP_TO_MM)}"
         )
     return rod
 

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 
+from pellak.core import say
 from pellak.core.answer.working import Record, short
 from pellak.core.piece.joint_shapes import Place
 from pellak.core.seam.groove import Groove
@@ -56,8 +57,8 @@ def groove_drawing(groove: Groove, passes: Sequence[WeldPass]) -> GrooveDrawing 
         edges=edges,
         layers=_butt_layers(groove, passes),
         names=[one.name for one in passes],
-        text=f"Edges of {short(t)} mm{bevel}, gap {short(groove.root_gap_mm)} mm, root face "
-        f"{short(groove.root_face_mm)} mm, {_counted(passes)}",
+        text=f"Edges of {say.wall(t, 5)}{bevel}, gap {say.mm(groove.root_gap_mm, 5)}, root face "
+        f"{say.mm(groove.root_face_mm, 5)}, {_counted(passes)}",
     )
 
 
@@ -100,5 +101,5 @@ def _fillet(groove: Groove, passes: Sequence[WeldPass]) -> GrooveDrawing:
         ],
         layers=layers,
         names=[one.name for one in passes],
-        text=f"Fillet with a leg of {short(leg)} mm on {short(t)} mm, {_counted(passes)}",
+        text=f"Fillet with a leg of {say.mm(leg, 5)} on {say.wall(t, 5)}, {_counted(passes)}",
     )

@@ -228,7 +228,18 @@ def weld_pace(pools: Pools, groove: Groove, direction: Direction) -> WeldPace | 
 
 
 def paced_by_hand(pace: WeldPace, travel_mm_per_min: float) -> WeldPace:
-    """Return the pace a person set instead of ours, with the same share of spread."""
+    """Return the pace a person set instead of ours, with the same share of spread.
+
+    Args:
+        pace: ours
+        travel_mm_per_min: what a person set
+
+    Source: minutes a metre are a thousand over the travel
+
+    >>> ours = WeldPace(5.0, 4.0, 6.0, 4.0, 1.0, 1.0, True)
+    >>> paced_by_hand(ours, 100.0).min_per_m
+    10.0
+    """
     minutes = 1000 / travel_mm_per_min
     high = pace.high_min_per_m
     return replace(

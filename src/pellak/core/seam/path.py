@@ -36,7 +36,19 @@ class Seam(Protocol):
 
 
 def places_at(ats_mm: Iterable[float], seam: Seam) -> list[PathPoint]:
-    """Return where places along the seam lie in plan."""
+    """Return where places along the seam lie in plan.
+
+    Args:
+        ats_mm: places along the seam
+        seam: length and whether it closes
+
+    Source: plane geometry
+
+    >>> from pellak.core.seam.tacks_given import TacksGiven
+    >>> given = TacksGiven(seam_mm=200, thickness_mm=1.2, family='carbon-steel', school='halving')
+    >>> [round(p.x_mm) for p in places_at([0.0, 100.0], given)]
+    [0, 100]
+    """
     if seam.school == "opposite":
         radius = seam.seam_mm / (2 * math.pi)
         turns = (at / radius for at in ats_mm)

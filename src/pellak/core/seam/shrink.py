@@ -1,5 +1,6 @@
 """How far a seam draws its edges together as it cools, or turns them."""
 
+from pellak.core import say
 from pellak.core.seam.groove import (
     ONE_POOL_UP_TO_MM,
     USUAL_GAP_PER_THICKNESS,
@@ -14,7 +15,9 @@ from pellak.core.seam.groove import (
 
 SHRINK_FORMULA = "0.2 * A / t + 0.05 * g"
 SHRINK_SOURCE = "Spraragen and Ettinger, transverse shrinkage of arc-welded butts: an estimate here"
-SHRINK_NOTE = "A the fused area: the pool through square edges, above 3.2 mm groove and pool"
+SHRINK_NOTE = (
+    f"A the fused area: the pool through square edges, above {say.wall(3.2)} groove and pool"
+)
 TURN_DEG_PER_PASS = 1.0
 """A single fillet turns its plate by about a degree for each pass: an estimate."""
 DRAWN_TOGETHER = frozenset({"touching", "gapped", "v", "double-v", "tipped", "corner"})

@@ -4,6 +4,7 @@ import itertools
 import math
 from collections.abc import Sequence
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Answer, Caution, Reckoner, Record, Working, inserted, short
 from pellak.core.heat.case import HeatCase
@@ -75,7 +76,7 @@ def tack_case(given: TacksGiven) -> HeatCase:
     family = heat_families()[given.family]
     paths = joints()[given.joint].heat_paths
     if given.start_c >= family.melting_c:
-        raise Refused("start_c", given.start_c, f"below melting, {family.melting_c:g} °C")
+        raise Refused("start_c", given.start_c, f"below melting, {say.c(family.melting_c)}")
     flow = given.acetylene_l_per_h or rule_flow_l_per_h(
         family=family, thickness_mm=given.thickness_mm, start_c=given.start_c, heat_paths=paths
     )
@@ -118,7 +119,9 @@ def order_for(given: TacksGiven) -> tuple[list[TackSpot], str]:
     pitch = given.widest_mm
     if given.seam_mm / pitch > MOST_TACKS / 2:
         raise Refused(
-            "seam_mm", given.seam_mm, f"at most {MOST_TACKS // 2 * pitch:.0f} mm; plan it in parts"
+            "seam_mm",
+            given.seam_mm,
+            f"at most {say.mm(MOST_TACKS // 2 * pitch, places=0, limit='<')}; plan it in parts",
         )
     spots = tack_order(given.seam_mm, pitch, given.school, given.corners_mm)
     why = trouble(given)
@@ -140,6 +143,11 @@ def reckon_tacks(given: TacksGiven, hold_s: float | None = None) -> TacksAnswer:
 
     Valid for sheet of 0.3 to 25 mm tacked along one line or ring; mm and s. Source: sheet practice
     for pitch and order; the plate model for how long a tack is held and what warmth it leaves.
+
+    >>> from pellak.core.seam.tacks_given import TacksGiven
+    >>> given = TacksGiven(seam_mm=200, thickness_mm=1.2, family='carbon-steel', school='halving')
+    >>> len(reckon_tacks(given).values.tacks) > 3
+    True
     """
     case = tack_case(given)
     if hold_s is None:

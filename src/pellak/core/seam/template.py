@@ -23,6 +23,18 @@ def flat_places(values: TacksValues, seam_mm: float) -> list[tuple[int, float]]:
     """Return (number, distance along) of every mark on the flat template; a ring is unrolled.
 
     A ring's template wraps round it: its first tack is marked at both ends.
+
+    Args:
+        values: of the tacks
+        seam_mm: length of the seam
+
+    Source: a cylinder unrolled
+
+    >>> from pellak.core.seam.tacks_given import TacksGiven
+    >>> from pellak.core.seam.tacks import reckon_tacks
+    >>> given = TacksGiven(seam_mm=200, thickness_mm=1.2, family='carbon-steel', school='halving')
+    >>> [number for number, _ in flat_places(reckon_tacks(given).values, 200.0)][:2]
+    [1, 2]
     """
     marks = [(tack.n, tack.at_mm) for tack in values.tacks]
     return [*marks, (1, seam_mm)] if values.closed else marks

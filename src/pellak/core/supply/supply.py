@@ -3,6 +3,7 @@
 from collections.abc import Mapping
 from typing import Literal
 
+from pellak.core import say
 from pellak.core.answer.working import (
     Answer,
     Caution,
@@ -71,7 +72,10 @@ def _values(line: GasLine, allowed: bool) -> GasValues:
     static = None if set_bar is None else LOCK_UP_RATIO * set_bar
     note = "a regulator settles a little higher with the torch shut, and must stop there"
     if static is not None:
-        note = f"with the torch shut at most {static:.2f} bar; one that keeps climbing is faulty"
+        note = (
+            f"with the torch shut at most {say.bar(static, places=2)}; one that keeps climbing "
+            "is faulty"
+        )
     return GasValues(
         tip_bar=line.tip_bar if allowed else None,
         torch_bar=line.torch_bar if allowed else None,
@@ -107,15 +111,18 @@ def _set_working(line: GasLine) -> Working | None:
         formula=SET_FORMULA,
         inserted=inserted(SET_FORMULA, numbers),
         source="pressures add along the line; read at the regulator with that gas flowing",
-        note=f"static at most {LOCK_UP_RATIO * line.set_bar:.2f} bar, the rise ISO 2503 allows",
+        note=f"static at most {say.bar(LOCK_UP_RATIO * line.set_bar, places=2)}, the rise ISO "
+        "2503 allows",
     )
 
 
 def _what_helps(given: SupplyGiven) -> str:
     """Return which single change brings the acetylene back under the limit, in words."""
     changes: Mapping[str, dict[str, float]] = {
-        f"a {BIGGER_HOSE_MM:g} mm hose": {"hose_bore_mm": max(BIGGER_HOSE_MM, given.hose_bore_mm)},
-        f"a hose of {SHORTER_HOSE_M:g} m": {
+        f"a {say.wall(BIGGER_HOSE_MM)} hose": {
+            "hose_bore_mm": max(BIGGER_HOSE_MM, given.hose_bore_mm)
+        },
+        f"a hose of {say.metres(SHORTER_HOSE_M, 6)}": {
             "hose_length_m": min(SHORTER_HOSE_M, given.hose_length_m)
         },
     }
@@ -136,7 +143,8 @@ def _cautions(given: SupplyGiven, acetylene: GasLine, oxygen: GasLine) -> list[C
         cautions.append(
             Caution(
                 level="stop",
-                text=f"This set-up would need acetylene above {limit:g} bar, static. Change to "
+                text=f"This set-up would need acetylene above {say.bar(limit, limit='<')}, "
+                "static. Change to "
                 f"{_what_helps(given)}.",
                 reason=REASON,
                 source=LIMIT_SOURCE,
@@ -200,6 +208,11 @@ def stack_of(values: GasValues) -> list[tuple[Part, float]]:
         values: of a gas line
 
     Source: sum of pressures, from the tip back
+
+    >>> line = GasValues.model_construct(tip_bar=0.2, torch_bar=0.1, hose_drop_bar=0.02,
+    ...     arrestor_drop_bar=0.01, set_flowing_bar=0.33)
+    >>> [round(bar, 2) for _, bar in stack_of(line)]
+    [0.2, -0.1, 0.02, 0.01]
     """
     tip_bar, torch_bar = values.tip_bar, values.torch_bar
     if tip_bar is not None and torch_bar is not None:

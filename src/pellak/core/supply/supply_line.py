@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 from pydantic import Field
 
+from pellak.core import say
 from pellak.core.answer.working import Number, Record, Working, inserted
 from pellak.core.gas.hose import ATMOSPHERE_BAR, Gas, density_kg_per_m3, hose_drop, purge_s
 from pellak.core.gas.hose import FORMULA as HOSE_FORMULA
@@ -121,7 +122,7 @@ def _torch(given: SupplyGiven, gas: Gas) -> tuple[float | None, float | None, li
         formula=jet.TORCH_PRESSURE_FORMULA,
         inserted=inserted(jet.TORCH_PRESSURE_FORMULA, numbers),
         source=jet.TORCH_SOURCE,
-        note=f"tip {tip_bar:.3f} bar at a jet of {speed:.0f} m/s",
+        note=f"tip {say.bar(tip_bar, places=3)} at a jet of {say.m_per_s(speed, 3)}",
     )
     return tip_bar, torch_bar, [line]
 
@@ -161,7 +162,8 @@ def gas_line(given: SupplyGiven, gas: Gas) -> GasLine:
                     },
                 ),
                 source=HOSE_SOURCE,
-                note=f"{given.hose_length_m:g} m of {given.hose_bore_mm:g} mm hose, without its "
+                note=f"{say.metres(given.hose_length_m, 6)} of {say.wall(given.hose_bore_mm, 6)} "
+                "hose, without its "
                 "fittings",
             )
         )

@@ -1,5 +1,6 @@
 """Two pressures beside each other: whether the torch's mixer is made for such a pair."""
 
+from pellak.core import say
 from pellak.core.answer.working import Caution
 from pellak.core.torch.mixer import Mixer
 
@@ -31,7 +32,9 @@ def pair_cautions(
     if not acetylene_bar or not oxygen_bar:
         return []
     ratio = oxygen_bar / acetylene_bar
-    pair = f"{acetylene_bar:.2f} bar acetylene with {oxygen_bar:.2f} bar oxygen"
+    pair = (
+        f"{say.bar(acetylene_bar, places=2)} acetylene with {say.bar(oxygen_bar, places=2)} oxygen"
+    )
     if mixer == "injector":
         if ratio >= INJECTOR_FROM:
             return []

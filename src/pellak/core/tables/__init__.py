@@ -7,6 +7,8 @@ from functools import cache
 from importlib.resources import files
 from typing import TYPE_CHECKING, Literal
 
+from pellak.core import marks
+
 Joint = Literal[
     "butt", "tipped-edge", "outside-corner", "tee", "lap", "cluster", "pipe-butt", "casting-crack"
 ]
@@ -14,9 +16,11 @@ Joint = Literal[
 
 @cache
 def rows(name: str) -> tuple[Mapping[str, str], ...]:
-    """Return the rows of a shipped CSV table as text, keyed by its headings."""
+    """Return the rows of a shipped CSV table as text, keyed by its headings.
+
+    Measures in braces become marks, as in every sentence."""
     text = files(__name__).joinpath(name).read_text(encoding="utf-8")
-    return tuple(csv.DictReader(text.splitlines()))
+    return tuple(csv.DictReader(marks.of_table(text).splitlines()))
 
 
 if TYPE_CHECKING:

@@ -1,7 +1,6 @@
 """The flame reckoner: kind, temperature, gases, cone and feather for an oxygen ratio.
 
-Temperature and gases come from a shipped table of adiabatic equilibrium at 1 atm from 20 °C,
-made by scripts/flame_table.py with the GRI-Mech 3.0 species on fits that reach 5000 K.
+Temperature and gases: adiabatic equilibrium, 1 atm, 20 °C; scripts/flame_table.py, GRI-Mech 3.0.
 """
 
 import math
@@ -12,6 +11,7 @@ from typing import Literal
 import numpy as np
 from pydantic import Field
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Answer, Caution, Number, Reckoner, Record, Working, inserted
 from pellak.core.tables import Family, heat_families, rows
@@ -229,7 +229,7 @@ def _lengths(given: FlameGiven, ratio: float, feather: float | None) -> list[Wor
             formula=formula,
             inserted=inserted(formula, numbers),
             source=CONE_SOURCE,
-            note="length by eye; S is about 10 m/s neutral, slower when rich",
+            note=f"by eye; S is about {say.m_per_s(10)} neutral, slower when rich",
         )
         for name, value, formula in lines
     ]

@@ -4,6 +4,7 @@ import math
 
 from pydantic import Field
 
+from pellak.core import marks, say
 from pellak.core.answer.working import (
     Answer,
     Caution,
@@ -37,8 +38,8 @@ VALID_RANGES = (ValidRange("thickness_mm", 0.5, 6.0, "mm"),)
 FLOW_SCATTER = 0.2
 """Charts of the trade differ by about a fifth on the flow for one thickness."""
 PACE_WHY: dict[Pace, str] = {
-    "gentle": "40–60 L/h per mm: more time to steer on thin sheet, wider blue band",
-    "normal": "about 100 L/h per mm of steel: puddles in three to four seconds on thin sheet",
+    "gentle": f"{marks.measure('L/h per mm', 40, to=60)}: more time to steer, wider blue band",
+    "normal": f"about {marks.measure('L/h per mm', 100)} of steel: three to four seconds on sheet",
     "brisk": "narrower heat and less distortion, for a practised hand",
 }
 
@@ -197,7 +198,7 @@ def _bore_workings(flow: float, ratio: float, bore: float) -> list[Working]:
             formula=jet.ORIFICE_FORMULA,
             inserted=inserted(jet.ORIFICE_FORMULA, numbers),
             source=jet.FLOW_SOURCE,
-            note="range: jets from harsh 160 to soft 90 m/s",
+            note=f"range: jets from harsh {say.m_per_s(160)} to soft {say.m_per_s(90)}",
         ),
         Working(
             name="drill",
@@ -228,7 +229,7 @@ def _cautions(given: TipGiven, candidates: list[TipCandidate], torch_bar: float)
             Caution(
                 level="stop",
                 text="Never set acetylene above "
-                f"{ACETYLENE_LIMIT_BAR[given.region]:g} bar. Fit a smaller tip.",
+                f"{say.bar(ACETYLENE_LIMIT_BAR[given.region], limit='<')}. Fit a smaller tip.",
                 reason=LIMIT_REASON,
                 source=LIMIT_SOURCE,
             )

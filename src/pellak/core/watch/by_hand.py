@@ -2,6 +2,7 @@
 
 from functools import cache
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Record
 from pellak.core.heat.colour import heat_colours
@@ -48,6 +49,9 @@ def stated_c(tell: str, typed: str) -> float:
         typed: a heat, where the tap wants one
 
     Source: touch and sight; hand_tells, with their sources
+
+    >>> stated_c('crayon', '300')
+    300.0
     """
     known = next((one for one in hand_tells() if one.id == tell), None)
     if known is None:
@@ -59,5 +63,5 @@ def stated_c(tell: str, typed: str) -> float:
     except Refused as refused:
         raise Refused("heat", typed, refused.accepted) from None
     if not COLDEST_C <= c <= HOTTEST_C:
-        raise Refused("heat", typed, f"{COLDEST_C:g} to {HOTTEST_C:g} °C")
+        raise Refused("heat", typed, say.c(COLDEST_C, to=HOTTEST_C))
     return c

@@ -2,6 +2,7 @@
 
 from itertools import pairwise
 
+from pellak.core import say
 from pellak.core.answer.working import Record
 from pellak.core.model.watch_plan import WatchPlan
 
@@ -44,13 +45,13 @@ def milestones(plan: WatchPlan) -> list[Milestone]:
     if slow_h is not None:
         found.append(
             Milestone(after_h=slow_h, low_h=None, high_h=None,
-                      text=f"about {SLOWLY_TO_C:.0f} °C: leave it covered all the same")
+                      text=f"about {say.c(SLOWLY_TO_C)}: leave it covered all the same")
         )  # fmt: skip
     if curve:
         found.append(
             Milestone(
                 after_h=curve[-1][0], low_h=plan.touch_low_h, high_h=plan.touch_high_h,
-                text=f"touch it: about {curve[-1][1]:.0f} °C, a bare hand rests on it",
+                text=f"touch it: about {say.c(curve[-1][1])}, a bare hand rests on it",
             )
         )  # fmt: skip
     return found

@@ -68,7 +68,16 @@ def _warm_min(plan: WatchPlan) -> float:
 
 
 def true_c(plan: WatchPlan, simulation: Simulation, marks: Sequence[Mark], at_s: float) -> float:
-    """Return the body's mean temperature, °C, `at_s` after the watch began."""
+    """Return the body's mean temperature, °C, `at_s` after the watch began.
+
+    Args:
+        plan: of the watch
+        simulation: how it is set
+        marks: phases begun
+        at_s: since the watch began
+
+    Source: the plan's own curves
+    """
     buried = next((mark.at_s for mark in marks if mark.phase == "cooling"), math.inf)
     if at_s >= buried:
         start = true_c(plan, simulation, [m for m in marks if m.phase != "cooling"], buried)
@@ -96,7 +105,17 @@ def _fallen_c(curve: list[list[float]], hours: float) -> float:
 def lines_between(
     plan: WatchPlan, simulation: Simulation, marks: Sequence[Mark], after_s: float, to_s: float
 ) -> list[str]:
-    """Return the lines of every reading in (after_s, to_s], s, each with its own moment."""
+    """Return the lines of every reading in (after_s, to_s], s, each with its own moment.
+
+    Args:
+        plan: of the watch
+        simulation: how it is set
+        marks: phases begun
+        after_s: from there, not with it
+        to_s: to there, with it
+
+    Source: the plan's own curves, with noise by hash
+    """
     done = {mark.phase for mark in marks}
     to_do = [mark for mark in marks_of(plan, simulation) if mark.phase not in done]
     lines = [

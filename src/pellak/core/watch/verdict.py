@@ -5,6 +5,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from pellak.core import say
 from pellak.core.answer.working import Record
 from pellak.core.model.watch_plan import WatchPlan
 from pellak.core.watch.lines import Phase
@@ -77,6 +78,15 @@ def verdict_of(
 
     `held_s` is how long the coldest place has been at its heat, s, None while it is not; `before`
     the verdict that stood, which a reading off by its noise does not change.
+
+    Args:
+        plan: of the watch
+        phase: as it stands
+        places: heats by channel, °C
+        held_s: since the coldest is at its heat, None while not
+        before: the verdict that stood
+
+    Source: thresholds: judgement; heats by the plan
     """
     if not places.c:
         return _verdict("no-reading", "no thermometer is believed, and nothing was told by hand")
@@ -86,17 +96,20 @@ def verdict_of(
     ceiling_c = plan.ceiling_c
     if ceiling_c is not None and hot_c > ceiling_c - (NEAR_C if before == "too-hot" else 0.0):
         return _verdict(
-            "too-hot", f"“{hot_at}” is at {hot_c:.0f} °C, not over {ceiling_c:.0f}: flame away"
+            "too-hot",
+            f"“{hot_at}” is at {say.c(hot_c)}, not over {say.c(ceiling_c, limit='<')}: flame away",
         )
     if phase == "welding" and plan.floor_c is not None:
         floor_c = plan.floor_c + (NEAR_C if before == "reheat" else 0.0)
         if cold_c < floor_c:
             return _verdict(
-                "reheat", f"“{cold_at}” is at {cold_c:.0f} °C, under the {plan.floor_c:.0f} °C "
+                "reheat", f"“{cold_at}” is at {say.c(cold_c)}, under the "
+                f"{say.c(plan.floor_c, limit='>')} "
                 "it may be welded at: stop and warm it again",
             )  # fmt: skip
         return _verdict(
-            "weld-now", f"coldest “{cold_at}” {cold_c:.0f} °C, not under {plan.floor_c:.0f} °C"
+            "weld-now",
+            f"coldest “{cold_at}” {say.c(cold_c)}, not under {say.c(plan.floor_c, limit='>')}",
         )
     if held_s is None:
         return _warming(plan, places, before)
@@ -106,7 +119,7 @@ def verdict_of(
     if _uneven(plan, hot_c - cold_c, before):
         return _verdict("hold", _unevenly(plan, hot_at, cold_at, hot_c - cold_c))
     there = (
-        f"coldest “{cold_at}” {cold_c:.0f} °C of {plan.target_c:.0f}, held {held_s / 60:.0f} min"
+        f"coldest “{cold_at}” {say.c(cold_c)} of {say.c(plan.target_c)}, held {held_s / 60:.0f} min"
     )
     return _verdict("weld-now" if plan.welds else "do-it-now", there)
 
@@ -129,7 +142,7 @@ def _uneven(plan: WatchPlan, spread_c: float, before: Say) -> bool:
 
 def _unevenly(plan: WatchPlan, hot_at: str, cold_at: str, spread_c: float) -> str:
     limit = plan.spread_limit_c or 0.0
-    over = f"“{hot_at}” is {spread_c:.0f} °C over “{cold_at}”"
+    over = f"“{hot_at}” is {say.kelvin(round(spread_c))} over “{cold_at}”"
     return f"{over}, {limit:.0f} allowed: flame off, let it even"
 
 
@@ -139,21 +152,26 @@ def _warming(plan: WatchPlan, places: Places, before: Say) -> Verdict:
         return _verdict("hold", _unevenly(plan, hot_at, cold_at, hot_c - cold_c))
     where = f" at “{cold_at}”" if len(places.c) > 1 else ""
     left = max(0.0, plan.target_c - cold_c)
-    return _verdict("warm-more", f"{left:.0f} °C to go{where}, to {plan.target_c:.0f} °C")
+    return _verdict(
+        "warm-more", f"{say.kelvin(round(left))} to go{where}, to {say.c(plan.target_c)}"
+    )
 
 
 def _cooling(plan: WatchPlan, places: Places, before: Say) -> Verdict:
     hot_at, hot_c = places.hottest()
     touch_c = plan.touch_c + (TOUCHED_STAYS_C if before == "touch-it" else 0.0)
     if hot_c <= touch_c:
-        return _verdict("touch-it", f"hottest “{hot_at}” {hot_c:.0f} °C: a bare hand rests on it")
+        return _verdict("touch-it", f"hottest “{hot_at}” {say.c(hot_c)}: a bare hand rests on it")
     limit, fall = plan.limit_c_per_h, places.fall_c_per_h
     if limit is not None and fall is not None:
         share = SLOWER_BELOW if before == "cool-slower" else SLOWER_ABOVE
         if fall > limit * share:
             return _verdict(
-                "cool-slower", f"it falls {fall:.0f} °C an hour, {limit:.0f} allowed: cover it "
+                "cool-slower", f"it falls {say.kelvin(round(fall))} an hour, "
+                f"{say.kelvin(round(limit))} allowed: cover it "
                 "deeper, keep draughts off",
             )  # fmt: skip
-    falling = f", falling {fall:.0f} °C an hour" if fall is not None and fall > 0 else ""
-    return _verdict("let-it-cool", f"hottest “{hot_at}” {hot_c:.0f} °C{falling}: leave it be")
+    falling = (
+        f", falling {say.kelvin(round(fall))} an hour" if fall is not None and fall > 0 else ""
+    )
+    return _verdict("let-it-cool", f"hottest “{hot_at}” {say.c(hot_c)}{falling}: leave it be")

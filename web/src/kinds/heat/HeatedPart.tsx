@@ -60,7 +60,7 @@ export function HeatedPart({ drawing, width }: { drawing: HeatedDrawing; width: 
   const { wide_mm: wideMm, high_mm: highMm, flame_mm: flameMm } = drawing;
   if (wideMm == null || highMm == null)
     return (
-      <svg width={width} height={120} role="img" aria-label={units.prose(drawing.text)}>
+      <svg width={width} height={120} role="img" aria-label={drawing.text}>
         <text x={width / 2} y={64} textAnchor="middle" className="fill-mute">
           Type its sizes below
         </text>
@@ -105,7 +105,7 @@ export function HeatedPart({ drawing, width }: { drawing: HeatedDrawing; width: 
   });
   if (drawing.insulated) lines.push({ key: "lag", className: "fill-mute", text: "insulated" });
   return (
-    <svg width={width} height={tall} role="img" aria-label={units.prose(drawing.text)}>
+    <svg width={width} height={tall} role="img" aria-label={drawing.text}>
       <g transform={`translate(${middle} ${tall / 2})`}>
         {drawing.insulated && (
           <rect

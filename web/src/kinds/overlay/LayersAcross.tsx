@@ -37,7 +37,7 @@ export function LayersAcross({ drawing, width }: { drawing: FacedDrawing; width:
   const y = (mm: number) => floor - mm * tall;
   const names = left + wide + 14 + WRAP_PX * layers.length;
   return (
-    <svg width={width} height={high} role="img" aria-label={units.prose(drawing.text)}>
+    <svg width={width} height={high} role="img" aria-label={drawing.text}>
       {layers.length === 0 ? (
         <text x={width / 2} y={high / 2} textAnchor="middle" className="fill-mute">
           Type its sizes below and say what wears it

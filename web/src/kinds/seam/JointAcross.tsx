@@ -53,9 +53,7 @@ export function JointAcross({ drawing, joint, name, width, box }: JointAcrossPro
         aria-labelledby={`${id}-text`}
         className="block font-sans text-sm"
       >
-        <title
-          id={`${id}-text`}
-        >{`${name} in section, to scale. ${units.prose(drawing.text)}`}</title>
+        <title id={`${id}-text`}>{`${name} in section, to scale. ${drawing.text}`}</title>
         <defs>
           {heated && (
             <radialGradient
@@ -83,7 +81,7 @@ export function JointAcross({ drawing, joint, name, width, box }: JointAcrossPro
         </text>
         {torch && (
           <text x={SIDE_PX} y={38} className="fill-ink">
-            {`bore ${units.measure(torch.orifice, "mm", 2)} · cone ${units.measure(torch.cone, "mm", 2)} · hold ${units.measure(torch.standOff, "mm", 2)} off`}
+            {`bore ${units.measure(torch.orifice, "wall", 2)} · cone ${units.measure(torch.cone, "mm", 2)} · hold ${units.measure(torch.standOff, "mm", 2)} off`}
           </text>
         )}
         <Shapes

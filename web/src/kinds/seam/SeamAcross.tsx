@@ -63,7 +63,7 @@ export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
   const labelX = narrow ? SIDE_PX : Math.max(SIDE_PX, x(0) - 250);
   const labels = [
     {
-      words: `bore ${units.measure(bore, "mm", 2)}`,
+      words: `bore ${units.measure(bore, "wall", 2)}`,
       toX: x(-tipHalf - 0.2),
       toY: mouth - 0.5 * TIP_MM * pxPerMm,
     },
@@ -99,7 +99,7 @@ export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
       >
         <title
           id={`${id}-text`}
-        >{`Across the seam${unknown ? "" : ", to scale"}. ${units.prose(drawing.text)}`}</title>
+        >{`Across the seam${unknown ? "" : ", to scale"}. ${drawing.text}`}</title>
         <defs>
           {drawing.across && drawing.across.length > 0 && (
             <HeatGradient id={`${id}-heat`} points={drawing.across} x={x} mirrored />

@@ -88,7 +88,7 @@ export function SeamBoard({
                   dimension.field,
                   dimension.label,
                   dimension.asks,
-                  dimension.unit,
+                  dimension.shown_as,
                   dimension.value,
                 )}
                 {...(dimension.short && { prefix: dimension.short })}
@@ -107,7 +107,7 @@ export function SeamBoard({
             boxes={({ leftX, rightX, y }) => (
               <>
                 <QuantityField
-                  {...field("thickness_mm", "Thickness", "thickness?")}
+                  {...field("thickness_mm", "Thickness", "thickness?", "wall")}
                   className="absolute"
                   widthPx={Math.min(BOX_PX, acrossPx * 0.37)}
                   style={{ left: Math.max(6, leftX - BOX_PX / 2), top: y }}

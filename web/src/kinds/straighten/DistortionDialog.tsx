@@ -58,7 +58,7 @@ export function DistortionDialog({ open, known, onClose }: DistortionDialogProps
   const typed = {
     ...Object.fromEntries(
       Object.entries(known).flatMap(([key, mm]) =>
-        mm == null ? [] : [[key, units.measure(mm, "mm", 4)]],
+        mm == null ? [] : [[key, units.exact(mm, "mm")]],
       ),
     ),
     ...own,

@@ -37,7 +37,7 @@ export function MemberSide({ drawing, width }: { drawing: MemberDrawing; width: 
   const path = line.map((p) => `${x(p.at_mm)},${lineY - rise(p.bow_mm)}`).join(" L");
   const spots = drawing.spots ?? [];
   return (
-    <svg width={width} height={SIDE_PX} role="img" aria-label={units.prose(drawing.text)}>
+    <svg width={width} height={SIDE_PX} role="img" aria-label={drawing.text}>
       {length === null || line.length === 0 ? (
         <text x={width / 2} y={SIDE_PX / 2} textAnchor="middle" className="fill-mute">
           Type its section, length and bow below

@@ -6,7 +6,6 @@ import { jobQuery, marksQuery, ticketsQuery } from "../../api/queries";
 import { PlaceTitle } from "../../parts/PlaceTitle";
 import { Away, Waiting } from "../../parts/States";
 import { useKeys } from "../../parts/useKeys";
-import { useUnits } from "../../shell/settings";
 import { JobView } from "./JobView";
 import { NewJobDialog } from "./NewJobDialog";
 import { usePutAway } from "./usePutAway";
@@ -14,7 +13,6 @@ import { changedSinceSeen } from "./useSeen";
 
 export function BenchPlace() {
   const { jobId } = useParams();
-  const units = useUnits();
   const [asking, setAsking] = useState(false);
   const away = usePutAway();
   const {
@@ -57,7 +55,7 @@ export function BenchPlace() {
                 }`}
               >
                 <span className="block font-semibold">{ticket.name}</span>
-                <span className="block text-sm text-mute">{units.prose(ticket.line)}</span>
+                <span className="block text-sm text-mute">{ticket.line}</span>
                 {ticket.open_run_id && (
                   <span className="text-sm font-semibold text-cone">at the bench now</span>
                 )}

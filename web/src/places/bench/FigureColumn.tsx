@@ -4,7 +4,6 @@ import { memo } from "react";
 import type { Changes, Figure, Plan, Station } from "../../api/client";
 import { CautionNote } from "../../figures/CautionNote";
 import { FigureBlock } from "../../figures/FigureBlock";
-import { useUnits } from "../../shell/settings";
 import { SafeStartList } from "./SafeStartList";
 import { TipList } from "./TipList";
 
@@ -53,7 +52,6 @@ function StationFigures({
   selected: boolean;
   children: React.ReactNode;
 }) {
-  const units = useUnits();
   const empty = (station.figures ?? []).length === 0;
   return (
     <section id={`station-${station.id}`} className="mb-5 scroll-mt-2">
@@ -68,7 +66,7 @@ function StationFigures({
           up to the drawing
         </button>
       </h2>
-      {empty && <p className="pt-2 text-sm text-mute">{units.prose(station.holds)}</p>}
+      {empty && <p className="pt-2 text-sm text-mute">{station.holds}</p>}
       {children}
       {(station.cautions ?? []).length > 0 && (
         <div className="mt-2 space-y-2">

@@ -72,13 +72,13 @@ export function JobHead({ job, saveState, onRename, onPutAway, onUndo, onRedo }:
         </span>
         <PaperLinks what="Job card" path={`/api/jobs/${job.id}/card.pdf`} />
         <button className="link min-h-9" disabled={job.undo_steps === 0} onClick={onUndo}>
-          Take back
+          Undo
         </button>
         <button className="link min-h-9" disabled={onRedo === null} onClick={onRedo ?? undefined}>
-          Do again
+          Redo
         </button>
         <button className="link min-h-9" onClick={onPutAway}>
-          Put away
+          Archive
         </button>
       </div>
       <p className="w-full text-mute">{about.join(" · ")}</p>

@@ -4,7 +4,6 @@ import { useState } from "react";
 import type { BenchCard, Plan } from "../../api/client";
 import { PaperLinks } from "../../parts/PaperLinks";
 import { ToggleRow } from "../../parts/ToggleRow";
-import { useUnits } from "../../shell/settings";
 import { PHASES, STARTS } from "../benchmode/phases";
 
 type Start = (typeof STARTS)[number]["id"];
@@ -25,7 +24,6 @@ const SHORT: Record<Start, string> = {
 };
 
 export function SafeStartList({ plan }: { plan: Plan }) {
-  const units = useUnits();
   const [start, setStart] = useState<Start>("daily");
   const cards = plan.cards.filter((card) => (card.belongs_to ?? []).includes(start));
   return (
@@ -55,15 +53,14 @@ export function SafeStartList({ plan }: { plan: Plan }) {
                       {step.gate === "stop" && (
                         <strong className="mr-1 font-semibold text-stop">Stop</strong>
                       )}
-                      {units.prose(plainHand(step.text))}
+                      {plainHand(step.text)}
                     </summary>
                     <p className="pb-2 text-sm text-mute">
                       {[step.detail, step.reason]
                         .filter(Boolean)
-                        .map((text) => units.prose(plainHand(text ?? "")))
+                        .map((text) => plainHand(text ?? ""))
                         .join(" ")}
-                      {step.limit && <> Limit: {units.prose(step.limit)}.</>}{" "}
-                      <cite>{step.source}</cite>
+                      {step.limit && <> Limit: {step.limit}.</>} <cite>{step.source}</cite>
                     </p>
                   </details>
                 </li>

@@ -3,7 +3,6 @@ import { useId } from "react";
 
 import type { Station } from "../../api/client";
 import { useWidth } from "../../parts/useWidth";
-import { useUnits } from "../../shell/settings";
 
 interface SeamLineProps {
   stations: readonly Station[];
@@ -15,7 +14,6 @@ const LINE_Y = 15;
 const RIPPLE_PX = 9;
 
 export function SeamLine({ stations, selected, onSelect }: SeamLineProps) {
-  const units = useUnits();
   const id = useId();
   const [ref, width] = useWidth<HTMLDivElement>();
   const column = width / stations.length;
@@ -78,7 +76,7 @@ export function SeamLine({ stations, selected, onSelect }: SeamLineProps) {
       <ol className="grid" style={{ gridTemplateColumns: `repeat(${stations.length}, 1fr)` }}>
         {stations.map((station, index) => {
           const here = station.id === selected;
-          const answer = units.prose(station.answer);
+          const answer = station.answer;
           return (
             <li key={station.id} className="text-center">
               <button
@@ -109,7 +107,7 @@ export function SeamLine({ stations, selected, onSelect }: SeamLineProps) {
       {narrow && present && (
         <p className="text-center">
           <span className="font-semibold text-cone">{present.name}</span>{" "}
-          <span className="text-mute">{units.prose(present.answer)}</span>
+          <span className="text-mute">{present.answer}</span>
         </p>
       )}
     </nav>

@@ -1,6 +1,5 @@
 import type { OpenJob } from "../../api/client";
 import { CautionNote } from "../../figures/CautionNote";
-import { useUnits } from "../../shell/settings";
 import type { useJobActs } from "./useJobActs";
 
 interface StartLineProps {
@@ -12,7 +11,6 @@ interface StartLineProps {
 
 /** Under the drawing: the gravest caution or why the job cannot be begun, and the way to the bench. */
 export function StartLine({ job, plan, acts }: StartLineProps) {
-  const units = useUnits();
   const cautions = plan.stations.flatMap((station) => station.cautions ?? []);
   const first =
     cautions.find((one) => one.level === "stop") ?? cautions.find((one) => one.level === "warn");
@@ -25,7 +23,7 @@ export function StartLine({ job, plan, acts }: StartLineProps) {
           <span />
         )
       ) : (
-        <p className="border-l-4 border-cone bg-cone-soft px-3 py-2">{units.prose(plan.why_not)}</p>
+        <p className="border-l-4 border-cone bg-cone-soft px-3 py-2">{plan.why_not}</p>
       )}
       {job.plan.facts?.watch && (
         <button

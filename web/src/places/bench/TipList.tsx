@@ -51,7 +51,7 @@ export function TipList({
               <span>
                 <span className="font-medium">{tip.words}</span>
                 {tip.puddle_s != null && ` · ${units.measure(tip.puddle_s, "s", 2)}`}
-                <span className="block text-mute">{units.prose(tip.why)}</span>
+                <span className="block text-mute">{tip.why}</span>
               </span>
               <button
                 className="button min-h-9"

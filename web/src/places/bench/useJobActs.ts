@@ -25,7 +25,7 @@ export function useJobActs(job: OpenJob, away: ReturnType<typeof usePutAway>) {
   const putAway = useMutation({
     mutationFn: () => away.putAway(job.id),
     onSuccess: () =>
-      notify(`“${job.plan.job.name}” was put away.`, { label: "Bring it back", run: bringBack }),
+      notify(`“${job.plan.job.name}” is archived.`, { label: "Restore it", run: bringBack }),
     onError,
   });
   return { start, watch, putAway };

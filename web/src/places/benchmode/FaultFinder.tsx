@@ -4,7 +4,6 @@ import { useState } from "react";
 
 import { answer, client, type FaultsAnswer } from "../../api/client";
 import { faultTurnQuery } from "../../api/queries";
-import { useUnits } from "../../shell/settings";
 
 export type Helped = "yes" | "no" | "cannot-say";
 const TOLD: { id: Helped; label: string }[] = [
@@ -98,7 +97,6 @@ interface FoundProps {
 }
 
 function Found({ found, tried, onTried, onBack }: FoundProps) {
-  const units = useUnits();
   const [answers, setAnswers] = useState<Record<string, Helped>>(() =>
     Object.fromEntries(tried.map((one) => [one.cause, one.helped])),
   );
@@ -109,7 +107,7 @@ function Found({ found, tried, onTried, onBack }: FoundProps) {
   return (
     <div className="space-y-4">
       <p className="border-l-4 border-cone bg-cone-soft px-3 py-2 text-lg">
-        {units.prose(found.values.tells_apart)}
+        {found.values.tells_apart}
       </p>
       <ol className="space-y-3">
         {found.values.causes.map((one) => (
@@ -127,11 +125,9 @@ function Found({ found, tried, onTried, onBack }: FoundProps) {
               </span>
             </div>
             <p className="text-mute">
-              {Math.round(100 * one.share)} of 100: {units.prose(one.why.join("; "))}.
+              {Math.round(100 * one.share)} of 100: {one.why.join("; ")}.
             </p>
-            <p className={`mt-1 text-lg ${one.stop ? "font-semibold text-stop" : ""}`}>
-              {units.prose(one.do)}
-            </p>
+            <p className={`mt-1 text-lg ${one.stop ? "font-semibold text-stop" : ""}`}>{one.do}</p>
             {onTried && (
               <div
                 role="group"

@@ -3,7 +3,6 @@ import { useId } from "react";
 
 import { proposedQuery } from "../../api/book_queries";
 import { useBookWords } from "../runbook/useBookWords";
-import { useUnits } from "../../shell/settings";
 
 interface LogVerdictProps {
   runId: string;
@@ -17,7 +16,6 @@ interface LogVerdictProps {
 /** How it came out and what to do otherwise next time, proposed from what was seen. */
 export function LogVerdict(props: LogVerdictProps) {
   const { runId, seen, verdict, nextTime, onVerdict, onNextTime } = props;
-  const units = useUnits();
   const id = useId();
   const { called } = useBookWords();
   const { data: proposed } = useQuery(proposedQuery(runId, seen));
@@ -65,8 +63,7 @@ export function LogVerdict(props: LogVerdictProps) {
               className="mt-2 block min-h-[56px] w-full rounded-lg border-2 border-dashed border-line px-4 py-2 text-left"
               onClick={() => onNextTime([nextTime.trim(), one.text].filter(Boolean).join("\n"))}
             >
-              + {units.prose(one.text)}{" "}
-              <span className="text-base text-mute">({units.prose(one.why)})</span>
+              + {one.text} <span className="text-base text-mute">({one.why})</span>
             </button>
           ))}
       </div>

@@ -5,7 +5,6 @@ import { useState } from "react";
 import type { CorrectiveAction } from "../../api/client";
 import { mendsQuery } from "../../api/queries";
 import { Dialog } from "../../parts/Dialog";
-import { useUnits } from "../../shell/settings";
 import { RunFaultFinder, type Helped } from "./FaultFinder";
 
 interface MendDialogProps {
@@ -87,23 +86,22 @@ interface MendStepsProps {
 }
 
 function MendSteps({ mend, fault, onOther, onDone }: MendStepsProps) {
-  const units = useUnits();
   return (
     <div className="space-y-4 text-xl">
       <section aria-label="Do this">
         <h3 className="font-semibold text-cone">Do this</h3>
-        <p className="text-2xl">{units.prose(mend.do)}</p>
+        <p className="text-2xl">{mend.do}</p>
       </section>
       <section aria-label="Then go on">
         <h3 className="font-semibold text-cone">Then go on</h3>
-        <p className="text-2xl">{units.prose(mend.go_on)}</p>
+        <p className="text-2xl">{mend.go_on}</p>
       </section>
       <p className="text-lg text-mute">
-        {units.prose(mend.reason)} <span className="block text-base">{mend.source}</span>
+        {mend.reason} <span className="block text-base">{mend.source}</span>
       </p>
       {fault && (
         <p role="alert" className="border-l-4 border-stop bg-stop-soft px-3 py-2">
-          Not yet. It wants {units.prose(fault)}.
+          Not yet. It wants {fault}.
         </p>
       )}
       <div className="grid gap-3 sm:grid-cols-2">

@@ -7,19 +7,19 @@ import { dayQuery } from "../../api/day_queries";
 import { PaperLinks } from "../../parts/PaperLinks";
 import { useNotify } from "../../parts/Notices";
 import { Away, Waiting } from "../../parts/States";
-import { useUnits } from "../../shell/settings";
 import { FreeAndGas, NotToday, type Changes, type PartProps } from "./DaySides";
 import { DayStrip } from "./DayStrip";
 import { clock } from "./hours";
 import { movable } from "./movable";
 import { TONES } from "./tones";
 import { PlaceTitle } from "../../parts/PlaceTitle";
+import { useUnits } from "../../shell/settings";
 
 /** The shop's open jobs on one strip: who, which torch, what waits, what does not go today. */
 export default function DayPlace() {
+  const units = useUnits();
   const cache = useQueryClient();
   const notify = useNotify();
-  const units = useUnits();
   const [exact, setExact] = useState(false);
   const { data: day, error, refetch } = useQuery(dayQuery(false));
   const better = useQuery({ ...dayQuery(true), enabled: exact });
@@ -83,7 +83,11 @@ export default function DayPlace() {
               Go by this
             </button>
           )}
-          <a className="link" href="/api/day/calendar.ics" download="day.ics">
+          <a
+            className="link"
+            href={`/api/day/calendar.ics?units=${units.system}`}
+            download="day.ics"
+          >
             Calendar
           </a>
           <PaperLinks what="Day sheet" path="/api/day/sheet.pdf" />
@@ -93,8 +97,7 @@ export default function DayPlace() {
       <Meaning day={shown} onLetGo={() => change.mutate({ held: null })} />
       {shown.cautions.map((caution) => (
         <p key={caution.text} role="note" className="mt-3 rounded bg-warn-soft px-3 py-2">
-          <strong className="font-semibold">{units.prose(caution.text)}</strong>{" "}
-          {units.prose(caution.reason)}
+          <strong className="font-semibold">{caution.text}</strong> {caution.reason}
         </p>
       ))}
       <section aria-label="The strip" className="panel mt-4 p-3">
@@ -155,7 +158,6 @@ interface DayListProps extends PartProps {
 
 /** The same in order, as it is read aloud. */
 function DayList({ day, nameOf, onPin }: DayListProps) {
-  const units = useUnits();
   const blocks = day.values.timeline.filter((block) => block.end_min > block.start_min);
   return (
     <section aria-label="In order">
@@ -175,9 +177,7 @@ function DayList({ day, nameOf, onPin }: DayListProps) {
               </Link>
               , {block.phase}
               <span className="block text-sm text-mute">
-                {units.prose(
-                  [block.who, block.torch, block.tip, block.place].filter(Boolean).join(" · "),
-                )}
+                {[block.who, block.torch, block.tip, block.place].filter(Boolean).join(" · ")}
                 {block.to_tomorrow && " · through the night"}
               </span>
             </span>

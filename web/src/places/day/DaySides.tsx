@@ -15,7 +15,6 @@ export function NotToday({
   nameOf,
   onChange,
 }: PartProps & { onChange: (changes: Changes) => void }) {
-  const units = useUnits();
   const { kept, values, jobs } = day;
   const out = jobs.filter((job) => job.left_out);
   const without = jobs.filter((job) => job.why_out && !job.left_out);
@@ -31,7 +30,7 @@ export function NotToday({
         {values.not_today.map((one) => (
           <li key={one.job} className="px-3 py-2">
             <strong className="font-semibold">{nameOf(one.job)}</strong>, {one.phases.join(", ")}
-            <span className="block text-sm text-mute">{units.prose(one.why)}</span>
+            <span className="block text-sm text-mute">{one.why}</span>
           </li>
         ))}
         {without.map((job) => (
@@ -106,7 +105,7 @@ export function FreeAndGas({ day }: { day: DayLook }) {
                 <span className="text-sm text-mute tabular-nums">
                   {clock(one.start_min)}–{clock(one.end_min)}
                 </span>
-                <span>{units.prose(`${one.who}: ${one.for_what}`)}</span>
+                <span>{`${one.who}: ${one.for_what}`}</span>
               </li>
             ))}
           </ul>
@@ -148,11 +147,9 @@ export function FreeAndGas({ day }: { day: DayLook }) {
         {changes.length > 0 && (
           <p className="mt-2 text-sm text-mute">
             Tips:{" "}
-            {units.prose(
-              changes
-                .map((one) => `${clock(one.at_min)} ${one.from_tip} to ${one.to_tip}`)
-                .join(", "),
-            )}
+            {changes
+              .map((one) => `${clock(one.at_min)} ${one.from_tip} to ${one.to_tip}`)
+              .join(", ")}
           </p>
         )}
       </section>

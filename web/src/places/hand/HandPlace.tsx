@@ -16,7 +16,7 @@ export default function HandPlace() {
   // Until somebody is chosen it is told for whom plans are made now.
   const { data: page, error, refetch } = useQuery(handQuery(chosen));
   if (error && !page) return <Away error={error} onRetry={() => void refetch()} />;
-  if (!page) return <Waiting what="the hand" />;
+  if (!page) return <Waiting what="the calibration" />;
   return (
     <article className="mx-auto w-full max-w-6xl p-4">
       <p className="text-sm">
@@ -24,7 +24,7 @@ export default function HandPlace() {
           Run book
         </Link>
       </p>
-      <PlaceTitle title="The hand" className="mt-1" />
+      <PlaceTitle title="Calibration" className="mt-1" />
       <p className="max-w-3xl text-mute">
         Every puddle that was timed, against what the model’s own hand would take. A hand, a torch
         or a metal that runs hotter or cooler shows here; an estimate from a stopwatch, with its

@@ -38,7 +38,7 @@ export function AddHeatDialog({ open, onClose, metals, onAdded }: AddHeatDialogP
     <Dialog
       open={open}
       onClose={onClose}
-      title="Add a heat"
+      title="Add a heat lot"
       about="From its mill certificate. Ranges such as 0.40-0.60, limits such as <0.01 and amounts in ppm are read as they stand."
     >
       <form
@@ -48,7 +48,7 @@ export function AddHeatDialog({ open, onClose, metals, onAdded }: AddHeatDialogP
           add.mutate();
         }}
       >
-        <FormLine id={`${id}-heat`} label="Heat number" fault={fault("heat")}>
+        <FormLine id={`${id}-heat`} label="Heat-lot number" fault={fault("heat")}>
           <input
             id={`${id}-heat`}
             className="field"
@@ -112,7 +112,7 @@ export function AddHeatDialog({ open, onClose, metals, onAdded }: AddHeatDialogP
           </p>
         )}
         <button className="button-main" disabled={add.isPending}>
-          Keep the heat
+          Keep the heat lot
         </button>
       </form>
     </Dialog>

@@ -29,7 +29,7 @@ export function MetalView({ metalId, compared, onClose }: MetalViewProps) {
         <div>
           <h2 className="font-narrow text-2xl font-semibold">{line.name}</h2>
           <p className="text-mute">
-            {[line.family_name, line.standard, line.own ? "own heat" : ""]
+            {[line.family_name, line.standard, line.own ? "own heat lot" : ""]
               .filter(Boolean)
               .join(" · ")}
           </p>
@@ -37,7 +37,7 @@ export function MetalView({ metalId, compared, onClose }: MetalViewProps) {
         <div className="flex gap-3">
           {line.own && (
             <button className="link min-h-9" onClick={() => putAway.mutate()}>
-              Put away
+              Archive
             </button>
           )}
           {onClose && (
@@ -47,7 +47,7 @@ export function MetalView({ metalId, compared, onClose }: MetalViewProps) {
           )}
         </div>
       </header>
-      <p className="mb-3">{units.prose(page.meaning)}</p>
+      <p className="mb-3">{page.meaning}</p>
       <div className="mb-4 space-y-2">
         {page.cautions.map((caution) => (
           <CautionNote key={caution.text} caution={caution} />
@@ -69,8 +69,10 @@ export function MetalView({ metalId, compared, onClose }: MetalViewProps) {
             <dl className="grid grid-cols-[5rem_1fr] gap-y-1">
               {page.preheats.map((at) => (
                 <div key={at.thickness_mm} className="contents">
-                  <dt className="text-mute tabular-nums">{units.measure(at.thickness_mm, "mm")}</dt>
-                  <dd className="tabular-nums" title={units.prose(at.why)}>
+                  <dt className="text-mute tabular-nums">
+                    {units.measure(at.thickness_mm, "wall")}
+                  </dt>
+                  <dd className="tabular-nums" title={at.why}>
                     {at.preheat_c == null ? "none" : units.measure(at.preheat_c, "°C")}
                   </dd>
                 </div>
@@ -104,7 +106,7 @@ export function MetalView({ metalId, compared, onClose }: MetalViewProps) {
           </section>
         )}
       </div>
-      {line.note && <p className="mt-4 text-mute">{units.prose(line.note)}</p>}
+      {line.note && <p className="mt-4 text-mute">{line.note}</p>}
     </article>
   );
 }
@@ -162,8 +164,8 @@ function usePutHeatAway(metalId: string, name: string) {
     mutationFn: () => answer(client.DELETE("/api/metals/{metal_id}", { params: { path } })),
     onSuccess: async () => {
       await again();
-      notify(`“${name}” was put away; jobs that name it keep it.`, {
-        label: "Bring it back",
+      notify(`“${name}” is archived; jobs that name it keep it.`, {
+        label: "Restore it",
         run: async () => {
           await answer(client.POST("/api/metals/{metal_id}/restore", { params: { path } }));
           await again();

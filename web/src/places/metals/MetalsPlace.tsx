@@ -36,7 +36,7 @@ export default function MetalsPlace() {
           <PlaceTitle title="Metals" />
           <div className="flex gap-3 text-sm">
             <button className="link min-h-9 font-semibold" onClick={() => setAsking("add")}>
-              + Heat
+              + Heat lot
             </button>
             <button className="link min-h-9" onClick={() => setAsking("import")}>
               Import
@@ -64,7 +64,7 @@ export default function MetalsPlace() {
         </ul>
         {found.length === 0 && <p className="text-mute">No metal by that name or number.</p>}
         <p className="border-t border-line pt-2 text-sm text-mute">
-          Own heats as a file:{" "}
+          Own heat lots as a file:{" "}
           <a className="link" href="/api/metals/export?kind=csv" download="heats.csv">
             CSV
           </a>{" "}
@@ -118,7 +118,7 @@ function Row({ metal, shown, onLook, onCompare }: RowProps) {
       >
         <span className="block font-semibold">{metal.name}</span>
         <span className="block text-sm text-mute">
-          {metal.own ? "own heat · " : ""}
+          {metal.own ? "own heat lot · " : ""}
           {metal.family_name}
         </span>
         <AdviceWords metal={metal} />

@@ -5,7 +5,6 @@ import { useNavigate, useParams, useSearchParams } from "react-router";
 import { answer, client, type Coupon } from "../../api/client";
 import { couponQuery } from "../../api/practice_queries";
 import { Away, Waiting } from "../../parts/States";
-import { useUnits } from "../../shell/settings";
 import { PracticeHead } from "./PracticeHead";
 import { ScoreTable } from "./ScoreTable";
 
@@ -14,14 +13,13 @@ export default function CouponPlace() {
   const { name = "" } = useParams();
   const [search] = useSearchParams();
   const who = search.get("who") ?? "";
-  const units = useUnits();
   const { data: coupon, error, refetch } = useQuery(couponQuery(name));
   if (error && !coupon) return <Away error={error} onRetry={() => void refetch()} />;
   if (!coupon) return <Waiting what="the coupon" />;
   return (
     <article className="mx-auto w-full max-w-4xl p-4">
       <PracticeHead title={coupon.label} who={who}>
-        {units.prose(coupon.about)}
+        {coupon.about}
       </PracticeHead>
       {coupon.job && <Planned coupon={coupon} who={who} />}
       {who ? (
@@ -67,7 +65,6 @@ function Planned({ coupon, who }: { coupon: Coupon; who: string }) {
 }
 
 function Judging({ coupon, who }: { coupon: Coupon; who: string }) {
-  const units = useUnits();
   const cache = useQueryClient();
   const [good, setGood] = useState<readonly string[]>([]);
   const [by, setBy] = useState("");
@@ -101,7 +98,7 @@ function Judging({ coupon, who }: { coupon: Coupon; who: string }) {
                 onChange={() => turn(look.id)}
               />
               <span className="flex-1">
-                {units.prose(look.text)}
+                {look.text}
                 <span className="block text-sm text-mute">{look.why}</span>
               </span>
               <span className="tabular-nums">{look.points}</span>

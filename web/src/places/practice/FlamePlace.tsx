@@ -158,7 +158,7 @@ function FlameTrainer({ query, who, dial, jobId, mixer, onMixer, onBore }: Flame
         {hello?.target.about}
         {jobId &&
           hello &&
-          ` On a bore of ${units.measure(hello.orifice_mm, "mm", 2)}, for your job.`}
+          ` On a bore of ${units.measure(hello.orifice_mm, "wall", 2)}, for your job.`}
       </PracticeHead>
       <div className="mt-3 grid gap-4 lg:grid-cols-[1fr_20rem]">
         <div className="min-w-0">
@@ -283,10 +283,10 @@ function TipChoice({ bore, onBore }: TipChoiceProps) {
         value={String(bore)}
         onChange={(event) => onBore(event.target.value)}
       >
-        {!known && <option value={String(bore)}>{units.measure(bore, "mm", 2)} bore</option>}
+        {!known && <option value={String(bore)}>{units.measure(bore, "wall", 2)} bore</option>}
         {tips.map((tip) => (
           <option key={tip.id} value={String(tip.bore)}>
-            {tip.name} · {units.measure(tip.bore, "mm", 2)}
+            {tip.name} · {units.measure(tip.bore, "wall", 2)}
           </option>
         ))}
       </select>

@@ -37,7 +37,7 @@ export default function ForJobPlace() {
               <p className="mb-3 text-mute">
                 {flame.orifice_mm === null
                   ? "No tip is chosen yet: the usual one serves."
-                  : `On your own tip, ${units.measure(flame.orifice_mm, "mm", 2)}.`}
+                  : `On your own tip, ${units.measure(flame.orifice_mm, "wall", 2)}.`}
               </p>
               <Link className="button mt-auto min-h-11 text-center" to={flameWay(flame, jobId)}>
                 Set the flame
@@ -51,7 +51,7 @@ export default function ForJobPlace() {
           <h2 className="font-semibold">Its puddle</h2>
           {puddle ? (
             <>
-              <p className="mb-3 text-mute">{units.prose(puddle.about)}</p>
+              <p className="mb-3 text-mute">{puddle.about}</p>
               <Link
                 className="button mt-auto min-h-11 text-center"
                 to={`/practice/puddle/${puddle.id}?${new URLSearchParams({ job: jobId })}`}
@@ -60,7 +60,7 @@ export default function ForJobPlace() {
               </Link>
             </>
           ) : (
-            <p className="text-mute">It would take {units.prose(why)}.</p>
+            <p className="text-mute">It would take {why}.</p>
           )}
         </section>
       </div>

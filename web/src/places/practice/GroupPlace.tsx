@@ -5,12 +5,10 @@ import { Link } from "react-router";
 import { answer, client, type Learner } from "../../api/client";
 import { groupQuery } from "../../api/practice_queries";
 import { Away, Waiting } from "../../parts/States";
-import { useUnits } from "../../shell/settings";
 import { PracticeHead } from "./PracticeHead";
 
 /** Everybody on the ladder: each step's best and last, and what the instructor says of it. */
 export default function GroupPlace() {
-  const units = useUnits();
   const { data: group, error, refetch } = useQuery(groupQuery);
   if (error && !group) return <Away error={error} onRetry={() => void refetch()} />;
   if (!group) return <Waiting what="the group" />;
@@ -52,7 +50,7 @@ export default function GroupPlace() {
               {rungs.map((rung) => (
                 <tr key={rung.id} className="border-t border-line align-baseline">
                   <th scope="row" className="px-4 py-2 font-semibold">
-                    {units.prose(rung.label)}
+                    {rung.label}
                   </th>
                   {group.map((one) => (
                     <Cell key={one.who} learner={one} rung={rung.id} />
@@ -84,7 +82,6 @@ function Cell({ learner, rung }: { learner: Learner; rung: string }) {
 }
 
 function SayForm({ group }: { group: readonly Learner[] }) {
-  const units = useUnits();
   const cache = useQueryClient();
   const [who, setWho] = useState(group[0]?.who ?? "");
   const [rung, setRung] = useState(group[0]?.standings[0]?.rung.id ?? "");
@@ -124,7 +121,7 @@ function SayForm({ group }: { group: readonly Learner[] }) {
         <select className="field" value={rung} onChange={(event) => setRung(event.target.value)}>
           {group[0]?.standings.map((one) => (
             <option key={one.rung.id} value={one.rung.id}>
-              {units.prose(one.rung.label)}
+              {one.rung.label}
             </option>
           ))}
         </select>

@@ -5,7 +5,6 @@ import { Link, useSearchParams } from "react-router";
 import { practiceQuery } from "../../api/practice_queries";
 import type { Practice, Standing } from "../../api/client";
 import { Away, Waiting } from "../../parts/States";
-import { useUnits } from "../../shell/settings";
 import { dayAndTime } from "../runbook/dates";
 import { ScoreTable } from "./ScoreTable";
 import { PlaceTitle } from "../../parts/PlaceTitle";
@@ -19,7 +18,6 @@ const wayTo = ({ rung }: Standing, who: string) => {
 export default function PracticePlace() {
   const [search, setSearch] = useSearchParams();
   const who = search.get("who") ?? "";
-  const units = useUnits();
   const { data: practice, error, refetch } = useQuery(practiceQuery(who));
   if (error && !practice) return <Away error={error} onRetry={() => void refetch()} />;
   if (!practice) return <Waiting what="practice" />;
@@ -46,7 +44,7 @@ export default function PracticePlace() {
           <ul className="mt-2 grid gap-3 sm:grid-cols-2 lg:grid-cols-4">
             {today.map((one) => (
               <li key={one.rung.id} className="panel flex flex-col p-4">
-                <strong className="font-semibold">{units.prose(one.rung.label)}</strong>
+                <strong className="font-semibold">{one.rung.label}</strong>
                 <span className="mb-3 text-sm text-mute">{one.why}</span>
                 <Link className="button mt-auto min-h-11 text-center" to={wayTo(one, who)}>
                   Practise
@@ -66,11 +64,11 @@ export default function PracticePlace() {
             >
               <span className="text-mute tabular-nums">{at + 1}</span>
               <span>
-                <strong className="font-semibold">{units.prose(one.rung.label)}</strong>
+                <strong className="font-semibold">{one.rung.label}</strong>
                 {practice.learner.signed_off.includes(one.rung.id) && (
                   <span className="ml-2 text-sm text-good">signed off</span>
                 )}
-                <span className="block text-sm text-mute">{units.prose(one.rung.about)}</span>
+                <span className="block text-sm text-mute">{one.rung.about}</span>
               </span>
               <span className="text-sm tabular-nums">
                 {one.best == null || one.last == null
@@ -160,7 +158,6 @@ function TryRow({
   tried: Practice["learner"]["tries"][number];
   standings: readonly Standing[];
 }) {
-  const units = useUnits();
   const [open, setOpen] = useState(false);
   const label = standings.find((one) => one.rung.id === tried.rung)?.rung.label ?? tried.rung;
   return (
@@ -171,7 +168,7 @@ function TryRow({
         onClick={() => setOpen(!open)}
       >
         <span className="w-36 text-sm text-mute">{dayAndTime(tried.tried_at)}</span>
-        <span className="flex-1">{units.prose(label)}</span>
+        <span className="flex-1">{label}</span>
         <span className="font-semibold tabular-nums">{Math.round(tried.points)}</span>
       </button>
       {open && (

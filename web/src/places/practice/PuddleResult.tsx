@@ -1,7 +1,6 @@
 import { useEffect, useRef, useState, type RefObject } from "react";
 
 import type { PuddleHello, PuddleScore } from "../../api/client";
-import { useUnits } from "../../shell/settings";
 import { PuddleCanvas, type PuddlePainter } from "./PuddleCanvas";
 import type { KeptFrame } from "./puddleWire";
 import { ScoreTable } from "./ScoreTable";
@@ -29,7 +28,6 @@ export function PuddleWorth({ score, last, onAgain }: PuddleWorthProps) {
 
 /** What went wrong, each from the moment it began. */
 export function FaultTimes({ score }: { score: PuddleScore }) {
-  const units = useUnits();
   if (score.faults.length === 0) return null;
   return (
     <section aria-label="What went wrong" className="mt-4">
@@ -39,7 +37,7 @@ export function FaultTimes({ score }: { score: PuddleScore }) {
           <li key={fault.fault} className="grid grid-cols-[4rem_1fr] gap-x-3 py-2">
             <span className="text-mute tabular-nums">{Math.round(fault.began_s)} s</span>
             <span>
-              <strong className="font-semibold">{fault.fault}:</strong> {units.prose(fault.remedy)}
+              <strong className="font-semibold">{fault.fault}:</strong> {fault.remedy}
             </span>
           </li>
         ))}

@@ -36,7 +36,6 @@ interface PuddleTrainerProps {
 }
 
 export function PuddleTrainer({ query, who, watching, onWatch, beside }: PuddleTrainerProps) {
-  const units = useUnits();
   const cache = useQueryClient();
   const painter = useRef<PuddlePainter>(null);
   const back = useRef<PuddlePainter>(null);
@@ -131,11 +130,11 @@ export function PuddleTrainer({ query, who, watching, onWatch, beside }: PuddleT
   return (
     <article className="mx-auto w-full max-w-6xl p-4" onKeyDown={key}>
       <PracticeHead
-        title={units.prose(hello?.task.label ?? "A puddle")}
+        title={hello?.task.label ?? "A puddle"}
         who={watching ? null : who}
         beside={beside}
       >
-        {hello && units.prose(hello.task.about)}
+        {hello && hello.task.about}
         {watching && " The plan’s own hand is at it: watch where it waits, and where it lifts."}
       </PracticeHead>
       <div className="mt-3">
@@ -153,7 +152,7 @@ export function PuddleTrainer({ query, who, watching, onWatch, beside }: PuddleT
       <div className={`mt-2 grid gap-4 ${score ? "lg:grid-cols-2" : ""}`}>
         <div className="min-w-0">
           <p aria-live="polite" className="min-h-6">
-            {units.prose(puddle.said?.said ?? "")}
+            {puddle.said?.said ?? ""}
           </p>
           {!watching && !score && <p className="min-h-6 text-mute">{puddle.said?.hint}</p>}
           {(mirror || last) && (

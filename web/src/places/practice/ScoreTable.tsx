@@ -1,5 +1,4 @@
 import type { ScorePart } from "../../api/client";
-import { useUnits } from "../../shell/settings";
 
 interface ScoreTableProps {
   points: number;
@@ -8,7 +7,6 @@ interface ScoreTableProps {
 
 /** What a try is worth, part by part, and why. */
 export function ScoreTable({ points, parts }: ScoreTableProps) {
-  const units = useUnits();
   return (
     <table className="w-full text-left">
       <caption className="mb-1 text-left font-narrow text-xl font-semibold">
@@ -18,9 +16,9 @@ export function ScoreTable({ points, parts }: ScoreTableProps) {
         {parts.map((part) => (
           <tr key={part.label} className="border-t border-line align-baseline">
             <th scope="row" className="py-1.5 pr-3 font-semibold">
-              {units.prose(part.label)}
+              {part.label}
             </th>
-            <td className="py-1.5 pr-3 text-mute">{units.prose(part.why)}</td>
+            <td className="py-1.5 pr-3 text-mute">{part.why}</td>
             <td className="py-1.5 text-right whitespace-nowrap tabular-nums">
               {Math.round(part.points)}
               {part.most > 0 && <span className="text-mute"> of {Math.round(part.most)}</span>}

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState, type RefObject } from "react";
 
+import { unitsSpoken } from "../../api/client";
 import { useNotify } from "../../parts/Notices";
 
 const HANDS_EVERY_MS = 33;
@@ -47,6 +48,7 @@ export function useTrainer<Hello, Said extends { happened: string[] }, Score>(
   useEffect(() => {
     const address = new URL(path, location.href);
     address.protocol = location.protocol === "https:" ? "wss:" : "ws:";
+    address.searchParams.set("units", unitsSpoken());
     const socket = new WebSocket(address);
     socket.binaryType = "arraybuffer";
     let opening: Hello | null = null;

@@ -10,7 +10,7 @@ export function OfferedLine({ offered }: { offered: OpenJob["offered"] }) {
       <span className="text-mute">Done here before:</span>
       {offered.map((line) => (
         <Link key={line.number} className="link" to={`/runs/procedures/${line.number}`}>
-          {line.number}.{line.version} {line.name}
+          {line.name}, revision {line.version}
         </Link>
       ))}
     </p>

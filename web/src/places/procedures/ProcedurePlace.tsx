@@ -5,14 +5,12 @@ import type { Procedure } from "../../api/client";
 import { procedureQuery } from "../../api/book_queries";
 import { PaperLinks } from "../../parts/PaperLinks";
 import { Away, Waiting } from "../../parts/States";
-import { useUnits } from "../../shell/settings";
 import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** One procedure, in the version asked for: set-up, order, notes, how it should look. */
 export default function ProcedurePlace() {
   const { number = "" } = useParams();
   const [search] = useSearchParams();
-  const units = useUnits();
   const version = Number(search.get("version")) || undefined;
   const { data: procedure, error, refetch } = useQuery(procedureQuery(Number(number), version));
   if (error && !procedure) return <Away error={error} onRetry={() => void refetch()} />;
@@ -26,18 +24,18 @@ export default function ProcedurePlace() {
         </Link>
       </p>
       <PlaceTitle
-        title={`${procedure.number}.${procedure.version} ${procedure.name}`}
+        title={`${procedure.number} ${procedure.name}, revision ${procedure.version}`}
         className="mt-1"
       />
       <p className="text-mute">
-        For {units.prose(procedure.piece)}; offered for {units.prose(procedure.for_mm)}. Signed by{" "}
-        {procedure.signed_by}, {procedure.signed_at.slice(0, 10)}.
+        For {procedure.piece}; offered for {procedure.for_mm}. Signed by {procedure.signed_by},{" "}
+        {procedure.signed_at.slice(0, 10)}.
       </p>
       {procedure.version !== newest && (
         <p className="my-2 border-l-4 border-warn bg-warn-soft px-3 py-2">
-          An older version, kept as it was.{" "}
+          An older revision, kept as it was.{" "}
           <Link className="link" to={`/runs/procedures/${procedure.number}`}>
-            Version {newest} is the newest
+            Revision {newest} is the newest
           </Link>
         </p>
       )}
@@ -57,7 +55,7 @@ export default function ProcedurePlace() {
               className="link"
               to={`/runs/procedures/${procedure.number}?version=${one}`}
             >
-              Version {one}
+              Revision {one}
             </Link>
           ))}
       </div>
@@ -85,7 +83,6 @@ export default function ProcedurePlace() {
 }
 
 function Lines({ head, lines }: { head: string; lines: NonNullable<Procedure["text"]["set_up"]> }) {
-  const units = useUnits();
   if (lines.length === 0) return null;
   return (
     <section>
@@ -95,7 +92,7 @@ function Lines({ head, lines }: { head: string; lines: NonNullable<Procedure["te
           <div key={line.label} className="flex justify-between gap-4 px-4 py-2">
             <dt className="text-mute">{line.label}</dt>
             <dd className="text-right font-medium">
-              {units.prose(line.text)}
+              {line.text}
               {line.measured && <span className="block text-sm text-mute">measured</span>}
             </dd>
           </div>

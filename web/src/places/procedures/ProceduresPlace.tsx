@@ -3,12 +3,10 @@ import { Link } from "react-router";
 
 import { proceduresQuery } from "../../api/book_queries";
 import { Away, Waiting } from "../../parts/States";
-import { useUnits } from "../../shell/settings";
 import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** How things are done here: every procedure of the shop, by number. */
 export default function ProceduresPlace() {
-  const units = useUnits();
   const { data: lines, error, refetch } = useQuery(proceduresQuery);
   if (error && !lines) return <Away error={error} onRetry={() => void refetch()} />;
   if (!lines) return <Waiting what="the procedures" />;
@@ -36,11 +34,11 @@ export default function ProceduresPlace() {
                 className="grid gap-x-4 px-4 py-3 hover:bg-shade sm:grid-cols-[4rem_1fr_12rem] sm:items-baseline"
               >
                 <span className="font-narrow text-xl font-semibold tabular-nums">
-                  {line.number}.{line.version}
+                  {line.number}
                 </span>
                 <span>
-                  <strong className="font-semibold">{line.name}</strong>{" "}
-                  <span className="text-sm text-mute">{units.prose(line.piece)}</span>
+                  <strong className="font-semibold">{line.name}</strong>, revision {line.version}{" "}
+                  <span className="text-sm text-mute">{line.piece}</span>
                 </span>
                 <span className="text-sm text-mute">
                   {line.signed_by}, {line.signed_at.slice(0, 10)}

@@ -99,7 +99,7 @@ export function SignDialog({ runId, who, onClose }: SignDialogProps) {
                 <option value="">A new procedure</option>
                 {draft.betters.map((line) => (
                   <option key={line.number} value={line.number}>
-                    The next version of {line.number}.{line.version} {line.name}
+                    The next revision of {line.number}, {line.name}
                   </option>
                 ))}
               </select>

@@ -25,7 +25,7 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
     if (field.read_as === "chart") return chartText(value as Chart[], units);
     if (typeof value === "boolean") return value ? "yes" : "no";
     if (typeof value === "number")
-      return field.unit ? units.measure(value, field.unit, 5) : String(value);
+      return field.unit ? units.exact(value, field.unit) : String(value);
     return String(value);
   };
   const asked = form.fields.filter((field) => field.read_as !== "readings");
@@ -124,7 +124,7 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
               <input
                 id={`${id}-${field.field}`}
                 className="field"
-                placeholder={units.prose(field.asks)}
+                placeholder={field.asks}
                 value={typed[field.field]}
                 onChange={set(field.field)}
               />

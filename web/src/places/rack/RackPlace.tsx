@@ -249,7 +249,7 @@ function PutAway({ owned }: { owned: OwnedItem }) {
     onSuccess: async () => {
       await again();
       notify(`“${owned.item.name}” was taken out of the rack.`, {
-        label: "Bring it back",
+        label: "Restore it",
         run: async () => {
           await answer(client.POST("/api/rack/{item_id}/restore", { params: { path } }));
           await again();

@@ -1,7 +1,6 @@
 import { useId } from "react";
 
 import { FormLine } from "../../parts/FormLine";
-import { useUnits } from "../../shell/settings";
 import type { CylinderRead } from "./useSaveItem";
 
 interface ReadItNowProps {
@@ -12,7 +11,6 @@ interface ReadItNowProps {
 
 /** What a cylinder weighs and shows now. */
 export function ReadItNow({ reading, onRead, fault }: ReadItNowProps) {
-  const units = useUnits();
   const id = useId();
   return (
     <fieldset className="rounded-md border border-line p-3">
@@ -29,7 +27,7 @@ export function ReadItNow({ reading, onRead, fault }: ReadItNowProps) {
             <input
               id={`${id}-${name}`}
               className="field"
-              placeholder={units.prose(asks)}
+              placeholder={asks}
               value={reading[name]}
               onChange={(event) => onRead({ ...reading, [name]: event.target.value })}
             />

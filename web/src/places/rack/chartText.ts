@@ -1,4 +1,4 @@
-import type { Units } from "../../shell/units";
+import { significant, type Units } from "../../shell/units";
 
 export interface Chart {
   thickness_low_mm: number;
@@ -12,10 +12,10 @@ export interface Chart {
 export const chartText = (rows: readonly Chart[], units: Units) =>
   rows
     .map((row) => {
-      const number = (value: number, unit: string) => units.show(value, unit, 4).number;
+      const number = (value: number, unit: string) => significant(units.convert(value, unit), 4);
       const wall = [row.thickness_low_mm, row.thickness_high_mm].map((mm) => number(mm, "mm"));
       const bars = [row.acetylene_bar, row.oxygen_bar].map((bar) => number(bar, "bar"));
       const flow = row.acetylene_l_per_h;
-      return `${wall.join("-")} ${units.symbol("mm")} ${bars.join("/")} ${units.symbol("bar")}${flow == null ? "" : ` ${units.measure(flow, "L/h", 4)}`}`;
+      return `${wall.join("-")} ${units.symbol("mm")} ${bars.join("/")} ${units.symbol("bar")}${flow == null ? "" : ` ${units.exact(flow, "L/h")}`}`;
     })
     .join("; ");

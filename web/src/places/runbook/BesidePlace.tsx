@@ -4,7 +4,6 @@ import { Link, useParams } from "react-router";
 import type { CompareLine, RunLine } from "../../api/client";
 import { besideQuery } from "../../api/book_queries";
 import { Away, Waiting } from "../../parts/States";
-import { useUnits } from "../../shell/settings";
 import { dayAndTime } from "./dates";
 import { PlaceTitle } from "../../parts/PlaceTitle";
 
@@ -43,7 +42,6 @@ export default function BesidePlace() {
 }
 
 function Lines({ lines, runs }: { lines: readonly CompareLine[]; runs: readonly RunLine[] }) {
-  const units = useUnits();
   return (
     <table className="panel mt-4 w-full table-fixed border-separate border-spacing-0 text-left">
       <thead>
@@ -70,7 +68,7 @@ function Lines({ lines, runs }: { lines: readonly CompareLine[]; runs: readonly 
                 key={at}
                 className="border-t border-line px-4 py-2 align-top break-words tabular-nums"
               >
-                {text ? units.prose(text) : <span className="text-mute">not told</span>}
+                {text ? text : <span className="text-mute">not told</span>}
               </td>
             ))}
           </tr>

@@ -6,7 +6,6 @@ import { runsAtQuery } from "../../api/book_queries";
 import { kindsQuery, SHORTEST_SEARCH, signsQuery } from "../../api/queries";
 import { Away, Waiting } from "../../parts/States";
 import { useSettled } from "../../parts/useSettled";
-import { useUnits } from "../../shell/settings";
 import { BackupLine } from "./BackupLine";
 import { ExchangeLine } from "./ExchangeLine";
 import { FacetPanel } from "./FacetPanel";
@@ -22,7 +21,6 @@ export default function RunBook() {
   const { data: signs } = useQuery(signsQuery);
   const { data: kinds } = useQuery(kindsQuery);
   const { called } = useBookWords();
-  const units = useUnits();
   const [search, setSearch] = useSearchParams();
   const [typed, setTyped] = useState(search.get("words") ?? "");
   const [narrowing, setNarrowing] = useState(false);
@@ -47,7 +45,7 @@ export default function RunBook() {
       ? label(value)
       : facet === "kind"
         ? (kinds?.find((one) => one.id === value)?.label ?? value)
-        : units.prose(said);
+        : said;
   // At once: a tick that waits for the page to be drawn anew looks as if it was not taken.
   const change = (next: URLSearchParams) => setSearch(next, { replace: true, flushSync: true });
   const chosen = chosenCount(wanted);
@@ -91,7 +89,7 @@ export default function RunBook() {
               Why it goes wrong
             </Link>
             <Link className="link" to="/runs/hand">
-              The hand
+              Calibration
             </Link>
             <Link className="link" to="/runs/procedures">
               Shop procedures

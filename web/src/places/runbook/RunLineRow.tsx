@@ -36,14 +36,14 @@ export function RunLineRow({ line, seen, picked, onPick }: RunLineRowProps) {
         <span className="text-sm text-mute">{dayAndTime(line.started_at)}</span>
         <span>
           <strong className="font-semibold">{line.job_name}</strong>{" "}
-          <span className="text-sm text-mute">{units.measure(line.thickness_mm, "mm")}</span>
+          <span className="text-sm text-mute">{units.measure(line.thickness_mm, "wall")}</span>
           {line.finished_at === null && (
             <span className="ml-2 text-sm font-semibold text-cone">at the bench now</span>
           )}
         </span>
         <span>{line.who || "—"}</span>
         <span className="tabular-nums">
-          {line.came && <span className="block">{units.prose(line.came)}</span>}
+          {line.came && <span className="block">{line.came}</span>}
           {line.measures
             .filter((one) => one.planned !== null || one.actual !== null)
             .map((one) => (

@@ -64,7 +64,7 @@ export default function RunPage() {
       </p>
       <PlaceTitle title={line.job_name} className="mt-1" />
       <p className="text-mute">
-        {[dayAndTime(line.started_at), line.who, units.measure(line.thickness_mm, "mm")]
+        {[dayAndTime(line.started_at), line.who, units.measure(line.thickness_mm, "wall")]
           .filter(Boolean)
           .join(" · ")}
       </p>

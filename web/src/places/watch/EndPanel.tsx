@@ -63,7 +63,10 @@ export function EndPanel({ watch, onEnd, onTeach }: EndPanelProps) {
         </button>
       )}
       {!ending && (watch.plan.cool_curve ?? []).length > 0 && (
-        <a className="link block py-2" href={`/api/watches/${watch.line.id}/milestones.ics`}>
+        <a
+          className="link block py-2"
+          href={`/api/watches/${watch.line.id}/milestones.ics?units=${units.system}`}
+        >
           When to come back, for a calendar
         </a>
       )}

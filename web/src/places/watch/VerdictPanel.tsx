@@ -11,7 +11,6 @@ interface VerdictPanelProps {
 
 /** What to do now, as big as it can be read from the torch. */
 export function VerdictPanel({ watch, calling, onHeard }: VerdictPanelProps) {
-  const units = useUnits();
   const { verdict } = watch;
   return (
     <section
@@ -27,7 +26,7 @@ export function VerdictPanel({ watch, calling, onHeard }: VerdictPanelProps) {
         >
           {verdict.name}
         </p>
-        <p className="mt-1 text-xl">{units.prose(verdict.why)}</p>
+        <p className="mt-1 text-xl">{verdict.why}</p>
       </div>
       {calling && (
         <button

@@ -111,7 +111,7 @@ function WatchOf({ watch, away }: { watch: Watch; away: boolean }) {
                 <span className="mr-3 inline-block w-16 text-mute tabular-nums">
                   {clockWords(one.at_s)}
                 </span>
-                <span className={one.calls ? "font-semibold" : ""}>{units.prose(one.text)}</span>
+                <span className={one.calls ? "font-semibold" : ""}>{one.text}</span>
               </li>
             ))}
           </ol>

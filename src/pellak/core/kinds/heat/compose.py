@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from pellak.core import METHOD_VERSION
+from pellak.core import METHOD_VERSION, say
 from pellak.core.answer.errors import Refused, answered
 from pellak.core.answer.figure import Figure, Station
 from pellak.core.answer.working import Caution, short
@@ -191,7 +191,7 @@ def _as_head(torch: TorchSetUp, figure: Figure) -> Figure:
     return figure.model_copy(
         update={
             "label": "Head from the rack",
-            "detail": f"{head.acetylene_low_l_per_h:.0f} to {head.acetylene_high_l_per_h:.0f} L/h "
+            "detail": f"{say.l_per_h(head.acetylene_low_l_per_h, to=head.acetylene_high_l_per_h)} "
             f"by its maker · {torch.tip.words}",
         }
     )
@@ -270,9 +270,9 @@ def heat_plan(job: HeatJob, asked: ShopAsked) -> Plan:
 
 
 def _line(job: HeatJob) -> str:
-    size = f"{short(job.body_kg, 3)} kg " if job.shape == "casting" and job.body_kg else ""
+    size = f"{say.kg(job.body_kg)} " if job.shape == "casting" and job.body_kg else ""
     if job.shape in ("ring", "cylinder", "cluster") and job.diameter_mm:
-        size = f"{short(job.diameter_mm, 3)} mm "
+        size = f"{say.wall(job.diameter_mm)} "
     return f"{size}{job.shape} · {job.purpose.replace('-', ' ')}"
 
 

@@ -1,5 +1,6 @@
 """`soak 44 lb grey iron, 12 mm, 595 C, 1200 L/h`: the one-line answer of a heating."""
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import short
 from pellak.core.body.metals import BodyFamily
@@ -34,19 +35,19 @@ def soak_line(text: str) -> OneLineAnswer:
     answer = reckon_by_name("soak", given)
     values = answer.values
     asked = (
-        f"{short(kilos.value, 3)} kg of {metal}, wall {short(wall.value, 3)} mm, to "
-        f"{short(heat.value, 4)} °C with {short(flow.value, 4)} L/h"
+        f"{say.kg(kilos.value)} of {metal}, wall {say.wall(wall.value)}, to "
+        f"{say.c(heat.value)} with {say.l_per_h(flow.value, 4)}"
     )
     if values.reaches:
         headline = (
             f"{short(values.minutes, 2)} min, then {short(values.hold_min or 0, 2)} min to even "
-            f"out · {short(1000 * values.acetylene_m3, 3)} L of acetylene"
+            f"out · {say.litres(1000 * values.acetylene_m3)} of acetylene"
         )
     else:
         boxed = values.remedies[-1] if values.remedies else None
-        headline = f"never: it comes to {values.ceiling_c:.0f} °C"
+        headline = f"never: it comes to {say.c(values.ceiling_c)}"
         if boxed is not None:
-            headline += f" · in a brick box {boxed.needed_l_per_h:.0f} L/h is enough"
+            headline += f" · in a brick box {say.l_per_h(boxed.needed_l_per_h)} is enough"
     return OneLineAnswer(
         reckoner="soak", headline=headline, asked=asked, given=given, working=answer.working
     )

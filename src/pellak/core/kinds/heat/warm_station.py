@@ -1,5 +1,6 @@
 """The work of a heating: how long, how evenly, where to stop, the best moment, the cooling."""
 
+from pellak.core import say
 from pellak.core.answer.figure import Curve, CurvePoint, Figure, Station, figure_of
 from pellak.core.answer.working import Working, short
 from pellak.core.body.free import FreeAnswer
@@ -78,8 +79,8 @@ def _freed(free: FreeAnswer) -> list[Figure]:
         ),
         Figure(
             id="crayons", label="Prove it with crayons",
-            text=f"{crayons[0]:g} °C melts"
-            + (f", {crayons[1]:g} °C must not" if len(crayons) > 1 else ""),
+            text=f"{say.c(crayons[0])} melts"
+            + (f", {say.c(crayons[1])} must not" if len(crayons) > 1 else ""),
         ),
     ]  # fmt: skip
     if values.reaches is not None:
@@ -90,7 +91,7 @@ def _freed(free: FreeAnswer) -> list[Figure]:
             detail=f"at its best after {values.best_moment_s:.0f} s, as the flame comes off; then "
             "it closes again"
             + (
-                f"; {short(values.needed_mm, 2)} mm is wanted"
+                f"; {say.mm(values.needed_mm, 2)} is wanted"
                 if values.needed_mm is not None else ""
             ),
         )  # fmt: skip
@@ -111,7 +112,7 @@ def _freed(free: FreeAnswer) -> list[Figure]:
         figures.append(
             Figure(
                 id="heat_mm", label="Heat this length of it", value=values.heat_mm, unit="mm",
-                detail=f"inside radius {short(values.least_radius_mm or 0, 3)} mm at least",
+                detail=f"inside radius {say.mm(values.least_radius_mm or 0)} at least",
                 working=[
                     Working(
                         name="heat_mm", value=values.heat_mm, unit="mm",

@@ -2,6 +2,7 @@
 
 from pydantic import Field
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Record
 from pellak.core.kinds.kind import Marks
@@ -51,7 +52,7 @@ def says_of(target_c: float, stop_c: float, last_c: float | None) -> tuple[str, 
         return "too hot: flame off, let it fall by itself", True
     if last_c >= target_c - NEAR_C:
         return "it is there: hold, or do it now", False
-    return f"warm more: {target_c - last_c:.0f} °C to go", False
+    return f"warm more: {say.kelvin(round(target_c - last_c))} to go", False
 
 
 def heat_now(plan: Plan, log: RunLog) -> HeatNow | None:
@@ -81,7 +82,7 @@ def report_warmth(plan: Plan, log: RunLog, report: WarmthReported) -> RunLog:
     except Refused as refused:
         raise Refused("body", report.body, refused.accepted) from None
     if not COLDEST_READ_C <= body_c <= HOTTEST_READ_C:
-        raise Refused("body", report.body, f"{COLDEST_READ_C:g} to {HOTTEST_READ_C:g} °C")
+        raise Refused("body", report.body, say.c(COLDEST_READ_C, to=HOTTEST_READ_C))
     read = [*kept.read, Warmth(body_c=body_c, by=report.by)][-MOST_READ:]
     return with_work(log, kept.model_copy(update={"read": read}))
 
@@ -96,7 +97,7 @@ def came_of_it(log: object) -> str:
     if not isinstance(log, HeatLog):
         return ""
     top = max((one.body_c for one in log.read), default=None)
-    words = [] if top is None else [f"up to {top:.0f} °C"]
+    words = [] if top is None else [f"up to {say.c(top)}"]
     if log.came_free is not None:
         words.append("it came" if log.came_free else "it did not come")
     return ", ".join(words)

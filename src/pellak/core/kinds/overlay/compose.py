@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from pellak.core import METHOD_VERSION
+from pellak.core import METHOD_VERSION, say
 from pellak.core.answer.errors import Refused, answered
 from pellak.core.answer.figure import Figure, Station, figure_of
 from pellak.core.answer.working import Caution, short
@@ -151,8 +151,8 @@ def _torch_station(torch: TorchSetUp | None, gas: JobGas | None) -> Station:
             Figure(
                 id="static_bar",
                 label="Acetylene, before it is lit",
-                text=f"up to {static:.2f} bar",
-                detail=f"it falls to {flowing:.2f} bar with the flame burning: set that",
+                text=f"up to {say.bar(static, places=2)}",
+                detail=f"it falls to {say.bar(flowing, places=2)} with the flame burning: set that",
                 working=[line(torch.supply.working, "acetylene_set_bar")],
             )
         ]
@@ -265,8 +265,8 @@ def overlay_plan(job: OverlayJob, asked: ShopAsked) -> Plan:
 def _line(job: OverlayJob) -> str:
     sizes = [job.diameter_mm if job.part in ("round", "point") else job.length_mm,
              job.length_mm if job.part == "point" else job.width_mm]  # fmt: skip
-    size = " × ".join(short(mm, 4) for mm in sizes if mm is not None)
-    return f"{size} mm {job.part} · hard-face" if size else f"{job.part} · hard-face"
+    size = " × ".join(say.mm(mm, 4) for mm in sizes if mm is not None)
+    return f"{size} {job.part} · hard-face" if size else f"{job.part} · hard-face"
 
 
 _LAYING = LogField(

@@ -1,5 +1,6 @@
 """The work of an overlay: body and glowing zone, layers, their hardness, rod, minutes, gas."""
 
+from pellak.core import say
 from pellak.core.answer.figure import Figure, Station, figure_of
 from pellak.core.answer.working import Caution, Working, short
 from pellak.core.heat.colour import colour_words
@@ -60,7 +61,7 @@ def body_station(answer: OverlayAnswer | None) -> Station:
         id="preheat",
         name="Heat",
         state="settled",
-        answer=f"{float(body.value or 0):.0f} °C",
+        answer=say.c(float(body.value or 0)),
         holds=HEAT_HOLDS,
         figures=figures,
     )
@@ -76,7 +77,7 @@ def _hardness(job: OverlayJob, answer: OverlayAnswer) -> list[Figure]:
         Figure(
             id="layers",
             label="Layers",
-            text=f"{len(values.layers)} of {short(first.height_mm, 3)} mm",
+            text=f"{len(values.layers)} of {say.mm(first.height_mm)}",
             detail=layer_words(answer),
             working=[line(answer.working, "dilution")],
             choice=layers_asked(job, answer),
@@ -100,7 +101,7 @@ def _hardness(job: OverlayJob, answer: OverlayAnswer) -> list[Figure]:
             Figure(
                 id="buffer_mm",
                 label="Build up first",
-                text=f"{short(values.buffer_mm, 3)} mm",
+                text=say.mm(values.buffer_mm),
                 detail="with a rod like the base, or the tough cobalt grade",
             )
         )
@@ -112,7 +113,7 @@ def _stock(answer: OverlayAnswer, equipment: Equipment) -> str:
     if kilos is None:
         return "none in the rack"
     enough = 1000 * kilos >= (answer.values.rod_g or 0.0)
-    return f"the rack holds {short(kilos, 2)} kg" + ("" if enough else ": not enough")
+    return f"the rack holds {say.kg(kilos, 2)}" + ("" if enough else ": not enough")
 
 
 def _amounts(answer: OverlayAnswer, equipment: Equipment, gas: JobGas) -> list[Figure]:
@@ -132,11 +133,12 @@ def _amounts(answer: OverlayAnswer, equipment: Equipment, gas: JobGas) -> list[F
             id="rod",
             label="Rod",
             text=rod.classification,
-            detail=f"{short(values.rod_diameter_mm or 0, 3)} mm; {rod.note}",
+            detail=f"{say.wall(values.rod_diameter_mm or 0)}; {rod.note}",
         ),
         figure_of(
             grams, "Rod it takes",
-            detail=f"{short(values.rod_length_m or 0, 2)} m, {values.rods} {many} of 1 m; "
+            detail=f"{say.metres(values.rod_length_m or 0, 2)}, {values.rods} {many} of "
+            f"{say.metres(1)}; "
             f"{_stock(answer, equipment)}",
             also=[line(answer.working, "rods")],
         ),
@@ -158,7 +160,7 @@ def layers_station(
         id="layers",
         name="Layers",
         state="settled",
-        answer=f"{len(answer.values.layers)} of {short(answer.values.layers[0].height_mm, 3)} mm",
+        answer=f"{len(answer.values.layers)} of {say.mm(answer.values.layers[0].height_mm)}",
         holds=LAYERS_HOLDS,
         figures=[
             *_hardness(job, answer),
@@ -182,7 +184,7 @@ def cooling_station(answer: OverlayAnswer | None) -> Station:
                 label="Cool no faster than",
                 value=values.cool_max_k_per_h,
                 unit="K/h",
-                detail="large parts, above 300 °C",
+                detail=f"large parts, above {say.c(300)}",
                 working=[
                     Working(
                         name="cooling_max_c_per_h", value=values.cool_max_k_per_h, unit="K/h",

@@ -2,6 +2,7 @@
 
 import re
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import short
 from pellak.core.catalogue.one_line import OneLineAnswer, reckon_by_name
@@ -57,8 +58,8 @@ def overlay_line(text: str) -> OneLineAnswer:
     answer = reckon_by_name("overlay", given)
     values, laid = answer.values, groups()[group]
     asked = (
-        f"overlay of {laid.name} on {alloys()[base].name}, {short(long.value, 4)} mm by "
-        f"{short(wide.value, 4)} mm"
+        f"overlay of {laid.name} on {alloys()[base].name}, {say.mm(long.value, 4)} by "
+        f"{say.mm(wide.value, 4)}"
     )
     if not values.suited:
         return OneLineAnswer(reckoner="overlay", headline=values.why_not, asked=asked, given=given,
@@ -66,8 +67,8 @@ def overlay_line(text: str) -> OneLineAnswer:
     top = values.layers[-1]
     return OneLineAnswer(
         reckoner="overlay",
-        headline=f"feather {short(laid.feather_ratio, 2)}× · body {values.body_preheat_c:.0f} °C · "
-        f"{len(values.layers)} layers of {short(top.height_mm, 3)} mm, {top.hrc_low:.0f} to "
+        headline=f"feather {short(laid.feather_ratio, 2)}× · body {say.c(values.body_preheat_c)} · "
+        f"{len(values.layers)} layers of {say.mm(top.height_mm)}, {top.hrc_low:.0f} to "
         f"{top.hrc_high:.0f} HRC · {short(values.rod_g or 0, 3)} g of rod · "
         f"{short(values.laying_min or 0, 2)} min",
         asked=asked,

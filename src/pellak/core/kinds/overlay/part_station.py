@@ -1,5 +1,6 @@
 """Station 1 of an overlay: the part, its base, what wears it, which alloy is laid."""
 
+from pellak.core import say
 from pellak.core.answer.figure import Choice, Figure, Station, figure_of
 from pellak.core.answer.working import Caution, School, short
 from pellak.core.kinds.stations.asked import question_figures
@@ -240,7 +241,7 @@ def area_figure(job: OverlayJob, answer: OverlayAnswer) -> Figure:
     """Return the area that is faced."""
     area = answer.values.area_mm2
     given = {field: getattr(job, field) for field in NEEDS[job.part]}
-    sizes = " by ".join(f"{short(value, 4)} mm" for value in given.values())
+    sizes = " by ".join(say.mm(value, 4) for value in given.values())
     formula = {
         "round": "pi * diameter * width",
         "point": "pi * radius * slant, all round",

@@ -1,5 +1,6 @@
 """How warm the start of a ring is when the seam comes round to it, torch's own warmth included."""
 
+from pellak.core import say
 from pellak.core.answer.figure import Figure, figure_of
 from pellak.core.answer.working import Working, short
 from pellak.core.heat.forerunner import FORMULA, SOURCE, closing_rise_k
@@ -38,6 +39,6 @@ def closing_figure(reckoned: Reckoned, values: FillerValues) -> Figure | None:
             note="the wall taken as an unrolled plate, one lap without a stop",
         ),
         "Tube where the ring closes",
-        detail=f"already this warm with the torch {short(short_of, 3)} mm short, and warmer every "
+        detail=f"already this warm with the torch {say.mm(short_of)} short, and warmer every "
         "step: speed up or lift for the last quarter",
     )

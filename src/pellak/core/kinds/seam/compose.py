@@ -3,9 +3,8 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
-from pellak.core import METHOD_VERSION
+from pellak.core import METHOD_VERSION, say
 from pellak.core.answer.figure import Station
-from pellak.core.answer.working import short
 from pellak.core.hand.known import MODEL_HAND
 from pellak.core.kinds.kind import Act, JobKind, Marks, ShopAsked
 from pellak.core.kinds.seam.calibration import seam_timed
@@ -167,7 +166,7 @@ def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
 
 
 def _line(job: SeamJob) -> str:
-    thickness = f"{short(job.thickness_mm, 3)} mm · " if job.thickness_mm is not None else "· "
+    thickness = f"{say.wall(job.thickness_mm)} · " if job.thickness_mm is not None else "· "
     return f"{thickness}{joints()[job.joint].name}"
 
 

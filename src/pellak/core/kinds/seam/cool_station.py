@@ -1,5 +1,6 @@
 """Station 6, Cool and dress: what the piece is owed after the seam. A casting's fall with it."""
 
+from pellak.core import say
 from pellak.core.answer.figure import Figure, Station, figure_of
 from pellak.core.answer.working import Working, short
 from pellak.core.kinds.seam.casting_heat import Fall
@@ -72,7 +73,7 @@ def cool_station(
             figure_of(
                 _working("cooling_max_c_per_h", after, after.cooling_max_c_per_h, "K/h"),
                 "Cool no faster than",
-                detail=f"down to {after.slow_down_to_c:.0f} °C" if after.slow_down_to_c else "",
+                detail=f"down to {say.c(after.slow_down_to_c)}" if after.slow_down_to_c else "",
             )
         )
     figures.append(Figure(id="cool_in", label="Cool it in", text=after.cool_in))

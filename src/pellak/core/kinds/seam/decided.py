@@ -54,6 +54,11 @@ def tack_school_of(
         seam_mm: length
 
     Source: sheet practice
+
+    >>> from pellak.core.model.kinds.seam.job import SeamJob
+    >>> from pellak.core.model.job_base import ShopSchools
+    >>> tack_school_of(SeamJob(name='a'), ShopSchools(), 'carbon-steel', 300.0)
+    'halving'
     """
     if job.joint in RINGS:
         return "opposite"

@@ -86,7 +86,18 @@ def facts_of(
 def planned_of(
     figures: Mapping[str, Figure], reckoned: Reckoned | None, work: ReckonedSeam | None
 ) -> dict[str, float]:
-    """Return what the plan says of whatever a run logs, by the log field's id."""
+    """Return what the plan says of whatever a run logs, by the log field's id.
+
+    Args:
+        figures: of the plan, by id
+        reckoned: the set-up, None where nothing is lit
+        work: the seam's own, None where not known
+
+    Source: the plan's own figures
+
+    >>> planned_of({}, None, None)
+    {}
+    """
     if reckoned is None or work is None:
         return {}
     tacks, band = work.tacks[1].values if work.tacks else None, _value(figures, "blue_band_mm")

@@ -2,6 +2,7 @@
 
 import math
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.figure import Choice, Figure, figure_of
 from pellak.core.answer.working import School, Working, inserted, short
@@ -34,9 +35,15 @@ TACK_SCHOOLS = [
     School(id="centre-out", label="centre out", why="from the middle to both ends: free edges"),
 ]
 DIRECTION_SCHOOLS = [
-    School(id="auto", label="by thickness", why="forehand below 5 mm, backhand from there"),
-    School(id="forehand", label="forehand", why="rod leads: sheet, and up to 4 mm"),
-    School(id="backhand", label="backhand", why="flame leads: from 3 mm, less gas, better root"),
+    School(
+        id="auto", label="by thickness", why=f"forehand below {say.wall(5)}, backhand from there"
+    ),
+    School(id="forehand", label="forehand", why=f"rod leads: sheet, and up to {say.wall(4)}"),
+    School(
+        id="backhand",
+        label="backhand",
+        why=f"flame leads: from {say.wall(3)}, less gas, better root",
+    ),
 ]
 RUN_SCHOOLS = [
     School(id="run-through", label="run through", why="tacked close, it holds its line by itself"),
@@ -47,10 +54,10 @@ RUN_SCHOOLS = [
     ),
 ]
 EDGE_FORMS: dict[EdgeForm, tuple[str, str]] = {
-    "touching": ("touching, square", "no rod to about 1.2 mm, then planished flat"),
+    "touching": ("touching, square", f"no rod to about {say.wall(1.2)}, then planished flat"),
     "gapped": ("gapped, square", "rod-fed, and where the root has to be reached"),
     "tipped": ("edges tipped up", "melted down as their own filler"),
-    "v": ("single V", "above 3 mm from one side"),
+    "v": ("single V", f"above {say.wall(3)} from one side"),
     "double-v": ("double V", "from both sides: half the metal, and it pulls straighter"),
     "fillet": ("fillet", "into the corner, both legs alike"),
     "corner": ("open corner", "inner edges touching, filled outward"),
@@ -65,7 +72,8 @@ def _edges(reckoned: Reckoned, groove: Groove) -> list[Figure]:
             id="edge_form",
             label="Edges",
             text=label,
-            detail=f"{why}; bright {CLEAN_BACK_MM:g} mm back, both faces, brushed between tacks",
+            detail=f"{why}; bright {say.mm(CLEAN_BACK_MM, 6)} back, both faces, brushed between "
+            "tacks",
             choice=Choice(
                 field="edge_form", question="How are the edges made?", chosen=groove.form,
                 chosen_by="job", job_only=True,
@@ -89,7 +97,7 @@ def _edges(reckoned: Reckoned, groove: Groove) -> list[Figure]:
                 "Bevel off each edge",
                 also=_groove_lines(groove),
                 detail=f"at {short(groove.included_angle_deg / 2)}° from square, leaving "
-                f"{short(groove.root_face_mm)} mm of root face",
+                f"{say.mm(groove.root_face_mm, 5)} of root face",
             )
         )  # fmt: skip
     return figures
@@ -157,7 +165,7 @@ def _tacks(reckoned: Reckoned, answer: TacksAnswer, school: str) -> list[Figure]
         Figure(
             id="tacks",
             label="Tacks",
-            text=f"{len(values.tacks)}, {short(values.interval_mm, 2)} mm apart",
+            text=f"{len(values.tacks)}, {say.mm(values.interval_mm, 2)} apart",
             detail=f"{named}, {rounds} round{'s' if rounds > 1 else ''}; each held "
             f"{short(values.hold_s, 2)} s; {waits}; {_time(60 * values.minutes)} in all",
             working=[w for w in answer.working if w.name != "shrink_mm"],
@@ -221,7 +229,7 @@ def _run(reckoned: Reckoned) -> list[Figure]:
     order = ", ".join(str(n) for n in _outward(count))
     return [
         Figure(
-            id="run", label="Run it", text=f"{count} stretches of {short(seam_mm / count, 3)} mm",
+            id="run", label="Run it", text=f"{count} stretches of {say.mm(seam_mm / count)}",
             detail=f"stretch {order}, counted along the seam; each is run back towards the one "
             "before. Stop, level and cool to the touch between",
             choice=choice,

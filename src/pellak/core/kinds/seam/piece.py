@@ -1,5 +1,6 @@
 """Station 1, Piece: metal, thickness as it is really named, joint, what it held, how it is held."""
 
+from pellak.core import say
 from pellak.core.answer.figure import Asks, Figure, Station
 from pellak.core.answer.working import Caution, School, Working, short
 from pellak.core.kinds.stations.asked import question_figures
@@ -23,7 +24,8 @@ WIDEST_GAP_MM = 3.2
 """Sheet may be gapped 1.6 to 3 mm on purpose, rod-fed, for the least distortion."""
 BARE = Caution(
     level="warn",
-    text="Heated paint and plating give off fume. Bare 25 mm back from the seam, both faces, and "
+    text=f"Heated paint and plating give off fume. Bare {say.mm(25)} back from the seam, both "
+    "faces, and "
     "the edges.",
     reason="Zinc gives fume fever, cadmium kills; scale and paint make the pool spark and trap "
     "dirt.",
@@ -69,7 +71,8 @@ def _cautions(job: SeamJob, metal: Metal | None) -> list[Caution]:
         cautions.append(
             Caution(
                 level="warn",
-                text="Thicker than 6 mm: bevelled and in passes, or another process for quantity.",
+                text=f"Thicker than {say.wall(6)}: bevelled and in passes, or another process for "
+                "quantity.",
                 reason="One pass of this flame does not reach the back of a square edge, and the "
                 "long heat coarsens and distorts the plate.",
                 source="range of the fitted plate model; leftward welding practice",
@@ -181,7 +184,7 @@ def piece_station(job: SeamJob, metal: Metal | None) -> Station:
         id="piece",
         name="Piece",
         state="settled" if stated and length is not None else "present",
-        answer=f"{short(thickness_mm, 3)} mm {_form(job)}" if thickness_mm else "thickness?",
+        answer=f"{say.wall(thickness_mm)} {_form(job)}" if thickness_mm else "thickness?",
         holds=HOLDS,
         figures=figures,
         cautions=_cautions(job, metal),

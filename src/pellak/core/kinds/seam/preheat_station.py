@@ -1,5 +1,6 @@
 """Station 2, Preheat: whether it wants heat first, how much, by whom, and how to prove it."""
 
+from pellak.core import say
 from pellak.core.answer.figure import Curve, CurvePoint, Figure, MethodLine, Station, figure_of
 from pellak.core.answer.working import School, Working, short
 from pellak.core.heat.colour import blue_c
@@ -21,7 +22,8 @@ HOLDS = "Whether this metal at this thickness wants heat first, how much, and ho
 AUTO = School(
     id="auto",
     label="our own rule",
-    why="under 3 mm none; otherwise the highest formula that is valid here; a casting by how it is "
+    why=f"under {say.wall(3)} none; otherwise the highest formula that is valid here; a casting "
+    "by how it is "
     "held",
 )
 BROAD_FLAME_FROM_C = 300.0
@@ -81,7 +83,7 @@ def _prove(answer: PreheatAnswer) -> Figure | None:
         return None
     working = Working(
         name="crayons",
-        value=f"{check.crayon_low_c:g} °C and {check.crayon_high_c:g} °C",
+        value=f"{say.c(check.crayon_low_c)} and {say.c(check.crayon_high_c)}",
         formula="first stocked crayon at or above the least, last at or below the most",
         inserted=f"between {short(answer.values.preheat_low_c or 0, 3)} °C and "
         f"{short(answer.values.preheat_high_c or 0, 3)} °C",
@@ -91,7 +93,7 @@ def _prove(answer: PreheatAnswer) -> Figure | None:
     return Figure(
         id="crayons",
         label="Prove it with crayons",
-        text=f"{check.crayon_low_c:g} °C melts, {check.crayon_high_c:g} °C does not",
+        text=f"{say.c(check.crayon_low_c)} melts, {say.c(check.crayon_high_c)} does not",
         detail=check.how.removesuffix(".") + contact + ".",
         working=[working],
     )
@@ -109,7 +111,7 @@ def _reach(answer: PreheatAnswer, thickness_mm: float) -> Figure | None:
         id="reach",
         label="Reach it with",
         text=how,
-        detail=f"{short(back, 3)} mm each side of the seam and right through; take the flame off "
+        detail=f"{say.mm(back)} each side of the seam and right through; take the flame off "
         "a minute before measuring, so that the heat has evened out",
         working=[
             Working(
@@ -132,12 +134,12 @@ def _curve(answer: PreheatAnswer) -> Figure | None:
     points = [CurvePoint(x=p.start_c, y=p.haz_hv) for p in values.curve]
     here = [CurvePoint(x=values.curve[0].start_c, y=values.haz_hv)]
     warm = values.preheat_c
-    words = f"cooling 800 to 500 °C in {values.t85_s:.0f} s" if values.t85_s else ""
+    words = f"cooling {say.c(800, to=500)} in {values.t85_s:.0f} s" if values.t85_s else ""
     if warm is not None:
         between = [p for p in points if p.y is not None]
         near = min(between, key=lambda p: abs(p.x - warm))
         here.append(CurvePoint(x=near.x, y=near.y))
-        words += f"; about {near.y:.0f} HV when started at {near.x:.0f} °C"
+        words += f"; about {near.y:.0f} HV when started at {say.c(near.x)}"
     return figure_of(hv, "Hardness beside the seam, started cold", detail=words).model_copy(
         update={
             "curve": Curve(
@@ -186,7 +188,9 @@ def preheat_station(
         values.preheat_c or not metal.traits.preheat_optional
     ):
         least = (
-            "" if values.interpass_min_c is None else f"never below {values.interpass_min_c:g} °C"
+            ""
+            if values.interpass_min_c is None
+            else f"never below {say.c(values.interpass_min_c, limit='>')}"
         )
         figures.append(
             figure_of(line(answer.working, "interpass_max_c"), "Between passes, at most",
@@ -209,7 +213,7 @@ def preheat_station(
         id="preheat",
         name="Preheat",
         state="settled",
-        answer="none" if values.preheat_c is None else f"{values.preheat_c:.0f} °C",
+        answer="none" if values.preheat_c is None else say.c(values.preheat_c),
         holds=HOLDS,
         figures=figures,
         cautions=[
@@ -224,7 +228,7 @@ def _spread_words(answer: PreheatAnswer) -> str:
     target, spread = answer.values.preheat_c, answer.values.spread_max_k
     if target is None or spread is None:
         return "between hottest and coldest place"
-    return f"at {target:.0f} °C nothing colder than {target - spread:.0f} °C anywhere"
+    return f"at {say.c(target)} nothing colder than {say.c(target - spread)} anywhere"
 
 
 def _is_metal_advice(source: str, metal: Metal) -> bool:

@@ -1,5 +1,6 @@
 """Rod, passes and the whole job's minutes and gas at station 5."""
 
+from pellak.core import say
 from pellak.core.answer.figure import Choice, Figure, figure_of
 from pellak.core.answer.working import Caution, Working, inserted, short
 from pellak.core.kinds.seam.piece import RODLESS_UP_TO_MM, seam_length
@@ -27,7 +28,7 @@ def travel_figure(reckoned: Reckoned, filler: FillerAnswer) -> Figure:
     if values.travel_mm_per_min is None:
         never = line(reckoned.pool.working, "travel_mm_per_min")
         would = values.flow_that_would_l_per_h
-        helps = f"{would:.0f} L/h would" if would else "preheat or another process would"
+        helps = f"{say.l_per_h(would)} would" if would else "preheat or another process would"
         return figure_of(
             never.model_copy(update={"value": None, "low": None, "high": None}),
             "Travel",
@@ -53,7 +54,7 @@ def seam_figures(reckoned: Reckoned, work: ReckonedSeam) -> list[Figure]:
     oxygen_l = float(gas.value or 0) * reckoned.oxygen_ratio
     return [
         figure_of(line(filler.working, "seam_min"), "Seam, flame time", detail=source),
-        figure_of(gas, "Acetylene for the seam", detail=f"and {short(oxygen_l, 3)} L of oxygen"),
+        figure_of(gas, "Acetylene for the seam", detail=f"and {say.litres(oxygen_l)} of oxygen"),
     ]
 
 
@@ -89,7 +90,7 @@ def rod_figures(reckoned: Reckoned, filler: FillerAnswer) -> list[Figure]:
         else BACKHAND_ROD_FORMULA
     )
     if rod is not None and diameter is not None:
-        detail = f"{diameter:g} mm · {school.why}"
+        detail = f"{say.wall(diameter, 6)} · {school.why}"
         working.append(
             Working(
                 name="rod_diameter_mm",
@@ -144,12 +145,12 @@ def _amounts(reckoned: Reckoned, filler: FillerAnswer) -> list[Figure]:
         if values.strip is not None:
             cut = values.strip
             many = "strip" if cut.pieces == 1 else "strips"
-            text = f"{cut.pieces} {many}, {short(cut.width_mm, 2)} × {cut.piece_mm:g} mm"
-            detail = f"{short(cut.length_m, 2)} m sheared from the same sheet"
+            text = f"{cut.pieces} {many}, {say.mm(cut.width_mm, 2, to=cut.piece_mm, joint=' × ')}"
+            detail = f"{say.metres(cut.length_m, 2)} sheared from the same sheet"
         else:
-            text = f"{values.rods} of 1 m"
+            text = f"{values.rods} of {say.metres(1)}"
             detail = ", ".join(
-                f"{t.rods} of {t.diameter_mm:g} mm ({short(t.length_m, 2)} m)"
+                f"{t.rods} of {say.wall(t.diameter_mm, 6)} ({say.metres(t.length_m, 2)})"
                 for t in values.by_diameter
             )
         figures.append(
@@ -175,13 +176,13 @@ def _amounts(reckoned: Reckoned, filler: FillerAnswer) -> list[Figure]:
 
 
 def _pass_words(weld: WeldPass) -> str:
-    rod = f"rod {weld.rod_diameter_mm:g} mm, " if weld.rod_diameter_mm else ""
+    rod = f"rod {say.wall(weld.rod_diameter_mm, 6)}, " if weld.rod_diameter_mm else ""
     back = "back " if weld.side == 2 else ""
     wait = wait_words(weld)
     wait = f"after {wait}, " if wait else ""
     return (
-        f"{wait}{back}{weld.name} at {weld.acetylene_l_per_h:.0f} L/h, {rod}"
-        f"{short(weld.travel_mm_per_min, 2)} mm/min, {short(weld.minutes, 2)} min: {weld.how}"
+        f"{wait}{back}{weld.name} at {say.l_per_h(weld.acetylene_l_per_h)}, {rod}"
+        f"{say.mm_per_min(weld.travel_mm_per_min)}, {short(weld.minutes, 2)} min: {weld.how}"
     )
 
 
@@ -189,9 +190,7 @@ def _stock(reckoned: Reckoned, mass_g: float) -> str:
     kilos = held_kg(reckoned.equipment.items, rod_choice(reckoned)[0])
     if kilos is None:
         return "none in the rack"
-    return f"the rack holds {short(kilos, 2)} kg" + (
-        "" if kilos * 1000 >= mass_g else ": not enough"
-    )
+    return f"the rack holds {say.kg(kilos, 2)}" + ("" if kilos * 1000 >= mass_g else ": not enough")
 
 
 def whole_job(work: ReckonedSeam) -> Working | None:
@@ -249,6 +248,6 @@ def job_figures(reckoned: Reckoned, work: ReckonedSeam) -> list[Figure]:
         figure_of(
             litres,
             "Acetylene for the whole job",
-            detail=f"and {short(gas.total_l * reckoned.oxygen_ratio, 2)} L of oxygen{missing}",
+            detail=f"and {say.litres(gas.total_l * reckoned.oxygen_ratio, 2)} of oxygen{missing}",
         ),
     ]

@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from pellak.core import say
 from pellak.core.answer.working import School, Working
 from pellak.core.factor import Factor
 from pellak.core.kinds.seam.casting_heat import CastingHeat
@@ -29,7 +30,8 @@ def rod_choice(reckoned: Reckoned) -> tuple[str, list[School]]:
     rodless = School(
         id=NO_ROD,
         label="no rod",
-        why="edges touching, melted together and planished flat; to about 1.2 mm, or tipped edges",
+        why=f"edges touching, melted together and planished flat; to about {say.wall(1.2)}, or "
+        "tipped edges",
     )
     may_melt = metal.traits.fused_without_rod != "no"
     if may_melt:

@@ -2,9 +2,10 @@
 
 from collections.abc import Callable, Sequence
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.figure import Choice, Curve, CurvePoint, Figure, MethodLine, figure_of
-from pellak.core.answer.working import School, Working, short
+from pellak.core.answer.working import School, Working
 from pellak.core.body.cool import CoolValues, centre_of, reckon_cool
 from pellak.core.body.cool_given import CoolGiven, CoolIn
 from pellak.core.body.media import media
@@ -121,12 +122,12 @@ def _judged(values: CoolValues) -> str:
     if values.peak_c_per_h is not None and values.limit_c_per_h is not None:
         kept = "kept" if values.passes_rule else "not kept"
         words.append(
-            f"fastest hour {short(values.peak_c_per_h, 3)} °C, rule "
-            f"{short(values.limit_c_per_h, 3)} °C: {kept}"
+            f"fastest hour {say.kelvin(values.peak_c_per_h)}, rule "
+            f"{say.kelvin(values.limit_c_per_h)}: {kept}"
         )
     if values.spread_max_c is not None and values.spread_limit_c is not None:
         words.append(
-            f"uneven by {short(values.spread_max_c, 3)} of {short(values.spread_limit_c, 3)} °C"
+            f"uneven by {say.kelvin(values.spread_max_c)} of {say.kelvin(values.spread_limit_c)}"
         )
     return "; ".join(words)
 
@@ -135,8 +136,18 @@ def cool_given_of(
     body: SoakGiven, from_c: float, *, thin_wall_mm: float | None = None
 ) -> CoolGiven:
     """Return the fall of a body that was heated, from a temperature, °C. Raises Refused where it
-    is not hot enough to wait for."""
+    is not hot enough to wait for.
+
+    Args:
+        body: as it was heated
+        from_c: where it is left
+        thin_wall_mm: of its thinnest wall, None where not told
+
+    Source: the body as told
+    """
     stated = {name: getattr(body, name) for name in CoolGiven.model_fields if hasattr(body, name)}
     if from_c < 60:
-        raise Refused("target_c", from_c, "over 60 °C: below, a hand rests on it soon enough")
+        raise Refused(
+            "target_c", from_c, f"over {say.c(60)}: below, a hand rests on it soon enough"
+        )
     return CoolGiven(**{**stated, "start_c": from_c})

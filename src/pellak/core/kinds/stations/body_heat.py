@@ -2,8 +2,9 @@
 
 from collections.abc import Sequence
 
+from pellak.core import say
 from pellak.core.answer.figure import Choice, Curve, CurvePoint, Figure, MethodLine, figure_of
-from pellak.core.answer.working import School, short
+from pellak.core.answer.working import School
 from pellak.core.body.media import insulations
 from pellak.core.body.metals import BodyFamily, body_metals
 from pellak.core.body.soak import SoakAnswer
@@ -18,7 +19,7 @@ LAGGINGS = [
     School(id="none", label="nothing round it", why="on the bench, in still air"),
     *(
         School(id=kind, label=f.name, why=f"covers {100 * f.covers:.0f} % of it, "
-               f"{f.thickness_mm:g} mm thick")
+               f"{say.wall(f.thickness_mm, 6)} thick")
         for kind, f in insulations().items()
     ),
 ]  # fmt: skip
@@ -52,7 +53,14 @@ def soak_gas(answer: SoakAnswer, flow_l_per_h: float) -> JobGas:
 
 
 def holding_l(values: SoakValues, flow_l_per_h: float) -> float:
-    """Return the acetylene to hold it even, L, at the head's share that only covers the loss."""
+    """Return the acetylene to hold it even, L, at the head's share that only covers the loss.
+
+    Args:
+        values: of the heating
+        flow_l_per_h: of the head
+
+    Source: the share of the flow that makes good the loss
+    """
     share = min(1.0, values.loss_w / values.absorbed_w) if values.absorbed_w > 0 else 1.0
     return flow_l_per_h * share * (values.hold_min or 0.0) / 60
 
@@ -97,7 +105,7 @@ def soak_figures(given: SoakGiven, answer: SoakAnswer) -> list[Figure]:
         figures.append(
             figure_of(
                 line(answer.working, "spread_max_c"), "Far end colder by, at most",
-                detail=f"it bears {short(values.spread_limit_c or 0, 3)} °C"
+                detail=f"it bears {say.kelvin(values.spread_limit_c or 0)}"
                 + ("" if given.held else "; this metal yields before it cracks"),
                 also=[line(answer.working, "spread_limit_c")],
             )
@@ -124,7 +132,7 @@ def soak_figures(given: SoakGiven, answer: SoakAnswer) -> list[Figure]:
 
 def _to_heat(given: SoakGiven, answer: SoakAnswer) -> Figure:
     values, minutes = answer.values, line(answer.working, "minutes")
-    flow = f"{short(given.acetylene_l_per_h, 4)} L/h of acetylene"
+    flow = f"{say.l_per_h(given.acetylene_l_per_h, 4)} of acetylene"
     words = {"flame": "too little flame", "spread": "the far end lags too far",
              "time": "not in twelve hours", None: ""}  # fmt: skip
     figure = figure_of(
@@ -156,9 +164,9 @@ def _remedies(given: SoakGiven, values: SoakValues) -> Figure:
                        valid=even, chosen=False, why="to hold it there with some to spare")
         )  # fmt: skip
     for one in values.remedies:
-        ends = f"the head in hand gets it to {one.ceiling_c:.0f} °C"
+        ends = f"the head in hand gets it to {say.c(one.ceiling_c)}"
         if one.spread_hold_c is not None:
-            ends += f", ends {one.spread_hold_c:.0f} °C apart when held"
+            ends += f", ends {say.kelvin(one.spread_hold_c)} apart when held"
         lines.append(
             MethodLine(
                 id=one.insulation, label=insulations()[one.insulation].name,
@@ -185,8 +193,7 @@ def _remedies(given: SoakGiven, values: SoakValues) -> Figure:
 def _ramp(values: SoakValues) -> Figure:
     rests = [step for step in values.ramp if step.on_s is not None]
     words = "; ".join(
-        f"{step.from_c:.0f} to {step.to_c:.0f} °C: on {step.on_s:.0f} s, "
-        f"off {step.off_s or 0:.0f} s"
+        f"{say.c(step.from_c, to=step.to_c)}: on {step.on_s:.0f} s, off {step.off_s or 0:.0f} s"
         for step in rests
         if step.on_s is not None
     )
@@ -194,7 +201,7 @@ def _ramp(values: SoakValues) -> Figure:
         id="ramp",
         label="Flame on and off",
         text="rest it" if rests else "without a rest",
-        detail=words + f"; or a steady {min(s.steady_l_per_h for s in rests):.0f} L/h"
+        detail=words + f"; or a steady {say.l_per_h(min(s.steady_l_per_h for s in rests))}"
         if rests
         else "the ends stay near enough to each other",
     )

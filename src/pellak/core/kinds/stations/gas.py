@@ -2,8 +2,9 @@
 
 from collections.abc import Sequence
 
+from pellak.core import say
 from pellak.core.answer.figure import Figure, Stack, StackPart, figure_of
-from pellak.core.answer.working import Caution, short
+from pellak.core.answer.working import Caution
 from pellak.core.gas.cylinders import (
     COMMON_CYLINDER_L,
     CylindersAnswer,
@@ -25,8 +26,8 @@ DRAW_SOURCE = "gas-industry guidance: CGA G-1, EIGA Doc 123; older practice took
 def _hose_words(reckoned: TorchSetUp) -> str:
     hose = reckoned.equipment.hose
     if hose is None:
-        return f"through a usual {USUAL_HOSE_M:g} m of {USUAL_HOSE_MM:g} mm hose"
-    return f"through {hose.length_m:g} m of {hose.bore_mm:g} mm hose"
+        return f"through a usual {say.metres(USUAL_HOSE_M, 6)} of {say.wall(USUAL_HOSE_MM)} hose"
+    return f"through {say.metres(hose.length_m, 6)} of {say.wall(hose.bore_mm, 6)} hose"
 
 
 def _pressure(reckoned: TorchSetUp, gas: Gas) -> Figure:
@@ -57,7 +58,7 @@ def _pressure(reckoned: TorchSetUp, gas: Gas) -> Figure:
     )
     limit = ACETYLENE_LIMIT_BAR[reckoned.schools.acetylene_limit] if gas == "acetylene" else None
     if limit is not None:
-        never = f"; never above {limit:g} bar, flowing or static"
+        never = f"; never above {say.bar(limit, limit='<')}, flowing or static"
         figure = figure.model_copy(update={"detail": f"{figure.detail}{never}"})
     parts = [StackPart(label=part, value=bar) for part, bar in stack_of(values)]
     return figure.model_copy(
@@ -96,7 +97,7 @@ def _purge(reckoned: TorchSetUp) -> Figure:
 def _enough_words(answer: CylindersAnswer, wanted_l: float | None, gas: JobGas | None) -> str:
     if wanted_l is None or gas is None:
         return "tell the length to see whether it is enough"
-    what = f"the {wanted_l:.0f} L of this job" + (
+    what = f"the {say.litres(wanted_l, places=0)} of this job" + (
         f", without {gas.not_counted}" if gas.not_counted else ""
     )
     match answer.values.enough:
@@ -137,7 +138,7 @@ def gas_figures(
                         id=f"gas-{item.name}",
                         label=f"{item.name}, {gas}",
                         text="not read yet",
-                        detail=f"{item.full_m3:g} m³ when full; read its gauge or weigh it",
+                        detail=f"{say.m3(item.full_m3, 6)} when full; read its gauge or weigh it",
                     )
                 )
                 continue
@@ -145,7 +146,7 @@ def gas_figures(
                 figure_of(
                     line(answer.working, "endurance_min"),
                     f"{item.name}, {gas}, lasts",
-                    detail=f"{short(answer.values.content_m3, 2)} m³ left; "
+                    detail=f"{say.m3(answer.values.content_m3)} left; "
                     f"{_enough_words(answer, wanted_l, job_gas)}",
                     also=[w for w in answer.working if w.name != "endurance_min"],
                 ).model_copy(update={"id": f"gas-{item.name}"})
@@ -171,7 +172,8 @@ def _draw(flow_l_per_h: float) -> Caution:
     return Caution(
         level="warn" if least_l > COMMON_CYLINDER_L else "note",
         text="Draw no more than a fifteenth of an acetylene cylinder's full content an hour, a "
-        f"tenth in short spells. This flow wants a cylinder of {short(least_l, 2)} L or more, or "
+        f"tenth in short spells. This flow wants a cylinder of {say.litres(least_l, 2)} or more, "
+        "or "
         "several coupled.",
         reason="Drawn faster, liquid solvent comes out with the gas.",
         source=DRAW_SOURCE,

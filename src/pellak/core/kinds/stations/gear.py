@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 
+from pellak.core import say
 from pellak.core.answer.figure import Asks, Figure
 from pellak.core.answer.working import School
 from pellak.core.model.job_base import JobBase
@@ -28,7 +29,7 @@ def _words(item: RackItem) -> str:
         case TorchItem():
             return f"{item.mixer.replace('-', ' ')} mixer"
         case HoseItem():
-            return f"{item.length_m:g} m of {item.bore_mm:g} mm"
+            return f"{say.metres(item.length_m, 6)} of {say.wall(item.bore_mm, 6)}"
         case CylinderItem():
             coupled = f", {item.coupled} coupled" if item.coupled > 1 else ""
             return f"{item.size.replace('-', ' ')}{coupled}"

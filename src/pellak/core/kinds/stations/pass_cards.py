@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 
+from pellak.core import say
 from pellak.core.answer.figure import Figure
 from pellak.core.answer.working import short
 from pellak.core.model.cards import BenchCard
@@ -20,8 +21,9 @@ def wait_words(weld: WeldPass) -> str:
     if weld.wait_s < LEAST_WAIT_S or weld.interpass_max_c is None:
         return ""
     return (
-        f"about {short(weld.wait_s / 60, 2)} min, until it is under {weld.interpass_max_c:g} °C "
-        f"{MEASURED_AT_MM:g} mm from the seam"
+        f"about {short(weld.wait_s / 60, 2)} min, until it is under "
+        f"{say.c(weld.interpass_max_c, limit='<')} "
+        f"{say.mm(MEASURED_AT_MM, 6)} from the seam"
     )
 
 
@@ -40,7 +42,7 @@ def with_pass_cards(cards: Sequence[BenchCard], passes: Sequence[WeldPass]) -> l
 def _card(weld: WeldPass, count: int) -> BenchCard:
     side = "From the back: " if weld.side == 2 else ""
     wait = wait_words(weld)
-    rod = "" if weld.rod_diameter_mm is None else f", rod {weld.rod_diameter_mm:g} mm"
+    rod = "" if weld.rod_diameter_mm is None else f", rod {say.wall(weld.rod_diameter_mm, 6)}"
     high = weld.high_min
     ratio = weld.travel_mm_per_min * weld.minutes
     return BenchCard(
@@ -49,7 +51,7 @@ def _card(weld: WeldPass, count: int) -> BenchCard:
             phase="seam",
             text=f"Pass {weld.n} of {count}, {weld.name}. {side}{_sentence(weld.how)}",
             detail=f"{'Brush and wait ' + wait + '. ' if wait else ''}"
-            f"{weld.acetylene_l_per_h:.0f} L/h{rod}, about {short(weld.minutes, 2)} min.",
+            f"{say.l_per_h(weld.acetylene_l_per_h)}{rod}, about {short(weld.minutes, 2)} min.",
             reason=REASON,
             source=SOURCE,
         ),

@@ -2,8 +2,9 @@
 
 from collections.abc import Mapping, Sequence
 
+from pellak.core import say
 from pellak.core.answer.figure import Figure, Station
-from pellak.core.answer.working import School, short
+from pellak.core.answer.working import School
 from pellak.core.gas.cylinders import least_content_l
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
 from pellak.core.kinds.stations.asked import question_figures
@@ -91,7 +92,7 @@ def safe_cards(
         conditions_of(kind, job.answers, family, joint, facts, equipment),
         _looks(schools, reckoned),
         {
-            "acetylene_limit": f"{short(limit)} bar",
+            "acetylene_limit": say.bar(limit, limit="<"),
             "least_cylinder": _least_cylinder(facts),
             "place": PERMIT_PLACES.get(job.place or "", "this place"),
             "direction": f"{{{direction_of(schools.direction, job.thickness_mm or 0.0)}}}",
@@ -102,7 +103,7 @@ def safe_cards(
 
 def _least_cylinder(facts: Facts) -> str:
     flow = facts.greatest_l_per_h or facts.acetylene_l_per_h
-    return f"{short(least_content_l(flow), 2)} L" if flow else "fifteen hours of this job's flow"
+    return say.litres(least_content_l(flow), 2) if flow else "fifteen hours of this job's flow"
 
 
 def safe_start_station(

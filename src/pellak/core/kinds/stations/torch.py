@@ -1,5 +1,6 @@
 """Station 3, Torch: what to screw on and what to set."""
 
+from pellak.core import say
 from pellak.core.answer.figure import (
     Curve,
     CurvePoint,
@@ -64,7 +65,7 @@ def _tip(reckoned: TorchSetUp) -> Figure:
         id="tip",
         label=label,
         text=f"“{tip.label}”" if reckoned.from_rack else tip.label,
-        detail=f"{short(tip.orifice_mm, 3)} mm bore{drilled} · {tip.words}",
+        detail=f"{say.wall(tip.orifice_mm)} bore{drilled} · {tip.words}",
         working=[verdict, bore, drill],
     )
 
@@ -72,7 +73,7 @@ def _tip(reckoned: TorchSetUp) -> Figure:
 def _judged(reckoned: TorchSetUp, tip: TipCandidate) -> str:
     matched_s = reckoned.tip_answer.values.matched_puddle_s
     if matched_s is None and tip.puddle_s is None:
-        return f"{short(tip.jet_m_per_s, 3)} m/s at {short(tip.acetylene_l_per_h, 3)} L/h"
+        return f"{say.m_per_s(tip.jet_m_per_s)} at {say.l_per_h(tip.acetylene_l_per_h, 3)}"
     return f"{_seconds(tip.puddle_s)} over {_seconds(matched_s)}"
 
 
@@ -284,5 +285,5 @@ def set_up_cautions(reckoned: TorchSetUp) -> list[Caution]:
 def set_up_answer(reckoned: TorchSetUp) -> str:
     """Return tip and acetylene pressure in a few words."""
     tip, bar = reckoned.tip, reckoned.supply.values.acetylene.set_flowing_bar
-    named = tip.label if tip else f"{short(reckoned.orifice_mm, 2)} mm"
-    return f"{named} · {bar:.2f} bar" if bar is not None else f"{named} · by chart"
+    named = tip.label if tip else say.wall(reckoned.orifice_mm, 2)
+    return f"{named} · {say.bar(bar, places=2)}" if bar is not None else f"{named} · by chart"

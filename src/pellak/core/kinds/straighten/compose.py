@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from typing import Any
 
-from pellak.core import METHOD_VERSION
+from pellak.core import METHOD_VERSION, say
 from pellak.core.answer.errors import Refused, answered
 from pellak.core.answer.figure import Station
 from pellak.core.answer.working import Caution, short
@@ -210,7 +210,7 @@ def _line(job: StraightenJob) -> str:
     size = "×".join(
         short(mm, 4) for mm in (job.depth_mm, job.width_mm, job.thickness_mm) if mm is not None
     )
-    bow = f", bowed {short(job.camber_mm, 3)} mm" if job.camber_mm else ""
+    bow = f", bowed {say.mm(job.camber_mm)}" if job.camber_mm else ""
     return f"{size} {job.section} · straighten{bow}".strip()
 
 

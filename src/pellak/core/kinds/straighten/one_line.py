@@ -2,8 +2,8 @@
 
 import re
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
-from pellak.core.answer.working import short
 from pellak.core.catalogue.one_line import OneLineAnswer, reckon_by_name
 from pellak.core.kinds.straighten.piece import question
 from pellak.core.member.said import ACCEPTED, read_said
@@ -24,13 +24,13 @@ def straighten_line(text: str) -> OneLineAnswer:
     given = question(job, None).model_copy(update={"steel": "carbon"}).model_dump(mode="json")
     answer = reckon_by_name("straighten", given)
     values = answer.values
-    places = ", ".join(short(spot.at_mm, 4) for spot in values.next_round)
+    places = ", ".join(say.mm(spot.at_mm, 4) for spot in values.next_round)
     return OneLineAnswer(
         reckoner="straighten",
         headline=f"{values.spots_total} spots ({values.spots_low} to {values.spots_high}) at "
-        f"{values.peak_c:.0f} °C · first at {places} mm",
+        f"{say.c(values.peak_c)} · first at {places}",
         asked=f"straighten {job.section.replace('-', ' ')} of carbon steel, "
-        f"{short(job.length_mm or 0, 4)} mm, bow {short(camber_mm, 3)} mm",
+        f"{say.mm(job.length_mm or 0, 4)}, bow {say.mm(camber_mm)}",
         given=given,
         working=answer.working,
     )

@@ -2,8 +2,9 @@
 
 from typing import get_args
 
+from pellak.core import say
 from pellak.core.answer.figure import Figure, Station, figure_of
-from pellak.core.answer.working import Caution, short
+from pellak.core.answer.working import Caution
 from pellak.core.kinds.stations.asked import question_figures
 from pellak.core.kinds.stations.piece_figures import listed_figure, metal_figure, typed_line
 from pellak.core.member.kink import MOST_FACE_SHARE, heated_face_mm
@@ -147,8 +148,8 @@ def _not_fitting(job: StraightenJob) -> list[Caution]:
     return [
         Caution(
             level="stop",
-            text=f"{row.count} welds of {short(row.length_mm, 3)} mm take "
-            f"{short(row.end_mm, 4)} mm; the member is {short(length, 4)} mm long.",
+            text=f"{row.count} welds of {say.mm(row.length_mm)} take "
+            f"{say.mm(row.end_mm, 4)}; the member is {say.mm(length, 4)} long.",
             reason="One of the two was read wrong, and everything after hangs on it.",
             source="(n - 1) pitches and one weld",
         )
@@ -209,7 +210,7 @@ def member_station(job: StraightenJob, metal: Metal | None) -> Station:
         id="piece",
         name="Piece",
         state="settled" if stated else "present",
-        answer=f"{short(job.camber_mm, 3)} mm bow" if job.camber_mm else "bow?",
+        answer=f"{say.mm(job.camber_mm)} bow" if job.camber_mm else "bow?",
         holds=HOLDS,
         figures=figures,
         cautions=cautions,

@@ -2,9 +2,10 @@
 
 from pydantic import Field
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.quantity_kinds import QuantityKind
-from pellak.core.answer.working import Record, short
+from pellak.core.answer.working import Record
 from pellak.core.kinds.kind import Marks
 from pellak.core.member.straighten import StraightenValues, reckon_straighten
 from pellak.core.member.straighten_given import Round, is_hot
@@ -65,7 +66,7 @@ def came_of_it(log: object) -> str:
         return ""
     rounds = "one round" if len(cold) == 1 else f"{len(cold)} rounds"
     before, after = cold[0].camber_before_mm, cold[-1].camber_after_mm
-    return f"{rounds}, bow {short(before, 3)} mm to {short(after, 3)} mm"
+    return f"{rounds}, bow {say.mm(before, to=after)}"
 
 
 def unfinished_work(plan: Plan, log: RunLog, step: str) -> str:

@@ -1,5 +1,6 @@
 """The work of a member: spots, their heat, the round that comes, what it will take."""
 
+from pellak.core import say
 from pellak.core.answer.figure import Figure, Station, figure_of
 from pellak.core.answer.working import Caution, Working, short
 from pellak.core.heat.colour import colour_words
@@ -59,7 +60,7 @@ def _heat_figures(member: MemberWork) -> list[Figure]:
     )  # fmt: skip
     return [
         figure_of(seconds, f"{one} is red in", detail="all of it, then stop at once"),
-        figure_of(wait, "Then wait before reading", detail=f"down to {TOUCH_C:g} °C everywhere"),
+        figure_of(wait, "Then wait before reading", detail=f"down to {say.c(TOUCH_C)} everywhere"),
     ]
 
 
@@ -80,7 +81,7 @@ def rounds_station(
         return waiting("rounds", "Rounds", HOLDS)
     values = member.values
     peak = values.peak_c
-    places = ", ".join(f"{short(spot.at_mm, 4)} mm" for spot in values.next_round)
+    places = ", ".join(say.mm(spot.at_mm, 4) for spot in values.next_round)
     figures = [
         figure_of(
             line(answer.working, "spots_total"),
@@ -98,7 +99,7 @@ def rounds_station(
         figure_of(
             line(answer.working, "expected_mm"),
             "Bow after this round",
-            detail=f"straight enough at {short(values.tolerance_mm, 3)} mm",
+            detail=f"straight enough at {say.mm(values.tolerance_mm)}",
         ),
         Figure(
             id="peak_c",
@@ -107,7 +108,8 @@ def rounds_station(
             unit="°C",
             low=peak - 25,
             high=min(peak + 25, values.limit_c),
-            detail=f"{colour_words(peak)} in the shade; never above {short(values.limit_c, 3)} °C",
+            detail=f"{colour_words(peak)} in the shade; never above "
+            f"{say.c(values.limit_c, limit='<')}",
             working=[_peak_line(member), line(answer.working, "limit_c")],
         ),
         *_heat_figures(member),

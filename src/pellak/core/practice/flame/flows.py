@@ -9,6 +9,7 @@ from dataclasses import dataclass
 
 from scipy.optimize import brentq
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.torch.jet import (
     ACETYLENE_KG_PER_M3,
@@ -50,7 +51,7 @@ class FlameTorch:
     def __post_init__(self) -> None:
         """Refuse what no tip is."""
         if not LEAST_BORE_MM <= self.orifice_mm <= MOST_BORE_MM:
-            wanted = f"a bore of {LEAST_BORE_MM:g} to {MOST_BORE_MM:g} mm"
+            wanted = f"a bore of {say.wall(LEAST_BORE_MM, 6, to=MOST_BORE_MM)}"
             raise Refused("orifice_mm", self.orifice_mm, wanted)
         if not 1 <= self.jets <= 60:
             raise Refused("jets", self.jets, "1 to 60 bores")

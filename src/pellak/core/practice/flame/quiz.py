@@ -1,5 +1,6 @@
 """Flames to read: drawn by the same laws as those one sets, their numbers told only afterwards."""
 
+from pellak.core import say
 from pellak.core.answer.working import Record
 from pellak.core.noise import hash_uniform
 from pellak.core.practice.flame.burning import Look, look
@@ -67,7 +68,7 @@ def flame_shown(seed: int, number: int) -> FlameShown:
     ratio, seen, torch = _drawn(seed, number)
     feather_mm = seen.feather_ratio * seen.cone_mm
     feather = (
-        f"a feather {feather_mm:.0f} mm long about it"
+        f"a feather {say.mm(feather_mm, places=0)} long about it"
         if feather_mm > seen.cone_mm
         else ("no feather")
     )
@@ -84,7 +85,8 @@ def flame_shown(seed: int, number: int) -> FlameShown:
         cone="#{:02x}{:02x}{:02x}".format(*seen.cone),
         feather="#{:02x}{:02x}{:02x}".format(*seen.feather),
         envelope="#{:02x}{:02x}{:02x}".format(*seen.envelope),
-        words=f"A {colour} cone {seen.cone_mm:.0f} mm long on a bore of {torch.orifice_mm:g} mm, "
+        words=f"A {colour} cone {say.mm(seen.cone_mm, places=0)} long on a bore of "
+        f"{say.wall(torch.orifice_mm, 6)}, "
         f"{feather}.",
     )
 

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass, replace
 
+from pellak.core import say
 from pellak.core.answer.working import Record
 from pellak.core.practice.flame.flows import FlameTorch
 from pellak.core.practice.flame.trainer import LOST, FlameState
@@ -199,8 +200,8 @@ def score(setting: Setting, state: FlameState) -> FlameScore:
         ScorePart(
             label="How hard it blows", most=JET_POINTS,
             points=JET_POINTS * left(share, 0, JET_NONE_SHARE),
-            why=f"{jet:.0f} m/s, {target.jet_low_m_per_s:.0f} to "
-            f"{target.jet_high_m_per_s:.0f} wanted",
+            why=f"{say.m_per_s(jet)}, "
+            f"{say.m_per_s(target.jet_low_m_per_s, to=target.jet_high_m_per_s)} wanted",
         ),
         ScorePart(
             label="Time", most=TIME_POINTS,

@@ -5,6 +5,7 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
+from pellak.core import say
 from pellak.core.answer.working import Record
 from pellak.core.practice.puddle.conduction import Flags
 from pellak.core.practice.puddle.joint import TACK_MM, TACKS_AT
@@ -113,10 +114,11 @@ def _run_parts(trial: Trial, state: PuddleState) -> list[ScorePart]:
         ScorePart(
             label="Width", most=WIDTH,
             points=WIDTH * joined * left(off_width, WIDTH_FULL, WIDTH_NONE),
-            why=f"{mean:.1f} mm, {planned.pool_mm:.1f} mm planned",
+            why=f"{say.mm(mean, places=1)}, {say.mm(planned.pool_mm, places=1)} planned",
         ),
         ScorePart(
-            label="Straight", most=STRAIGHT, why=f"{off_line:.1f} mm off the joint in the mean",
+            label="Straight", most=STRAIGHT, why=f"{say.mm(off_line, places=1)} off the joint in "
+            "the mean",
             points=STRAIGHT * joined
             * left(off_line / planned.pool_mm, STRAIGHT_FULL, STRAIGHT_NONE),
         ),
@@ -124,11 +126,12 @@ def _run_parts(trial: Trial, state: PuddleState) -> list[ScorePart]:
             label="Pace", most=PACE,
             points=PACE * joined * (left(pace, PACE_FULL, PACE_NONE) if pace is not None else 0),
             why="it was never carried along" if pace is None
-            else f"off by {math.expm1(pace):.0%} of {60 * planned.travel_mm_per_s:.0f} mm/min",
+            else f"off by {math.expm1(pace):.0%} of "
+            f"{say.mm_per_min(60 * planned.travel_mm_per_s, 3)}",
         ),
         ScorePart(
             label="Height", most=HEIGHT, points=HEIGHT * joined * right,
-            why=f"{right:.0%} of the time 2 to 5 mm off the metal",
+            why=f"{right:.0%} of the time {say.mm(2, to=5)} off the metal",
         ),
     ]  # fmt: skip
 
@@ -187,11 +190,11 @@ def _tack_parts(trial: Trial, state: PuddleState) -> list[ScorePart]:
         ),
         ScorePart(
             label="How long", most=TACK_SIZE, points=TACK_SIZE * made * float(size),
-            why=", ".join(f"{one:.1f} mm" for one in sizes) or "none held",
+            why=", ".join(say.mm(one, places=1) for one in sizes) or "none held",
         ),
         ScorePart(
             label="Height", most=TACK_HEIGHT, points=TACK_HEIGHT * made * right,
-            why=f"{right:.0%} of the time 2 to 5 mm off the metal",
+            why=f"{right:.0%} of the time {say.mm(2, to=5)} off the metal",
         ),
     ]  # fmt: skip
 

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal
 
+from pellak.core import say
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Record
 from pellak.core.heat.solve import HeatGiven, solve_heat
@@ -17,7 +18,7 @@ FILLED_GAP_MM = 0.8
 FILLED_ROD_MM = 1.6
 FILLER_SLOWS_TO = 0.9
 """Rod wants heat of its own: welds with it go 5 to 15 % slower."""
-RANGE_WORDS = f"sheet of {THINNEST_MM:g} to {THICKEST_MM:g} mm"
+RANGE_WORDS = f"sheet of {say.wall(THINNEST_MM, 6, to=THICKEST_MM)}"
 
 
 class PuddleTask(Record):
@@ -36,34 +37,38 @@ class PuddleTask(Record):
 
 PUDDLE_TASKS: tuple[PuddleTask, ...] = (
     PuddleTask(
-        id="tacks-steel", label="Tacks, 1.2 mm steel", family="carbon-steel", thickness_mm=1.2,
+        id="tacks-steel", label=f"Tacks, {say.wall(1.2)} "
+        "steel", family="carbon-steel", thickness_mm=1.2,
         goal="tack",
         about="Three tacks: both ends and the middle. Wait until both edges have run together.",
     ),
     PuddleTask(
-        id="run-steel-12", label="A butt, 1.2 mm steel", family="carbon-steel", thickness_mm=1.2,
+        id="run-steel-12", label=f"A butt, {say.wall(1.2)} "
+        "steel", family="carbon-steel", thickness_mm=1.2,
         about="Brush the tacks, stand until a puddle, then carry it along at one width.",
     ),
     PuddleTask(
-        id="run-steel-09", label="A butt, 0.9 mm steel", family="carbon-steel", thickness_mm=0.9,
+        id="run-steel-09", label=f"A butt, {say.wall(0.9)} "
+        "steel", family="carbon-steel", thickness_mm=0.9,
         about="Thinner, faster, and sooner through.",
     ),
     PuddleTask(
-        id="run-steel-16", label="A butt, 1.6 mm steel", family="carbon-steel", thickness_mm=1.6,
+        id="run-steel-16", label=f"A butt, {say.wall(1.6)} "
+        "steel", family="carbon-steel", thickness_mm=1.6,
         about="Slower: the pool follows the hand seconds later.",
     ),
     PuddleTask(
-        id="gap-steel-16", label="A gap and a rod, 1.6 mm steel", family="carbon-steel",
+        id="gap-steel-16", label=f"A gap and a rod, {say.wall(1.6)} steel", family="carbon-steel",
         thickness_mm=1.6, root_gap_mm=FILLED_GAP_MM, rod_mm=FILLED_ROD_MM,
         about="Both edges melt back to a keyhole ahead of the pool; a dab closes it.",
     ),
     PuddleTask(
-        id="coupon-steel-12", label="A coupon, 1.2 mm steel", family="carbon-steel",
+        id="coupon-steel-12", label=f"A coupon, {say.wall(1.2)} steel", family="carbon-steel",
         thickness_mm=1.2, piece="coupon",
         about="A narrow strip soaks: what began right runs wide. Lift, or hurry, before the end.",
     ),
     PuddleTask(
-        id="run-aluminium-16", label="A butt, 1.6 mm aluminium", family="aluminium",
+        id="run-aluminium-16", label=f"A butt, {say.wall(1.6)} aluminium", family="aluminium",
         thickness_mm=1.6,
         about="No colour warns you. The skin has to break before the edges run together.",
     ),

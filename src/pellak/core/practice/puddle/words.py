@@ -1,5 +1,6 @@
 """The sheet in words, for those who cannot look, and the one thing to do next."""
 
+from pellak.core import say
 from pellak.core.practice.puddle.tasks import Exercise
 from pellak.core.practice.puddle.torch import HIGHEST_MM
 from pellak.core.practice.puddle.trainer import PuddleState
@@ -18,7 +19,10 @@ def said(exercise: Exercise, state: PuddleState) -> str:
     else:
         there = ""
     if state.pool.width_mm > 0:
-        return f"{there}A pool {state.pool.width_mm:.1f} mm wide; {planned:.1f} mm is planned."
+        return (
+            f"{there}A pool {say.mm(state.pool.width_mm, places=1)} wide; "
+            f"{say.mm(planned, places=1)} is planned."
+        )
     if state.held.height_mm >= HIGHEST_MM:
         return f"{there}The torch is off the work."
     return f"{there}Nothing is liquid yet."

@@ -5,7 +5,8 @@ from typing import Literal
 
 from pydantic import Field
 
-from pellak.core.answer.working import Record, short
+from pellak.core import say
+from pellak.core.answer.working import Record
 from pellak.core.body.body import Shape
 from pellak.core.body.soaking import FOOTPRINT_M2_PER_L_PER_H
 from pellak.core.model.kinds.heat.job import HeatJob
@@ -76,7 +77,7 @@ def heated_drawing(
     flame = flame_width_mm(flow_l_per_h) if flow_l_per_h else None
     words = f"A {job.shape} to be heated"
     if target_c is not None:
-        words += f" to {short(target_c, 4)} °C"
+        words += f" to {say.c(target_c)}"
     return HeatedDrawing(
         shape=job.shape, wide_mm=wide, high_mm=high, bore_mm=job.bore_mm
         if job.shape == "ring" or job.bore_mm else None,

@@ -4,6 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from pellak.core import say
 from pellak.core.answer.working import Record, short
 from pellak.core.overlay.given import Part
 from pellak.core.piece.box import Box
@@ -55,6 +56,4 @@ def drawing_text(part: str, layers: list[DrawnLayer], feather_ratio: float | Non
         return f"A part with {part} to be faced; not all is told yet."
     flame = f" Feather {short(feather_ratio, 2)} times the cone." if feather_ratio else ""
     many = "one layer" if len(layers) == 1 else f"{len(layers)} layers"
-    return (
-        f"A part with {part} faced in {many}, {short(layers[-1].to_mm, 3)} mm high in all.{flame}"
-    )
+    return f"A part with {part} faced in {many}, {say.mm(layers[-1].to_mm)} high in all.{flame}"

@@ -6,7 +6,8 @@ from typing import Literal
 import numpy as np
 from pydantic import Field
 
-from pellak.core.answer.working import Record, short
+from pellak.core import say
+from pellak.core.answer.working import Record
 from pellak.core.heat.case import ENVELOPE_RADIUS_PER_BORE, HeatCase, HeatCases
 from pellak.core.heat.colour import blue_c, colour_at
 from pellak.core.heat.plate import NEAR_FACE, HeatingHistory
@@ -80,6 +81,15 @@ def blue_band_mm(travel: TravelResult | None, family: str) -> float | None:
     """Return the width over which the sheet turns blue or hotter, edge to edge, mm.
 
     None when it never cools to blue within the 200 mm looked at: a small or preheated piece.
+
+    Args:
+        travel: of the moving flame, None where it melts nothing
+        family: the metal's
+
+    Source: blue at the heat of its temper colour; plate model
+
+    >>> blue_band_mm(None, 'carbon-steel') is None
+    True
     """
     if travel is None or travel.near_profile_c[-1] > blue_c(family):
         return None
@@ -155,7 +165,7 @@ def empty_drawing(
         if joint is not None
         else "Two sheets edge to edge. Their thickness has not been told yet."
         if thickness_mm is None
-        else f"Two sheets {short(thickness_mm, 4)} mm thick, with no flame planned on them.",
+        else f"Two sheets {say.wall(thickness_mm, 4)} thick, with no flame planned on them.",
     )
 
 
@@ -230,19 +240,19 @@ def _text(
     pool_mm: float | None,
     band_mm: float | None,
 ) -> str:
-    gap = "edges touching" if math.isclose(root_gap_mm, 0) else f"gap {short(root_gap_mm, 3)} mm"
+    gap = "edges touching" if math.isclose(root_gap_mm, 0) else f"gap {say.mm(root_gap_mm)}"
     parts = [
-        f"Metal {short(thickness_mm, 4)} mm thick, {gap}.",
-        f"Tip bore {short(orifice_mm, 3)} mm"
-        + (f", cone {short(cone_mm, 2)} mm long" if cone_mm else "")
-        + f", held {short(STAND_OFF_MM)} mm off the metal.",
+        f"Metal {say.wall(thickness_mm, 4)} thick, {gap}.",
+        f"Tip bore {say.wall(orifice_mm)}"
+        + (f", cone {say.mm(cone_mm, 2)} long" if cone_mm else "")
+        + f", held {say.mm(STAND_OFF_MM, 5)} off the metal.",
     ]
     if in_layers:
         parts.append("The groove is filled in layers.")
     elif pool_mm is not None:
-        parts.append(f"Pool {short(pool_mm, 2)} mm wide through to the back.")
+        parts.append(f"Pool {say.mm(pool_mm, 2)} wide through to the back.")
     else:
         parts.append("The pool does not reach the back of the sheet with this flame.")
     if band_mm is not None:
-        parts.append(f"Blue band {short(band_mm, 2)} mm edge to edge.")
+        parts.append(f"Blue band {say.mm(band_mm, 2)} edge to edge.")
     return " ".join(parts)

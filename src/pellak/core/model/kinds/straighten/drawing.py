@@ -4,7 +4,8 @@ from typing import Literal
 
 from pydantic import Field
 
-from pellak.core.answer.working import Record, short
+from pellak.core import say
+from pellak.core.answer.working import Record
 from pellak.core.member.kink import LongFace, Pattern
 from pellak.core.member.section import Section, SectionKind
 from pellak.core.member.straighten_given import Attached
@@ -78,11 +79,26 @@ def even_bow(length_mm: float, bow_mm: float) -> list[BowPoint]:
 
 
 def member_text(section: Section, length_mm: float, bow_mm: float, spots: list[float]) -> str:
-    """Return the drawing in words; `spots` are places along the member, mm."""
-    where = ", ".join(f"{short(at, 4)} mm" for at in spots) or "none"
+    """Return the drawing in words; `spots` are places along the member, mm.
+
+    Args:
+        section: of the member
+        length_mm: of it
+        bow_mm: at its worst
+        spots: places along it, mm
+
+    Source: definition
+
+    >>> from pellak.core.member.section import Section
+    >>> from pellak.core.reading.measures import said
+    >>> flat = Section(kind='flat', depth_mm=50.0, width_mm=6.0)
+    >>> said(member_text(flat, 3000.0, 12.0, [1500.0]), 'metric')[:36]
+    'A flat 50 mm deep and 3000 mm long, '
+    """
+    where = ", ".join(say.mm(at, 4) for at in spots) or "none"
     return (
-        f"A {section.kind} {short(section.depth_mm, 4)} mm deep and {short(length_mm, 5)} mm long, "
-        f"bowed {short(bow_mm, 3)} mm. Spots of the next round at {where}."
+        f"A {section.kind} {say.mm(section.depth_mm, 4)} deep and {say.mm(length_mm, 5)} long, "
+        f"bowed {say.mm(bow_mm)}. Spots of the next round at {where}."
     )
 
 
