@@ -23,7 +23,7 @@ from pellak.core.torch.jet import jet_for_flow_m_per_s
         ("ce of 4140", "0.78"),
         ("ce gi-30", "ce cast 4.03"),
         ("pressure 300 L/h", "purge 5 s and 5 s"),
-        ("pressure 5 cfh 20 m", "acetylene 0.24 bar"),
+        ("pressure 5 cfh 20 m", "acetylene 0.25 bar"),
         ("pressure 4000 L/h 40 m", "above 1.03 bar"),
         ("cylinder acetylene-4.1 47.3 kg", "2.07 m³ (1.89–2.25 m³)"),
         ("cylinder oxygen-200bar-50L 118 bar at 200 L/h", "min"),

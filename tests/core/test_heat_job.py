@@ -209,7 +209,7 @@ def test_a_reading_is_typed_in_any_unit_kept_and_summed_up():
     assert now.last_c == pytest.approx(204.4, abs=0.1)
     assert "it is there" in now.says
     log = came_free(plan, log, CameFree(came=True))
-    assert said(came_of_it(log.work), "metric") == "up to 204 °C, it came"
+    assert said(came_of_it(log.work), "metric") == "up to 205 °C, it came"
     with pytest.raises(Refused, match="body"):
         report_warmth(plan, log, WarmthReported(body="warm", by="colour"))
     with pytest.raises(Refused, match="body"):

@@ -9,7 +9,7 @@ from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.model.upcast import facts_kept
 from pellak.core.plan.change_job import with_changes
 from pellak.core.plan.compose import compose_plan
-from pellak.core.reading.measures import said
+from pellak.core.reading.measures import measure, said
 from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.items import read_item
 from pellak.paper.measures import figure_words
@@ -62,7 +62,7 @@ def test_every_place_reads_the_same_sum(name):
     assert facts.job_min == pytest.approx(shown["job_min"].value)
     assert facts.puddle_s == shown["puddle_s"].value
     # The cylinder is asked for exactly that sum.
-    asked = f"{facts.gas.total_l:.0f} L of this job"
+    asked = f"{measure(facts.gas.total_l, 'L', 'metric')} of this job"
     assert asked in said(shown["gas-A"].detail, "metric")
     low, high = shown["job_acetylene_l"].low, shown["job_acetylene_l"].high
     assert low <= facts.gas.total_l <= (high or facts.gas.total_l)

@@ -15,7 +15,7 @@ from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.model.sequences import flash_back_drill
 from pellak.core.plan.change_job import with_changes
 from pellak.core.plan.compose import compose_plan
-from pellak.core.reading.measures import said
+from pellak.core.reading.measures import measure, said
 from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.items import read_item
 from pellak.demo.ferry import RACK, TIPS
@@ -208,7 +208,7 @@ def test_a_heat_is_drawn_on_its_card_with_its_ends_in_words(plan, tmp_path):
     card.write_bytes(job_card(plan, ADDRESS, "a4", "metric"))
     watch = plan.facts.watch
     said = squeezed(poppler("pdftotext", "-raw", card, "-"))
-    ends = [f"{watch.cool_curve[n][1]:.0f}°C" for n in (0, -1)]
+    ends = [measure(watch.cool_curve[n][1], "°C", "metric") for n in (0, -1)]
     assert squeezed(f"down, {watch.cool_in}: {ends[0]} to {ends[1]}") in said
     assert ("up:" in said) == bool(watch.warm_curve)
 

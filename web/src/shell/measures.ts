@@ -9,6 +9,7 @@ const FEET_FROM_IN = 120;
 const NEAR_FRACTION_IN = 0.002;
 const FINE_UNDER_IN = 0.25;
 const HAIR = 1e-6;
+const SHOP_DIGITS = 3;
 /** Less than a million-millionth of anything. */
 const NOTHING = 1e-12;
 
@@ -46,7 +47,7 @@ const stepOf = (value: number, unit: DisplayUnit): number =>
 function stepped(value: number, unit: DisplayUnit, limit: Limit): string {
   const step = stepOf(value, unit);
   if (value !== 0 && Math.abs(value) < step) return significant(value, 2, limit);
-  return written(toStep(value, step, limit), step < 1 ? 1 : 0);
+  return written(toStep(value, step, limit), (String(step).split(".")[1] ?? "").length);
 }
 
 function fraction(value: number): string {
@@ -87,18 +88,20 @@ export function numberShown(
   limit: Limit = "",
 ): string {
   const shown = converted(value, unit);
+  // In metric a limit is told as its standard states it, a conversion as finely as it is asked for.
+  const stated = unit?.system === "metric" && (limit !== "" || digits > SHOP_DIGITS);
+  if (unit?.form === "decimal" && !stated) return stepped(shown, unit, limit);
   if (unit?.system !== "inch")
     return significant(shown, Math.max(digits, wholeDigits(shown)), limit);
   if (unit.form === "fraction") return inches(shown, unit, limit);
   if (unit.form === "thou") return thou(shown, limit);
-  if (unit.form === "decimal") return stepped(shown, unit, limit);
   return significant(shown, Math.abs(shown) < 100 ? 2 : 3, limit);
 }
 
 /** One end of a range, rounded away from the middle. */
 export function rangeEnd(value: number, unit: DisplayUnit | undefined, limit: Limit): string {
-  if (unit?.form === "fraction" || unit?.form === "decimal")
-    return numberShown(value, unit, 3, limit);
   const shown = converted(value, unit);
+  if (unit?.form === "fraction") return inches(shown, unit, limit);
+  if (unit?.form === "decimal" && unit.system === "inch") return stepped(shown, unit, limit);
   return significant(shown, Math.max(2, wholeDigits(shown)), limit);
 }

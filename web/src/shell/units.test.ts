@@ -7,8 +7,9 @@ const inch = new Units("inch", displayUnits);
 const metric = new Units("metric", displayUnits);
 
 describe("units", () => {
-  it("leaves canonical measures alone in metric", () => {
-    expect(metric.measure(1.214, "mm")).toBe("1.21 mm");
+  it("says metric measures in the steps of a rule", () => {
+    expect(metric.measure(1.214, "mm")).toBe("1.2 mm");
+    expect(metric.measure(1864.6, "mm")).toBe("1865 mm");
   });
 
   it.each([

@@ -71,7 +71,7 @@ def cylinder_line(text: str, _shop: OfShop) -> OneLineAnswer:
     if values.endurance_min is not None:
         lines.append(f"{values.endurance_min:.0f} min")
     if values.draw_limit_continuous_l_per_h is not None:
-        lines.append(f"draw {say.l_per_h(values.draw_limit_continuous_l_per_h)} at most")
+        lines.append(f"draw {say.l_per_h(values.draw_limit_continuous_l_per_h, limit='<')} at most")
     return OneLineAnswer(
         reckoner="cylinders",
         headline=" · ".join(lines),

@@ -91,7 +91,7 @@ def _cautions(given: DayGiven, values: DayValues) -> list[Caution]:
                 text=f"From {clock(worst.hour_min)} an hour burns "
                 f"{say.litres(worst.acetylene_l, places=0)} of "
                 f"acetylene; all cylinders together give "
-                f"{say.litres(gas.draw_limit_by_hour_l, places=0)} an hour.",
+                f"{say.litres(gas.draw_limit_by_hour_l, places=0, limit='<')} an hour.",
                 reason="Drawn faster, a cylinder gives acetone with its gas; pin a job to later or "
                 "couple one more.",
             )

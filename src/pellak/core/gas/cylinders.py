@@ -119,7 +119,7 @@ def too_fast(
         Caution(
             level="stop" if share > OLD_SHARE else "warn",
             text=f"Too fast for the acetylene: couple {wanted} like it, or fit a smaller "
-            f"head of {say.l_per_h(1000 * full_m3 * coupled * limit)} at most.",
+            f"head of {say.l_per_h(1000 * full_m3 * coupled * limit, limit='<')} at most.",
             reason="Drawn faster, liquid solvent comes out with the gas, and the flame "
             "starves and flashes back.",
             source=DRAW_SOURCE,

@@ -112,15 +112,15 @@ def _judged(tip: RackTip, wanted: float, ratio: float) -> TipCandidate:
     verdict: TipVerdict = "fits"
     if speed < jet.BACKFIRE_BELOW_M_PER_S:
         flow = jet.flow_for_jet_l_per_h(tip.orifice_mm, jet.BACKFIRE_BELOW_M_PER_S, ratio, tip.jets)
-        verdict, why = "too-large", f"pops below {say.l_per_h(flow, 3)} of acetylene"
+        verdict, why = "too-large", f"pops below {say.l_per_h(flow, 3, limit='>')} of acetylene"
     elif speed < SOFTEST_M_PER_S:
         verdict, why = "works-soft", "near the bottom of its band: watch for pops"
     elif speed > HARDEST_M_PER_S:
         softly = jet.flow_for_jet_l_per_h(tip.orifice_mm, HARDEST_M_PER_S, ratio, tip.jets)
         flow, verdict = softly, "works-slow"
-        why = f"soft only up to {say.l_per_h(softly, 3)}: slower to sweat"
+        why = f"soft only up to {say.l_per_h(softly, 3, limit='<')}: slower to sweat"
         if softly < LEAST_SHARE * wanted:
-            verdict, why = "too-small", f"harsh above {say.l_per_h(softly, 3)}"
+            verdict, why = "too-small", f"harsh above {say.l_per_h(softly, 3, limit='<')}"
     drill = jet.nearest_drill(tip.orifice_mm)
     return TipCandidate(
         label=tip.label,

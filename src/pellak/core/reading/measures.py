@@ -29,6 +29,8 @@ _MARK = re.compile(
 )
 """Well formed, as `pellak.core.marks` makes them: two signs that somebody pasted are only signs."""
 KEPT_WORDS = 4096
+SHOP_DIGITS = 3
+"""Nothing in a shop is told finer; who asks for more asks for the unrounded figure."""
 
 
 @lru_cache(maxsize=KEPT_WORDS)
@@ -78,8 +80,8 @@ def measure(
         kind: as in `display_units.csv`; another is shown as it is
         system: the units in force
         digits: significant, where the kind has no steps of its own
-        places: decimal places in metric instead
-        limit: `<` never rounded up, `>` never rounded down
+        places: decimal places in metric instead, by the same rule
+        limit: `<` never rounded up, `>` never rounded down; in metric as its standard states it
 
     Source: definition; steps in `display_units.csv`
 
@@ -122,11 +124,13 @@ def range_end(value: float, kind: str, system: System, limit: str) -> str:
     ('212', '0.13')
     """
     unit = unit_shown(kind, system)
-    if unit is not None and unit.form in ("fraction", "decimal"):
-        return _number(value, kind, system, 3, None, limit)
     shown = converted(value, kind, system)
     if not math.isfinite(shown):
         return str(shown)
+    if unit is not None and unit.form == "fraction":
+        return _inches(shown, unit, limit)
+    if unit is not None and unit.form == "decimal" and system == "inch":
+        return _stepped(shown, unit, limit)
     return _significant(shown, max(2, _whole(shown)), limit)
 
 
@@ -191,6 +195,10 @@ def _number(
     shown = converted(value, kind, system)
     if not math.isfinite(shown):
         return str(shown)
+    # A limit is told as its standard states it, a conversion as finely as it was asked for.
+    stated = system == "metric" and (bool(limit) or digits > SHOP_DIGITS)
+    if unit is not None and unit.form == "decimal" and not stated:
+        return _stepped(shown, unit, limit)
     if unit is None or system == "metric":
         if places is not None:
             return f"{_to_step(shown, 10.0**-places, limit):.{places}f}"
@@ -199,8 +207,6 @@ def _number(
         return _inches(shown, unit, limit)
     if unit.form == "thou":
         return _thou(shown, limit)
-    if unit.form == "decimal":
-        return _stepped(shown, unit, limit)
     return _significant(shown, 2 if abs(shown) < 100 else 3, limit)
 
 
@@ -241,7 +247,7 @@ def _stepped(value: float, unit: DisplayUnit, limit: str) -> str:
     step = _step(value, unit)
     if 0 < abs(value) < step:
         return _significant(value, 2, limit)
-    return _written(_to_step(value, step, limit), 1 if step < 1 else 0)
+    return _written(_to_step(value, step, limit), len(f"{step:g}".partition(".")[2]))
 
 
 def _inches(value: float, unit: DisplayUnit, limit: str) -> str:

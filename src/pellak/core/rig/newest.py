@@ -23,9 +23,8 @@ def check_newest(item: CylinderItem) -> None:
         least = f"no less than its tare, {say.kg(tare_kg, 6)}"
         raise Refused("weight_kg", f"{newest.weight_kg:g} kg", least)
     if item.gas == "acetylene" and (newest.gauge_bar or 0.0) > ACETYLENE_GAUGE_BAR:
-        most = (
-            f"up to {say.bar(ACETYLENE_GAUGE_BAR, 6)}: acetylene stands no higher, even in the sun"
-        )
+        gauge = say.bar(ACETYLENE_GAUGE_BAR, 6, limit="<")
+        most = f"up to {gauge}: acetylene stands no higher, even in the sun"
         raise Refused("gauge_bar", f"{newest.gauge_bar:g} bar", most)
     if content_now(item, COMMON_FLOW_L_PER_H) is None:
         field = "gauge_bar" if newest.weight_kg is None else "weight_kg"

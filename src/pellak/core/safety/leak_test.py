@@ -217,7 +217,8 @@ def _leak(given: LeakTestGiven, gas: Gas) -> Working:
         source=SOURCE,
         note=f"d in m and L in mm give litres; {WARMTH}"
         if leaks
-        else f"a leak under {say.l_per_h(blur, 2)} does not move this gauge in this time",
+        else f"a leak under {say.l_per_h(blur, 2, limit='>')} does not move this gauge in this "
+        "time",
     )
 
 

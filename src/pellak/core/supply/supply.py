@@ -73,7 +73,8 @@ def _values(line: GasLine, allowed: bool) -> GasValues:
     note = "a regulator settles a little higher with the torch shut, and must stop there"
     if static is not None:
         note = (
-            f"with the torch shut at most {say.bar(static, places=2)}; one that keeps climbing "
+            f"with the torch shut at most {say.bar(static, places=2, limit='<')}; one that "
+            "keeps climbing "
             "is faulty"
         )
     return GasValues(
@@ -111,8 +112,8 @@ def _set_working(line: GasLine) -> Working | None:
         formula=SET_FORMULA,
         inserted=inserted(SET_FORMULA, numbers),
         source="pressures add along the line; read at the regulator with that gas flowing",
-        note=f"static at most {say.bar(LOCK_UP_RATIO * line.set_bar, places=2)}, the rise ISO "
-        "2503 allows",
+        note=f"static at most {say.bar(LOCK_UP_RATIO * line.set_bar, places=2, limit='<')}, the "
+        "rise ISO 2503 allows",
     )
 
 

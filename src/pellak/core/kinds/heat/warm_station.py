@@ -112,7 +112,7 @@ def _freed(free: FreeAnswer) -> list[Figure]:
         figures.append(
             Figure(
                 id="heat_mm", label="Heat this length of it", value=values.heat_mm, unit="mm",
-                detail=f"inside radius {say.mm(values.least_radius_mm or 0)} at least",
+                detail=f"inside radius {say.mm(values.least_radius_mm or 0, limit='>')} at least",
                 working=[
                     Working(
                         name="heat_mm", value=values.heat_mm, unit="mm",

@@ -151,7 +151,7 @@ def _torch_station(torch: TorchSetUp | None, gas: JobGas | None) -> Station:
             Figure(
                 id="static_bar",
                 label="Acetylene, before it is lit",
-                text=f"up to {say.bar(static, places=2)}",
+                text=f"up to {say.bar(static, places=2, limit='<')}",
                 detail=f"it falls to {say.bar(flowing, places=2)} with the flame burning: set that",
                 working=[line(torch.supply.working, "acetylene_set_bar")],
             )

@@ -172,7 +172,8 @@ def _draw(flow_l_per_h: float) -> Caution:
     return Caution(
         level="warn" if least_l > COMMON_CYLINDER_L else "note",
         text="Draw no more than a fifteenth of an acetylene cylinder's full content an hour, a "
-        f"tenth in short spells. This flow wants a cylinder of {say.litres(least_l, 2)} or more, "
+        f"tenth in short spells. This flow wants a cylinder of "
+        f"{say.litres(least_l, 2, limit='>')} or more, "
         "or "
         "several coupled.",
         reason="Drawn faster, liquid solvent comes out with the gas.",
