@@ -10,7 +10,9 @@ from pellak.core.kinds.kind import KindLine
 from pellak.core.kinds.registry import kind_lines
 from pellak.core.kinds.seam.tacking import tacks_of
 from pellak.core.seam.playback import TackPlayback, play_tacks
-from pellak.shop.bench import Bench, JobLook, OpenJob, PlanMarks, TicketPage
+from pellak.shop.bench import Bench, JobLook, OpenJob, PlanMarks
+from pellak.shop.tickets import TicketPage
+from pellak.store.jobs import JobOrder, JobsAsked
 
 
 class JobChange(BaseModel):
@@ -49,11 +51,16 @@ def bench_router(bench: Bench) -> APIRouter:
 
     @router.get("", operation_id="list_jobs")
     def list_jobs(
-        after: Annotated[str, Query(max_length=120)] = "",
+        after: Annotated[str, Query(max_length=160)] = "",
         most: Annotated[int, Query(ge=1, le=500)] = 100,
+        words: Annotated[str, Query(max_length=80)] = "",
+        kind: Annotated[str, Query(max_length=20)] = "",
+        family: Annotated[str, Query(max_length=30)] = "",
+        archived: bool = False,
+        order: JobOrder = "oldest",
     ) -> TicketPage:
-        """The jobs, the newest change first, in pages."""
-        return bench.tickets(after, most)
+        """The jobs in pages: all on the bench or all archived, those that hold the words."""
+        return bench.tickets(JobsAsked(words, kind, family, archived, order), after, most)
 
     @router.get("/kinds", operation_id="list_kinds")
     def list_kinds() -> list[KindLine]:
@@ -95,6 +102,13 @@ def bench_router(bench: Bench) -> APIRouter:
         """How each tack heats the seam, frame by frame."""
         tacks = tacks_of(bench.open(job_id).plan)
         return play_tacks(tacks.given, tacks.values)
+
+    @router.post(
+        "/{job_id}/duplicate", operation_id="duplicate_job", status_code=201, response_model=OpenJob
+    )
+    def duplicate_job(job_id: str) -> Response:
+        """Put a copy of a job on the bench, without what was done to it."""
+        return written(bench.duplicate(job_id), 201)
 
     @router.delete("/{job_id}", operation_id="archive_job", status_code=204)
     def archive_job(job_id: str) -> None:

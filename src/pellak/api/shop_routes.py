@@ -7,6 +7,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from pellak.api.problems import documented
 from pellak.api.saying import UNITS_HEADER, units_asked
+from pellak.core.ask.glossary import GlossaryWord, glossary
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR, LimitRegion
 from pellak.core.model.job_base import ShopSchools
 from pellak.core.model.sequences import (
@@ -16,6 +17,7 @@ from pellak.core.model.sequences import (
     drill_signs,
     flash_back_drill,
 )
+from pellak.core.plan.leading_figures import MOST, LeadingFigures, leading_figures
 from pellak.core.reading.units import DisplayUnit, display_units
 from pellak.shop.find import Finder, FinderAnswer
 from pellak.shop.settings import Settings
@@ -36,6 +38,8 @@ class Basics(BaseModel):
     drill_signs: list[DrillSign]
     guidance: str
     acetylene_limits_bar: dict[LimitRegion, float]
+    leading_figures: list[LeadingFigures]
+    most_leading_figures: int
 
 
 def shop_router(settings: Settings, finder: Finder) -> APIRouter:
@@ -51,7 +55,14 @@ def shop_router(settings: Settings, finder: Finder) -> APIRouter:
             drill_signs=list(drill_signs()),
             guidance=GUIDANCE,
             acetylene_limits_bar=dict(ACETYLENE_LIMIT_BAR),
+            leading_figures=list(leading_figures()),
+            most_leading_figures=MOST,
         )
+
+    @router.get("/glossary", operation_id="list_glossary")
+    def list_glossary() -> list[GlossaryWord]:
+        """Words of the trade, each in a sentence."""
+        return list(glossary())
 
     @router.get("/shop/schools", operation_id="get_shop_schools")
     def get_shop_schools() -> ShopSchools:

@@ -13,44 +13,20 @@ from sqlalchemy.orm import Session
 
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Record
-from pellak.core.kinds.registry import kind_of
 from pellak.core.metal.alloy import Metals as MetalsById
-from pellak.core.model.job_base import metal_of, metal_words
+from pellak.core.model.job_base import metal_of
 from pellak.core.model.kinds.unions import Job
 from pellak.core.model.plan import Plan
-from pellak.core.model.upcast import ticket_with_marks
 from pellak.core.plan.change_job import job_from, read_as, started_solid, with_changes
-from pellak.core.reading.measures import said
 from pellak.shop.clock import Clock
-from pellak.shop.cursor import cursor_of, place_of
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.planning import Planner, ShopNow
 from pellak.shop.procedure_lines import ProcedureLine, offered_for
+from pellak.shop.tickets import Ticket, TicketPage, copy_name, ticket_line, ticket_page, tickets_of
 from pellak.shop.whole_bench import BenchSummary, plan_mark
 from pellak.store.database import Database
-from pellak.store.jobs import Jobs
-from pellak.store.runs import Runs
+from pellak.store.jobs import ON_THE_BENCH, Jobs, JobsAsked
 from pellak.store.tables import JobRow
-
-LONGEST_LINE = 200
-
-
-class Ticket(Record):
-    """A job as its ticket on the bench shows it."""
-
-    id: str
-    name: str
-    belongs_to: str
-    line: str
-    family: str
-    open_run_id: str | None
-
-
-class TicketPage(Record):
-    """Some tickets, and where the next page begins; null where there is none."""
-
-    tickets: list[Ticket]
-    next: str | None
 
 
 class PlanMarks(Record):
@@ -94,12 +70,6 @@ class _Standing:
     offered: list[ProcedureLine]
 
 
-def ticket_line(job: Job, own: MetalsById) -> str:
-    """Return metal and piece in one line."""
-    metal = metal_words(job, metal_of(job, own)).split(",")[0].removesuffix(" steel")
-    return said(f"{metal} {kind_of(job).line(job)}", "metric")[:LONGEST_LINE]
-
-
 class Bench:
     """The use cases of the bench."""
 
@@ -116,15 +86,12 @@ class Bench:
         self._whole = whole or BenchSummary(self._planner)
         self._write_missing_lines()
 
-    def tickets(self, after: str = "", most: int = 100) -> TicketPage:
-        """Return a page of the tickets on the bench, oldest first."""
+    def tickets(
+        self, asked: JobsAsked = ON_THE_BENCH, after: str = "", most: int = 100
+    ) -> TicketPage:
+        """Return a page of the tickets that are asked for."""
         with self._database.reading() as session:
-            page = Jobs(session).on_the_bench(place_of(after), most)
-            runs = Runs(session).open_ids([row.job_id for row in page.rows])
-            return TicketPage(
-                tickets=[_ticket(row, runs.get(row.job_id)) for row in page.rows],
-                next=cursor_of(page.next),
-            )
+            return ticket_page(session, asked, after, most)
 
     def marks(self) -> PlanMarks:
         """Return the mark of each plan on the bench as it is now, those reckoned so far."""
@@ -222,6 +189,13 @@ class Bench:
             raise Stale("job", version, standing.version, opened)
         return opened
 
+    def duplicate(self, job_id: str) -> OpenJob:
+        """Put a copy of a job on the bench: what it is, not what was done to it."""
+        with self._database.reading() as session:
+            row = _get(session, job_id)
+            document, names = row.document, Jobs(session).names_from(row.name)
+        return self.add({**document, "name": copy_name(row.name, names)})
+
     def archive(self, job_id: str) -> None:
         """Take a job off the bench. `restore` undoes it."""
         with self._database.transaction() as session:
@@ -244,7 +218,7 @@ class Bench:
             version=row.version,
             saved_at=row.saved_at,
             undo_steps=Jobs(session).count_revisions(row.job_id),
-            ticket=_ticket(row, Runs(session).open_ids([row.job_id]).get(row.job_id)),
+            ticket=tickets_of(session, [row])[0],
             job=job,
             shop=self._planner.shop(session),
             offered=offered_for(session, job),
@@ -273,17 +247,6 @@ class Bench:
                     row.line = ticket_line(job_from(row.document), own)
             if not rows:
                 return
-
-
-def _ticket(row: JobRow, open_run_id: str | None) -> Ticket:
-    return Ticket(
-        id=row.job_id,
-        name=row.name,
-        belongs_to=row.document.get("belongs_to", ""),
-        line=ticket_with_marks(row.line),
-        family=row.family,
-        open_run_id=open_run_id,
-    )
 
 
 def _new_job(document: Mapping[str, Any], own: MetalsById) -> Job:

@@ -12,10 +12,10 @@ from pellak.core.book.exchange import FORMAT, MOST_RUNS, VERSION, RunTaken, json
 from pellak.core.book.search import RunsWanted
 from pellak.core.kinds.registry import kind_of
 from pellak.core.reading.table_file import plain_cell
-from pellak.shop.bench import ticket_line
 from pellak.shop.clock import Clock
 from pellak.shop.run_rows import add_run, learn
 from pellak.shop.run_search import RunSearch
+from pellak.shop.tickets import ticket_line
 from pellak.store.database import Database
 from pellak.store.jobs import Jobs
 from pellak.store.runs import Runs

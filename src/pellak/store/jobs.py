@@ -1,17 +1,36 @@
 """Jobs and their revisions in one session. The caller opens the transaction."""
 
+from dataclasses import dataclass
 from datetime import datetime
+from typing import Literal
 
-from sqlalchemy import String, cast, func, or_, select, tuple_
+from sqlalchemy import ColumnElement, String, cast, func, or_, select, tuple_
 from sqlalchemy.orm import Session, load_only
 
 from pellak.store.page import Page, cut
 from pellak.store.tables import JobRevisionRow, JobRow
 
-BenchKey = tuple[datetime, str]
+BenchKey = tuple[datetime | str, str]
+JobOrder = Literal["oldest", "newest", "name"]
 PLACE = (JobRow.created_at, JobRow.job_id)
 """What the bench is ordered by, oldest first."""
+
+
+@dataclass(frozen=True)
+class JobsAsked:
+    """Which jobs a list shows, and in which order."""
+
+    words: str = ""
+    kind: str = ""
+    family: str = ""
+    archived: bool = False
+    order: JobOrder = "oldest"
+
+
 _NAMED = load_only(JobRow.name, JobRow.line, JobRow.family, JobRow.created_at)
+
+
+ON_THE_BENCH = JobsAsked()
 
 
 class Jobs:
@@ -29,18 +48,40 @@ class Jobs:
         return self._session.get(JobRow, job_id)
 
     def on_the_bench(self, after: BenchKey | None, most: int) -> Page[JobRow, BenchKey]:
-        """Return jobs that are not deleted, oldest first, from the place after `after`."""
-        statement = select(JobRow).where(JobRow.deleted_at.is_(None)).order_by(*PLACE)
+        """Return jobs that are not archived, oldest first, from the place after `after`."""
+        return self.listed(ON_THE_BENCH, after, most)
+
+    def listed(self, asked: JobsAsked, after: BenchKey | None, most: int) -> Page[JobRow, BenchKey]:
+        """Return the jobs asked for in their order, from the place after `after`."""
+        named = asked.order == "name"
+        place = (JobRow.name, JobRow.job_id) if named else PLACE
+        newest = asked.order == "newest"
+        statement = select(JobRow).order_by(*(one.desc() if newest else one for one in place))
+        away = JobRow.deleted_at.is_not(None) if asked.archived else JobRow.deleted_at.is_(None)
+        statement = statement.where(away)
+        for word in asked.words.split():
+            statement = statement.where(_holding(word))
+        if asked.kind:
+            statement = statement.where(JobRow.kind == asked.kind)
+        if asked.family:
+            statement = statement.where(JobRow.family == asked.family)
         if after is not None:
-            statement = statement.where(tuple_(*PLACE) > after)
+            beyond = tuple_(*place) < after if newest else tuple_(*place) > after
+            statement = statement.where(beyond)
         found = self._session.scalars(statement.limit(most + 1)).all()
-        return cut(found, most, lambda row: (row.created_at, row.job_id))
+        return cut(found, most, lambda row: (row.name if named else row.created_at, row.job_id))
+
+    def names_from(self, name: str) -> list[str]:
+        """Return the names of all jobs that begin alike, archived ones too."""
+        like = f"{_escaped(name[:40])}%"
+        return list(
+            self._session.scalars(select(JobRow.name).where(JobRow.name.ilike(like, escape="!")))
+        )
 
     def named(self, words: str, most: int) -> list[JobRow]:
         """Return jobs on the bench whose name or line holds the words, without documents."""
-        like = f"%{_escaped(words)}%"
-        held = or_(JobRow.name.ilike(like, escape="!"), JobRow.line.ilike(like, escape="!"))
-        statement = select(JobRow).options(_NAMED).where(JobRow.deleted_at.is_(None), held)
+        here = JobRow.deleted_at.is_(None)
+        statement = select(JobRow).options(_NAMED).where(here, _holding(words))
         return list(self._session.scalars(statement.order_by(*PLACE).limit(most)))
 
     def versions(self) -> str:
@@ -71,6 +112,13 @@ class Jobs:
     def forget(self, revision: JobRevisionRow) -> None:
         """Drop a revision that was taken back."""
         self._session.delete(revision)
+
+
+def _holding(words: str) -> ColumnElement[bool]:
+    """Return the condition that a job's name, piece or ticket line holds the words."""
+    like = f"%{_escaped(words)}%"
+    piece = JobRow.document["belongs_to"].as_string()
+    return or_(*(held.ilike(like, escape="!") for held in (JobRow.name, JobRow.line, piece)))
 
 
 def _escaped(words: str) -> str:

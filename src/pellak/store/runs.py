@@ -160,6 +160,13 @@ class Runs:
         found = self._session.execute(statement.order_by(RunRow.place))
         return {row.job_id: row.run_id for row in found}
 
+    def finished_jobs(self, job_ids: Sequence[str]) -> set[str]:
+        """Return which of some jobs a run was finished of."""
+        statement = select(RunRow.job_id).where(
+            RunRow.job_id.in_(job_ids), RunRow.finished_at.is_not(None)
+        )
+        return set(self._session.scalars(statement.distinct()))
+
     def begun_since(self, moment: datetime) -> list[BegunRun]:
         """Return each run begun since a moment, the oldest first; no plan is loaded."""
         columns = select(RunRow.run_id, RunRow.job_id, RunRow.started_at, RunRow.finished_at)

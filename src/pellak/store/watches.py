@@ -64,6 +64,12 @@ class Watches:
         """Return the watches that have not ended."""
         return self._session.scalars(select(WatchRow).where(WatchRow.ended_at.is_(None))).all()
 
+    def going_jobs(self) -> set[str]:
+        """Return the jobs of which a heat is still watched; no plan is loaded."""
+        return set(
+            self._session.scalars(select(WatchRow.job_id).where(WatchRow.ended_at.is_(None)))
+        )
+
     def observations(self, most: int) -> Sequence[dict[str, Any]]:
         """Return what watches tell later plans, newest first."""
         statement = select(WatchRow.observation).where(WatchRow.observation.is_not(None))

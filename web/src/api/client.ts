@@ -6,6 +6,7 @@ import type { components, paths } from "./schema";
 type Schemas = components["schemas"];
 export type Plan = Schemas["Plan"];
 export type OpenJob = Schemas["OpenJob"];
+export type Ticket = Schemas["Ticket"];
 export type Station = Schemas["Station"];
 export type Figure = Schemas["Figure"];
 export type Working = Schemas["Working"];

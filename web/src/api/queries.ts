@@ -10,20 +10,44 @@ export const basicsQuery = queryOptions({
   staleTime: Infinity,
 });
 
+export const glossaryQuery = queryOptions({
+  queryKey: ["glossary"],
+  queryFn: ({ signal }) => answer(client.GET("/api/glossary", { signal })),
+});
+
 export const signedInQuery = queryOptions({
   queryKey: ["signed-in"],
   queryFn: ({ signal }) => answer(client.GET("/api/signed-in", { signal })),
   staleTime: Infinity,
 });
 
-export const ticketsQuery = infiniteQueryOptions({
-  queryKey: ["jobs"],
-  queryFn: ({ signal, pageParam }) =>
-    answer(client.GET("/api/jobs", { params: { query: { after: pageParam } }, signal })),
-  initialPageParam: "",
-  getNextPageParam: (last) => last.next,
-  select: (read) => read.pages.flatMap((page) => page.tickets),
-});
+/** Which jobs a list shows, and in which order. */
+export interface JobsAsked {
+  words: string;
+  kind: string;
+  archived: boolean;
+  order: "oldest" | "newest" | "name";
+}
+
+export const EVERY_JOB: JobsAsked = { words: "", kind: "", archived: false, order: "oldest" };
+
+/** Whether these are all jobs on the bench in their usual order. */
+export const isEveryJob = (asked: JobsAsked) => JSON.stringify(asked) === JSON.stringify(EVERY_JOB);
+
+/** The tickets asked for, page by page. */
+export const ticketsOf = (asked: JobsAsked) =>
+  infiniteQueryOptions({
+    queryKey: isEveryJob(asked) ? ["jobs"] : ["jobs", JSON.stringify(asked)],
+    queryFn: ({ signal, pageParam }) => {
+      const query = isEveryJob(asked) ? { after: pageParam } : { ...asked, after: pageParam };
+      return answer(client.GET("/api/jobs", { params: { query }, signal }));
+    },
+    initialPageParam: "",
+    getNextPageParam: (last) => last.next,
+    select: (read) => read.pages.flatMap((page) => page.tickets),
+  });
+
+export const ticketsQuery = ticketsOf(EVERY_JOB);
 
 /** What each plan on the bench reads like now, so that a ticket can say it has changed. */
 export const marksQuery = queryOptions({

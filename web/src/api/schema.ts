@@ -45,7 +45,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The jobs, the newest change first, in pages */
+        /** The jobs in pages: all on the bench or all archived, those that hold the words */
         get: operations["list_jobs"];
         put?: never;
         /** Add a job of any kind */
@@ -154,6 +154,23 @@ export interface paths {
         get: operations["play_tacks"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a copy of a job on the bench, without what was done to it */
+        post: operations["duplicate_job"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1667,6 +1684,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/glossary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Words of the trade, each in a sentence */
+        get: operations["list_glossary"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shop/schools": {
         parameters: {
             query?: never;
@@ -2072,6 +2106,10 @@ export interface components {
             acetylene_limits_bar: {
                 [key: string]: number;
             };
+            /** Leading Figures */
+            leading_figures: components["schemas"]["LeadingFigures"][];
+            /** Most Leading Figures */
+            most_leading_figures: number;
         };
         /**
          * Batch
@@ -4266,6 +4304,16 @@ export interface components {
             moved?: false | null;
         };
         /**
+         * GlossaryWord
+         * @description A word, and what is meant by it here.
+         */
+        GlossaryWord: {
+            /** Word */
+            word: string;
+            /** Meaning */
+            meaning: string;
+        };
+        /**
          * GrooveDrawing
          * @description Outlines in mm, the root's middle at the origin, y up: edges, then a layer for each pass.
          */
@@ -4981,6 +5029,16 @@ export interface components {
             hrc_low: number;
             /** Hrc High */
             hrc_high: number;
+        };
+        /**
+         * LeadingFigures
+         * @description The figures that lead at one station, the first first.
+         */
+        LeadingFigures: {
+            /** Station */
+            station: string;
+            /** Figures */
+            figures: string[];
         };
         /**
          * LeakAsked
@@ -8734,8 +8792,15 @@ export interface components {
             line: string;
             /** Family */
             family: string;
+            /** Kind */
+            kind: string;
             /** Open Run Id */
             open_run_id: string | null;
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "planned" | "at-bench" | "cooling" | "done";
         };
         /**
          * TicketPage
@@ -9542,6 +9607,15 @@ export interface operations {
                 after?: string;
                 /** @description The most there is to get; of a list */
                 most?: number;
+                /** @description In words. */
+                words?: string;
+                /** @description What kind it is; the choices are listed. */
+                kind?: string;
+                /** @description Family of metal. */
+                family?: string;
+                archived?: boolean;
+                /** @description The order of work, in words. */
+                order?: "oldest" | "newest" | "name";
             };
             header?: never;
             path?: never;
@@ -10661,6 +10735,128 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TackPlayback"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Timeout */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    duplicate_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Id of the job. */
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenJob"];
                 };
             };
             /** @description Bad Request */
@@ -23052,6 +23248,107 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Basics"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Timeout */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_glossary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GlossaryWord"][];
                 };
             };
             /** @description Bad Request */

@@ -7,7 +7,7 @@ import { CurveBlock } from "./CurveBlock";
 import { MethodLines } from "./MethodLines";
 import { OwnChooser } from "./OwnChooser";
 import { useUnits } from "../shell/settings";
-import type { Units } from "../shell/units";
+import { digitsOf, kindOf, textOf } from "./figureText";
 import { ScaleBar } from "./ScaleBar";
 import { StackBar } from "./StackBar";
 import { SchoolChooser } from "./SchoolChooser";
@@ -29,16 +29,6 @@ interface FigureBlockProps {
 
 const LONG_TEXT = 18;
 
-// A figure with an honest range is not worth more than two digits.
-const digits = (figure: Figure) => (figure.low != null || figure.high != null ? 2 : 3);
-
-/** By what a figure's number is shown: its unit, or a kind of its own. */
-const kindOf = (figure: Figure) => figure.kind || (figure.unit ?? "");
-
-const textOf = (figure: Figure, units: Units): string =>
-  figure.text ??
-  (figure.value == null ? "—" : units.measure(figure.value, kindOf(figure), digits(figure)));
-
 /** Big number, unit, honest range; working and rival schools behind it. */
 export function FigureBlock(props: FigureBlockProps) {
   const { figure, of, was, onChange, faults = {}, family = "carbon-steel" } = props;
@@ -46,7 +36,7 @@ export function FigureBlock(props: FigureBlockProps) {
   const [shows, setShows] = useState<"working" | "schools" | "answers" | "mine" | null>(null);
   const unit = kindOf(figure);
   const own = figure.own ?? [];
-  const shown = figure.value == null ? null : units.show(figure.value, unit, digits(figure));
+  const shown = figure.value == null ? null : units.show(figure.value, unit, digitsOf(figure));
   const changed = was !== undefined && textOf(was, units) !== textOf(figure, units);
   return (
     <section

@@ -6,7 +6,7 @@ export function PaperLinks({ what, path }: { what: string; path: string }) {
   const href = (paper: string) =>
     `${path}${path.includes("?") ? "&" : "?"}paper=${paper}&units=${units.system}`;
   return (
-    <span data-screen-only className="whitespace-nowrap">
+    <span data-screen-only className="sm:whitespace-nowrap">
       {what}{" "}
       <a
         className="link"

@@ -1,9 +1,10 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { NavLink, Outlet, useLocation } from "react-router";
+import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 
 import { answer, client } from "../api/client";
 import { signedInQuery } from "../api/queries";
+import { Menu, MenuAct } from "../parts/Menu";
 import { ToggleRow } from "../parts/ToggleRow";
 import { useKeys } from "../parts/useKeys";
 import { Drill } from "../parts/Drill";
@@ -11,8 +12,13 @@ import { BackupBar } from "./BackupBar";
 import { FireWatchBar } from "./FireWatchBar";
 import { FlameBar } from "./FlameBar";
 import { FindOrReckon } from "./FindOrReckon";
-import { KeysDialog } from "./KeysDialog";
+import { HelpDialog } from "./HelpDialog";
 import { useSettings } from "./settings";
+
+const THEMES = [
+  { id: "day", label: "Day" },
+  { id: "hood", label: "Hood" },
+] as const;
 
 /** Header and the place under it. */
 export function Frame() {
@@ -30,6 +36,7 @@ export function Frame() {
     { name: "Day", to: "/day", here: pathname.startsWith("/day") },
     { name: "Practice", to: "/practice", here: pathname.startsWith("/practice") },
   ];
+  const navigate = useNavigate();
   const cache = useQueryClient();
   const { data: signedIn } = useQuery(signedInQuery);
   const signOut = async () => {
@@ -40,7 +47,7 @@ export function Frame() {
   useKeys({ "/": find, "Mod+k": find, "!": () => setDrilling(true), "?": () => setKeys(true) });
   useKeys({ Escape: () => setDrilling(false) }, drilling);
   const place = (here: boolean) =>
-    `flex h-full items-center border-b-[3px] px-0.5 font-semibold sm:px-1 ${here ? "border-cone text-ink" : "border-transparent text-mute"}`;
+    `flex h-full items-center whitespace-nowrap border-b-[3px] px-0.5 font-semibold sm:px-1 ${here ? "border-cone text-ink" : "border-transparent text-mute"}`;
   return (
     <div className="flex min-h-screen flex-col [--head:3.25rem]">
       <a
@@ -63,9 +70,12 @@ export function Frame() {
           aria-label="Pellak, to the bench"
         >
           <img src="/assets/flame.svg" alt="" width={24} height={24} />
-          pellak
+          <span className="max-sm:hidden">pellak</span>
         </NavLink>
-        <nav aria-label="Places" className="flex h-[var(--head)] gap-2 sm:gap-4">
+        <nav
+          aria-label="Places"
+          className="flex h-11 min-w-0 flex-1 gap-3 overflow-x-auto sm:gap-4 max-md:order-last max-md:basis-full md:h-[var(--head)] md:flex-none"
+        >
           {places.map(({ name, to, here }) => (
             <NavLink
               key={to}
@@ -77,19 +87,23 @@ export function Frame() {
             </NavLink>
           ))}
         </nav>
-        <div className="ml-auto flex flex-wrap items-center gap-2 py-1">
+        <div className="ml-auto flex items-center gap-2 py-1">
           <button
-            className="button min-h-9 border-stop text-stop"
+            className="button min-h-11 border-stop px-2 text-stop sm:px-3"
             onClick={() => setDrilling(true)}
             aria-label="Backfire or flash-back"
           >
-            <span className="mr-1.5 hidden lg:inline">Flash-back</span>
-            <kbd className="rounded border border-stop px-1.5 text-sm">!</kbd>
+            <span>Flash-back</span>
+            <kbd className="hidden rounded border border-stop px-1.5 text-sm lg:inline">!</kbd>
           </button>
-          <button className="button min-h-9" onClick={find} aria-label="Find or reckon">
-            <kbd className="hidden rounded border border-line px-1.5 text-sm sm:inline">/</kbd>
+          <button
+            className="button min-h-11 px-2 sm:px-3"
+            onClick={find}
+            aria-label="Find or reckon"
+          >
+            <kbd className="hidden rounded border border-line px-1.5 text-sm lg:inline">/</kbd>
             <span>
-              Find<span className="hidden sm:inline"> or reckon</span>
+              Find<span className="hidden lg:inline"> or reckon</span>
             </span>
           </button>
           <ToggleRow
@@ -101,20 +115,17 @@ export function Frame() {
               { id: "inch", label: "in · °F · psi", short: "in" },
             ]}
           />
-          <ToggleRow
-            label="Theme"
-            value={theme}
-            onChoose={setTheme}
-            choices={[
-              { id: "day", label: "Day" },
-              { id: "hood", label: "Hood" },
-            ]}
-          />
-          {signedIn?.shared && (
-            <button className="link min-h-9 px-1" onClick={() => void signOut()}>
-              Sign out
-            </button>
-          )}
+          <span className="hidden lg:inline-flex">
+            <ToggleRow label="Theme" value={theme} onChoose={setTheme} choices={THEMES} />
+          </span>
+          <Menu label="Help and settings" shown="⋯">
+            <MenuAct onDo={() => setTheme(theme === "day" ? "hood" : "day")}>
+              {theme === "day" ? "Hood: dark, for tinted glasses" : "Day: light"}
+            </MenuAct>
+            <MenuAct onDo={() => setKeys(true)}>Help: keys and words</MenuAct>
+            <MenuAct onDo={() => void navigate("/settings")}>Settings</MenuAct>
+            {signedIn?.shared && <MenuAct onDo={() => void signOut()}>Sign out</MenuAct>}
+          </Menu>
         </div>
       </header>
       <FlameBar />
@@ -124,7 +135,7 @@ export function Frame() {
         <Outlet />
       </main>
       {drilling && <Drill onClose={() => setDrilling(false)} />}
-      <KeysDialog open={keys} onClose={() => setKeys(false)} />
+      <HelpDialog open={keys} onClose={() => setKeys(false)} />
       <FindOrReckon open={finding} onClose={() => setFinding(false)} />
     </div>
   );

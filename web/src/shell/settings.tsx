@@ -1,4 +1,4 @@
-// What this browser remembers: units and theme. Everything else is kept by the shop.
+// What this browser remembers: units, theme and how many figures. Everything else is kept by the shop.
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type ReactNode, use, useEffect, useMemo, useState } from "react";
 
@@ -7,12 +7,16 @@ import { basicsQuery } from "../api/queries";
 import { Units, type UnitSystem } from "./units";
 
 export type Theme = "day" | "hood";
+export type FiguresShown = "leading" | "all";
 
 interface Settings {
   units: Units;
   setSystem: (system: UnitSystem) => void;
   theme: Theme;
   setTheme: (theme: Theme) => void;
+  /** Whether the bench shows the figures that lead at one station, or every figure of all. */
+  figures: FiguresShown;
+  setFigures: (figures: FiguresShown) => void;
 }
 
 const SettingsContext = createContext<Settings | null>(null);
@@ -35,6 +39,11 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
   const queries = useQueryClient();
   const preferred: Theme = matchMedia("(prefers-color-scheme: dark)").matches ? "hood" : "day";
   const [theme, setTheme] = useRemembered<Theme>("pellak.theme", ["day", "hood"], preferred);
+  const [figures, setFigures] = useRemembered<FiguresShown>(
+    "pellak.figures",
+    ["leading", "all"],
+    "leading",
+  );
   const { data: basics } = useQuery(basicsQuery);
   useEffect(() => {
     document.documentElement.dataset.theme = theme;
@@ -47,8 +56,8 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
       // Sentences come in the units asked for: what is in sight is asked for anew.
       void queries.invalidateQueries();
     };
-    return { units, setSystem: speak, theme, setTheme };
-  }, [system, setSystem, theme, setTheme, basics, queries]);
+    return { units, setSystem: speak, theme, setTheme, figures, setFigures };
+  }, [system, setSystem, theme, setTheme, figures, setFigures, basics, queries]);
   return <SettingsContext value={settings}>{children}</SettingsContext>;
 }
 

@@ -14,6 +14,7 @@ interface FigureColumnProps {
   /** What a figure was before it changed. */
   figureWas: (id: string) => Figure | undefined;
   onChange: (changes: Changes) => Promise<boolean>;
+  onFewer: () => void;
 }
 
 export const FigureColumn = memo(function FigureColumn({
@@ -22,8 +23,9 @@ export const FigureColumn = memo(function FigureColumn({
   faults,
   figureWas,
   onChange,
+  onFewer,
 }: FigureColumnProps) {
-  return plan.stations.map((station) => (
+  const stations = plan.stations.map((station) => (
     <StationFigures key={station.id} station={station} selected={station.id === selected}>
       {(station.figures ?? []).map((figure) => (
         <FigureBlock
@@ -41,6 +43,14 @@ export const FigureColumn = memo(function FigureColumn({
       )}
     </StationFigures>
   ));
+  return (
+    <>
+      <button className="button mb-3 w-full" data-screen-only onClick={onFewer}>
+        Only what leads, station by station
+      </button>
+      {stations}
+    </>
+  );
 });
 
 function StationFigures({

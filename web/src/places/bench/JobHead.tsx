@@ -1,7 +1,7 @@
 import { useRef, useState } from "react";
 
 import type { OpenJob } from "../../api/client";
-import { PaperLinks } from "../../parts/PaperLinks";
+import { Menu, MenuAct } from "../../parts/Menu";
 import { useWindowTitle } from "../../parts/PlaceTitle";
 import { useUnits } from "../../shell/settings";
 import type { SaveState } from "./useJob";
@@ -11,6 +11,7 @@ interface JobHeadProps {
   saveState: SaveState;
   onRename: (name: string) => Promise<boolean>;
   onPutAway: () => void;
+  onDuplicate: () => void;
   onUndo: () => void;
   /** Does again what was taken back last; null where nothing was. */
   onRedo: (() => void) | null;
@@ -23,7 +24,15 @@ const SAVE_WORDS: Record<SaveState, string> = {
   away: "Not saved: the server is away, trying again",
 };
 
-export function JobHead({ job, saveState, onRename, onPutAway, onUndo, onRedo }: JobHeadProps) {
+export function JobHead({
+  job,
+  saveState,
+  onRename,
+  onPutAway,
+  onDuplicate,
+  onUndo,
+  onRedo,
+}: JobHeadProps) {
   const units = useUnits();
   const { name, belongs_to: belongsTo, length_mm: length } = job.plan.job;
   const [text, setText] = useState<string | null>(null);
@@ -70,16 +79,16 @@ export function JobHead({ job, saveState, onRename, onPutAway, onUndo, onRedo }:
         >
           {SAVE_WORDS[saveState]}
         </span>
-        <PaperLinks what="Job card" path={`/api/jobs/${job.id}/card.pdf`} />
         <button className="link min-h-9" disabled={job.undo_steps === 0} onClick={onUndo}>
           Undo
         </button>
         <button className="link min-h-9" disabled={onRedo === null} onClick={onRedo ?? undefined}>
           Redo
         </button>
-        <button className="link min-h-9" onClick={onPutAway}>
-          Archive
-        </button>
+        <Menu label="More">
+          <MenuAct onDo={onDuplicate}>Duplicate</MenuAct>
+          <MenuAct onDo={onPutAway}>Archive</MenuAct>
+        </Menu>
       </div>
       <p className="w-full text-mute">{about.join(" · ")}</p>
     </div>

@@ -7,6 +7,7 @@ import { jobQuery, previewQuery } from "../../api/queries";
 import type { Look } from "../../figures/QuantityField";
 import { useNotify } from "../../parts/Notices";
 import { useKeys } from "../../parts/useKeys";
+import { useSettings } from "../../shell/settings";
 import { useSettled } from "../../parts/useSettled";
 import { ConflictDialog } from "./ConflictDialog";
 import { LeadingPicture } from "./LeadingPicture";
@@ -17,8 +18,9 @@ import { JobHead } from "./JobHead";
 import { SeamLine } from "./SeamLine";
 import { roomOf } from "../../kinds/rooms";
 import { useJob } from "./useJob";
-import { StartLine } from "./StartLine";
-import { useFirstBox } from "./useFirstBox";
+import { ActionBar } from "./ActionBar";
+import { GlanceColumn } from "./GlanceColumn";
+import { focusFirstBox, useFirstBox } from "./useFirstBox";
 import { useJobActs } from "./useJobActs";
 import { usePutAway } from "./usePutAway";
 import { differing, useRedo } from "./useRedo";
@@ -94,6 +96,17 @@ export function JobView({ job, early }: JobViewProps) {
       was ? was.stations.flatMap((s) => s.figures ?? []).find((f) => f.id === id) : seen(id),
     [was, seen],
   );
+  const { figures, setFigures } = useSettings();
+  const all = useCallback(() => setFigures("all"), [setFigures]);
+  const fewer = useCallback(() => setFigures("leading"), [setFigures]);
+  // Stopped or not told yet: the station that says so, and its first empty box.
+  const toMissing = () => {
+    const where =
+      plan.stations.find((s) => s.state === "blocked") ??
+      plan.stations.find((s) => s.state !== "settled");
+    if (where) select(where.id);
+    if (where?.id === "piece") focusFirstBox();
+  };
   const latest = useRef(change);
   useEffect(() => {
     latest.current = change;
@@ -101,18 +114,51 @@ export function JobView({ job, early }: JobViewProps) {
   const changed = useCallback((changes: Changes) => latest.current(changes), []);
 
   return (
-    <div className="grid min-w-0 flex-1 lg:grid-cols-[minmax(0,1fr)_20rem]">
-      <div className="min-w-0 px-4 py-3 lg:px-5">
+    <div className="grid min-w-0 flex-1 grid-cols-[minmax(0,1fr)] content-start lg:grid-cols-[minmax(0,1fr)_20rem] lg:grid-rows-[auto_1fr_auto]">
+      <div className="min-w-0 px-4 pt-3 lg:px-5">
         <JobHead
           job={job}
           saveState={saveState}
           onRename={(name) => change({ name })}
+          onDuplicate={() => acts.duplicate.mutate()}
           onPutAway={() => acts.putAway.mutate()}
           onUndo={() => void takeBack()}
           onRedo={redo.next === null ? null : () => void doAgain()}
         />
         <SeamLine stations={plan.stations} selected={selected} onSelect={select} />
-        <OfferedLine offered={job.offered} />
+        {selected === "piece" && <OfferedLine offered={job.offered} />}
+      </div>
+      <aside
+        ref={column}
+        aria-label="Figures"
+        className={`border-line bg-panel px-4 py-3 max-lg:mt-2 max-lg:border-y lg:sticky lg:top-[var(--head)] lg:col-start-2 lg:row-span-3 lg:row-start-1 lg:h-[calc(100vh-var(--head))] lg:overflow-y-auto lg:border-l ${figures === "all" ? "max-lg:order-last" : ""}`}
+        tabIndex={0}
+      >
+        {figures === "all" ? (
+          <FigureColumn
+            plan={plan}
+            selected={selected}
+            faults={faults}
+            figureWas={figureWas}
+            onChange={changed}
+            onFewer={fewer}
+          />
+        ) : (
+          <GlanceColumn
+            plan={plan}
+            selected={selected}
+            faults={faults}
+            figureWas={figureWas}
+            onChange={changed}
+            onAll={all}
+          />
+        )}
+        <details className="mt-4 border-t border-line pt-2 text-sm text-mute">
+          <summary className="link inline-block min-h-9 py-1.5">Guidance, not authority</summary>
+          <p>{plan.guidance}</p>
+        </details>
+      </aside>
+      <div className="min-w-0 px-4 pb-3 lg:col-start-1 lg:row-start-2 lg:px-5">
         <div className="mt-3 flex flex-col gap-3">
           {/* At the work's own station the work is the picture, and the piece stands under it. */}
           {selected === workAt && plan.work && WorkBoard && (
@@ -136,26 +182,11 @@ export function JobView({ job, early }: JobViewProps) {
             strip={selected !== workAt}
           />
         </div>
-        <StartLine job={job} plan={plan} acts={acts} />
+      </div>
+      <div className="sticky bottom-0 z-20 lg:col-start-1 lg:row-start-3 lg:self-end">
+        <ActionBar job={job} plan={plan} acts={acts} onMissing={toMissing} />
       </div>
       <ConflictDialog conflict={conflict} onSettle={settle} />
-      <aside
-        ref={column}
-        aria-label="Figures"
-        className="border-t border-line bg-panel px-4 py-4 lg:sticky lg:top-[var(--head)] lg:h-[calc(100vh-var(--head))] lg:overflow-y-auto lg:border-t-0 lg:border-l"
-        tabIndex={0}
-      >
-        <FigureColumn
-          plan={plan}
-          selected={selected}
-          faults={faults}
-          figureWas={figureWas}
-          onChange={changed}
-        />
-        <section className="mt-6 border-t border-line pt-3 text-sm text-mute">
-          <p>{plan.guidance}</p>
-        </section>
-      </aside>
     </div>
   );
 }

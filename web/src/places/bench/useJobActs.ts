@@ -1,7 +1,8 @@
-import { useMutation } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 
 import { answer, client, type OpenJob } from "../../api/client";
+import { ticketsQuery } from "../../api/queries";
 import { useNotify } from "../../parts/Notices";
 import type { usePutAway } from "./usePutAway";
 
@@ -9,6 +10,7 @@ import type { usePutAway } from "./usePutAway";
 export function useJobActs(job: OpenJob, away: ReturnType<typeof usePutAway>) {
   const notify = useNotify();
   const navigate = useNavigate();
+  const cache = useQueryClient();
   const onError = (error: Error) => notify(error.message);
   const params = { path: { job_id: job.id } };
   const start = useMutation({
@@ -28,5 +30,14 @@ export function useJobActs(job: OpenJob, away: ReturnType<typeof usePutAway>) {
       notify(`“${job.plan.job.name}” is archived.`, { label: "Restore it", run: bringBack }),
     onError,
   });
-  return { start, watch, putAway };
+  const duplicate = useMutation({
+    mutationFn: () => answer(client.POST("/api/jobs/{job_id}/duplicate", { params })),
+    onSuccess: async (made) => {
+      await cache.invalidateQueries({ queryKey: ticketsQuery.queryKey });
+      notify(`“${made.plan.job.name}” stands beside it.`);
+      navigate(`/jobs/${made.id}`);
+    },
+    onError,
+  });
+  return { start, watch, putAway, duplicate };
 }
