@@ -48,6 +48,26 @@ LOOKS = re.compile(r"/(preview|find|reckon/[a-z-]+|faults|proposed)$")
 """Where a page sends what it only wants looked at."""
 
 
+EVERY_FIGURE = (
+    "if (localStorage.getItem('pellak.figures') === null)"
+    " localStorage.setItem('pellak.figures', 'all')"
+)
+"""Stories read figures of every station; what leads at one has stories of its own."""
+
+
+@pytest.fixture(scope="session")
+def browser(browser):
+    real = browser.new_context
+
+    def new_context(**more):
+        made = real(**more)
+        made.add_init_script(EVERY_FIGURE)
+        return made
+
+    browser.new_context = new_context
+    return browser
+
+
 @pytest.fixture(scope="session")
 def one_context(browser, browser_context_args):
     """One context a worker: the page's scripts are compiled once, not for every story."""
