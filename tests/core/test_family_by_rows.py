@@ -17,7 +17,8 @@ from pellak.core.tables.metal_families import family_traits
 ROWS = {
     "metal_families.csv": {
         "family": "tin", "name": "tin", "sheet_name": "sheet tin", "balance": "Sn",
-        "graphitic": "no", "hardenable": "no", "plain_alloy": "sn-sheet", "grain_changes": "no",
+        "graphitic": "no", "hardenable": "no", "plain_alloy": "sn-sheet", "usual_joint": "lap",
+        "grain_changes": "no",
         "flux_corrodes": "no", "flux_glares": "no", "fused_without_rod": "may", "bevelled": "no",
         "sheet_sold_by": "gauge", "tack_pitch_share": "0.5", "warmed_through": "no",
         "preheat_optional": "no", "left_as_welded": "it is soft as it is",

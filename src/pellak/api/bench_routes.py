@@ -2,10 +2,12 @@
 
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Query, Response
-from pydantic import BaseModel, ConfigDict
+from fastapi import APIRouter, Query, Request, Response
+from pydantic import BaseModel, ConfigDict, Field
 
 from pellak.api.problems import documented
+from pellak.api.saying import UNITS_HEADER, units_asked
+from pellak.core.ask.job_line import JobLine
 from pellak.core.kinds.kind import KindLine
 from pellak.core.kinds.registry import kind_lines
 from pellak.core.kinds.seam.tacking import tacks_of
@@ -28,6 +30,13 @@ class JobPreview(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
     changes: dict[str, Any]
+
+
+class SaidJob(BaseModel):
+    """A job in one line, as people say it."""
+
+    model_config = ConfigDict(extra="forbid")
+    text: str = Field(max_length=200)
 
 
 class JobVersion(BaseModel):
@@ -76,6 +85,11 @@ def bench_router(bench: Bench) -> APIRouter:
     def add_job(document: dict[str, Any]) -> Response:
         """Add a job of any kind."""
         return written(bench.add(document), 201)
+
+    @router.post("/read-line", operation_id="read_job_line")
+    def read_line(said: SaidJob, request: Request) -> JobLine:
+        """The job a line says, and how it was read; nothing is kept."""
+        return bench.read_line(said.text, units_asked(request.headers.get(UNITS_HEADER)))
 
     @router.get("/{job_id}", operation_id="open_job", response_model=OpenJob)
     def open_job(job_id: str) -> Response:

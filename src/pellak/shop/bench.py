@@ -13,11 +13,14 @@ from sqlalchemy.orm import Session
 
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Record
+from pellak.core.ask.job_line import JobLine, read_job_line
+from pellak.core.ask.piece import OfShop
 from pellak.core.metal.alloy import Metals as MetalsById
 from pellak.core.model.job_base import metal_of
 from pellak.core.model.kinds.unions import Job
 from pellak.core.model.plan import Plan
 from pellak.core.plan.change_job import job_from, read_as, started_solid, with_changes
+from pellak.core.reading.measures import System
 from pellak.shop.clock import Clock
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.planning import Planner, ShopNow
@@ -102,6 +105,12 @@ class Bench:
             marks={job_id: one.mark for job_id, one in bench.jobs.items()},
             jobs_to_reckon=bench.to_reckon,
         )
+
+    def read_line(self, text: str, system: System) -> JobLine:
+        """Return the job a line says; nothing is kept."""
+        with self._database.reading() as session:
+            own = self._planner.shop(session).own
+        return read_job_line(text, OfShop(own=own, system=system))
 
     def add(self, document: Mapping[str, Any]) -> OpenJob:
         """Put a new job on the bench."""

@@ -6,6 +6,7 @@ import type { components, paths } from "./schema";
 type Schemas = components["schemas"];
 export type Plan = Schemas["Plan"];
 export type OpenJob = Schemas["OpenJob"];
+export type JobLine = Schemas["JobLine"];
 export type Ticket = Schemas["Ticket"];
 export type Station = Schemas["Station"];
 export type Figure = Schemas["Figure"];
@@ -164,6 +165,10 @@ export function sendFile<T>(path: string, file: File): Promise<T> {
   });
   return answer<T>(sent);
 }
+
+/** The first thing that was refused, in words. */
+export const firstFault = (error: unknown): string | null =>
+  error instanceof ProblemError ? faultOf(error, error.problem.errors?.[0]?.field ?? "") : null;
 
 /** Return what is wrong with one field, in words, or null when the error is about something else. */
 export function faultOf(error: unknown, field: string): string | null {

@@ -49,6 +49,15 @@ export const ticketsOf = (asked: JobsAsked) =>
 
 export const ticketsQuery = ticketsOf(EVERY_JOB);
 
+/** The job a line says, and how it was read; nothing is kept. */
+export const jobLineQuery = (text: string) =>
+  queryOptions({
+    queryKey: ["job-line", text],
+    queryFn: ({ signal }) => answer(client.POST("/api/jobs/read-line", { body: { text }, signal })),
+    enabled: text.trim() !== "",
+    retry: false,
+  });
+
 /** What each plan on the bench reads like now, so that a ticket can say it has changed. */
 export const marksQuery = queryOptions({
   queryKey: ["jobs", "marks"],

@@ -9,6 +9,8 @@ import { matching } from "../shell/matching";
 interface AnswerChooserProps {
   asks: Asks;
   onAnswer: (answer: string | null) => void;
+  /** Whether what is typed goes into its search at once. */
+  focused?: boolean;
 }
 
 const UNKNOWN = "unknown";
@@ -42,7 +44,7 @@ export function AnswerChooser({ asks, onAnswer }: AnswerChooserProps) {
 }
 
 /** The catalogue and the shop's own heats, by number, family or everyday name. */
-export function MetalPicker({ asks, onAnswer }: AnswerChooserProps) {
+export function MetalPicker({ asks, onAnswer, focused = true }: AnswerChooserProps) {
   const { data: metals, error } = useQuery(metalsQuery);
   const [wanted, setWanted] = useState("");
   const found = matching(metals ?? [], wanted);
@@ -59,7 +61,7 @@ export function MetalPicker({ asks, onAnswer }: AnswerChooserProps) {
   return (
     <div>
       <input
-        autoFocus
+        autoFocus={focused}
         type="search"
         aria-label="Search the metals"
         placeholder="4130, mild steel, roof lead, cast iron…"

@@ -32,10 +32,12 @@ export function GlanceFigure({ figure, was, family, faults, onChange }: GlanceFi
       aria-label={figure.label}
       className={`relative flex flex-col justify-between border-b border-line py-2 ${wide ? "col-span-2" : ""} ${changed ? "bg-cone-soft shadow-[-3px_0_0_var(--cone)]" : ""}`}
     >
-      <h3 className="pr-9 leading-tight text-sm text-mute">{figure.label}</h3>
+      <h3 className={`text-sm leading-tight text-mute ${unanswered ? "pr-14" : "pr-9"}`}>
+        {figure.label}
+      </h3>
       <p className="flex flex-wrap items-baseline gap-x-1.5">
         <span
-          className={`font-narrow leading-tight font-semibold tabular-nums ${wide ? "text-xl" : "text-3xl"} ${unanswered ? "text-mute" : ""}`}
+          className={`font-narrow leading-tight font-semibold tabular-nums ${wide || unanswered ? "text-xl" : "text-3xl"} ${unanswered ? "text-mute" : ""}`}
         >
           {text}
         </span>

@@ -26,6 +26,8 @@ class FamilyTraits:
     heats_like: str
     """The family whose heat constants it is reckoned with, where it has none of its own."""
     plain_alloy: str
+    usual_joint: str
+    """How a piece of it is most often joined, where nobody says."""
     """What a piece is reckoned as while only its family is stated: the common grade."""
     body_family: str
     """The metal it is in the heat of a whole body; empty where nobody has figures."""
@@ -90,6 +92,7 @@ def family_traits() -> Mapping[str, FamilyTraits]:
             hardenable=row["hardenable"] == YES,
             heats_like=row["heats_like"],
             plain_alloy=row["plain_alloy"],
+            usual_joint=row["usual_joint"],
             body_family=row["body_family"],
             member_steel=row["member_steel"],
             oxide_tint=row["oxide_tint"],

@@ -18,16 +18,16 @@ export function ActionBar({ job, plan, acts, onMissing }: ActionBarProps) {
       role="group"
       aria-label="What to do with the job"
       data-screen-only
-      className="flex items-center gap-2 border-t border-line bg-paper px-4 py-2 lg:px-5"
+      className="flex flex-wrap items-center justify-end gap-2 border-t border-line bg-paper px-4 py-2 lg:px-5"
     >
       {plan.may_start ? (
-        <span className="flex-1" />
+        <span className="flex-1 max-sm:hidden" />
       ) : (
         <button
-          className="min-h-12 min-w-0 flex-1 border-l-4 border-cone bg-cone-soft px-3 py-1 text-left leading-tight"
+          className="min-h-12 min-w-0 flex-1 border-l-4 border-cone bg-cone-soft px-3 py-1 text-left leading-tight max-sm:basis-full"
           onClick={onMissing}
         >
-          {plan.why_not}
+          <span className="line-clamp-2">{plan.why_not}</span>
         </button>
       )}
       <span className="w-20 text-sm leading-6 sm:w-auto">

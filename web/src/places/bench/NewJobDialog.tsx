@@ -2,11 +2,12 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { useNavigate } from "react-router";
 
-import { answer, client } from "../../api/client";
+import { answer, client, type JobLine } from "../../api/client";
 import { kindsQuery, metalsQuery, ticketsQuery } from "../../api/queries";
 import { MetalPicker } from "../../figures/AnswerChooser";
 import { Dialog } from "../../parts/Dialog";
-import { ToggleRow } from "../../parts/ToggleRow";
+import { JobLineField } from "./JobLineField";
+import { KindTiles, MetalTiles } from "./NewJobTiles";
 
 const UNKNOWN = "unknown";
 const PICKER = {
@@ -19,13 +20,7 @@ const PICKER = {
 /** A new job: the metal in the hand, its name, what it is for. Sizes are typed on the drawing. */
 export function NewJobDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
-    <Dialog
-      open={open}
-      onClose={onClose}
-      title="New job"
-      about="Start from what is in the hand: name the job, then tap its metal. Sizes follow on the drawing."
-      at="top"
-    >
+    <Dialog open={open} onClose={onClose} title="New job" at="top">
       {open && <NewJob onClose={onClose} />}
     </Dialog>
   );
@@ -40,21 +35,21 @@ function NewJob({ onClose }: { onClose: () => void }) {
   const { data: kinds } = useQuery(kindsQuery);
   const [kind, setKind] = useState("seam");
   const unnamed = (kinds?.find((one) => one.id === kind)?.label ?? "a seam").toLowerCase();
+  const post = (body: Record<string, unknown>) => answer(client.POST("/api/jobs", { body }));
   const add = useMutation({
-    mutationFn: async (alloy: string) => {
+    mutationFn: async (chosen: string | JobLine) => {
+      if (typeof chosen !== "string")
+        return post({ ...chosen.document, ...(belongsTo && { belongs_to: belongsTo }) });
+      const alloy = chosen;
       const metals = await cache.ensureQueryData(metalsQuery);
       const metal = metals.find((one) => one.id === alloy);
-      return answer(
-        client.POST("/api/jobs", {
-          body: {
-            kind,
-            name: name.trim() || `${metal?.name ?? "Unknown metal"}, ${unnamed}`.slice(0, 80),
-            belongs_to: belongsTo,
-            alloy,
-            ...(alloy !== UNKNOWN && metal && { family: metal.family }),
-          },
-        }),
-      );
+      return post({
+        kind,
+        name: name.trim() || `${metal?.name ?? "Unknown metal"}, ${unnamed}`.slice(0, 80),
+        belongs_to: belongsTo,
+        alloy,
+        ...(alloy !== UNKNOWN && metal && { family: metal.family }),
+      });
     },
     onSuccess: async (job) => {
       await cache.invalidateQueries({ queryKey: ticketsQuery.queryKey });
@@ -64,9 +59,9 @@ function NewJob({ onClose }: { onClose: () => void }) {
   });
   return (
     <div className="space-y-3">
-      {kinds && (
-        <ToggleRow label="Which kind of job?" value={kind} onChoose={setKind} choices={kinds} />
-      )}
+      <JobLineField onAdd={(line) => add.mutate(line)} adding={add.isPending} />
+      <h3 className="border-t border-line pt-3 font-narrow text-lg font-semibold">Or choose it</h3>
+      {kinds && <KindTiles kinds={kinds} value={kind} onChoose={setKind} />}
       <div className="grid gap-3 sm:grid-cols-2">
         <div>
           <label htmlFor={`${id}-name`}>What is it?</label>
@@ -95,7 +90,9 @@ function NewJob({ onClose }: { onClose: () => void }) {
           {add.error.message}
         </p>
       )}
+      <MetalTiles onChoose={(alloy) => add.mutate(alloy)} />
       <MetalPicker
+        focused={false}
         asks={{ ...PICKER, answers: [], chosen: null }}
         onAnswer={(alloy) => alloy !== null && add.mutate(alloy)}
       />

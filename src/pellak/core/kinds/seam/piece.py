@@ -1,6 +1,7 @@
 """Station 1, Piece: metal, thickness as it is really named, joint, what it held, how it is held."""
 
 from pellak.core import say
+from pellak.core.answer.field_units import kind_of
 from pellak.core.answer.figure import Asks, Figure, Station
 from pellak.core.answer.working import Caution, School, Working, short
 from pellak.core.kinds.stations.asked import question_figures
@@ -158,6 +159,7 @@ def piece_station(job: SeamJob, metal: Metal | None) -> Station:
                 label="Wall" if job.joint in ("cluster", "pipe-butt") else "Thickness",
                 value=job.thickness_mm,
                 unit="mm",
+                kind=kind_of("thickness_mm"),
                 detail=gauge_beside(job.thickness_mm, family),
                 working=[typed_line(job, "thickness_mm", job.thickness_mm)],
             )
