@@ -95,3 +95,20 @@ def test_a_ticket_says_how_far_its_job_has_come(client, jobs):
     ended = client.patch(f"/api/runs/{run['line']['id']}", json=done)
     assert ended.status_code == 200, ended.text
     assert status() == "done"
+
+
+def test_a_run_in_which_nothing_was_done_is_discarded_and_no_other(client, jobs):
+    job = jobs["Mast step"]["id"]
+    run = client.post(f"/api/jobs/{job}/runs").json()
+    address = f"/api/runs/{run['line']['id']}"
+    assert client.delete(address).status_code == 204
+    assert client.get(address).status_code == 404
+    assert client.get(f"/api/jobs/{job}").json()["ticket"]["status"] == "planned"
+    again = client.post(f"/api/jobs/{job}/runs").json()
+    address = f"/api/runs/{again['line']['id']}"
+    noted = {"version": again["version"], "entries": {"notes": "edges filed"}}
+    assert client.patch(address, json=noted).status_code == 200
+    refused = client.delete(address)
+    assert refused.status_code == 422
+    assert refused.json()["errors"][0]["field"] == "run"
+    assert client.get(address).status_code == 200

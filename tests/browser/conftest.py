@@ -49,7 +49,7 @@ LOOKS = re.compile(r"/(preview|find|reckon/[a-z-]+|faults|proposed)$")
 
 
 EVERY_FIGURE = (
-    "if (localStorage.getItem('pellak.figures') === null)"
+    "if (location.origin !== 'null' && localStorage.getItem('pellak.figures') === null)"
     " localStorage.setItem('pellak.figures', 'all')"
 )
 """Stories read figures of every station; what leads at one has stories of its own."""
@@ -198,8 +198,24 @@ def desk(page, server, watched):
     return page
 
 
+def from_menu(page, menu: str, act: str) -> None:
+    """Do one thing of a menu."""
+    page.get_by_role("button", name=menu, exact=True).click()
+    page.get_by_role("menuitem", name=act).click()
+
+
+def lit_as(page, theme: str) -> None:
+    """Take a theme: beside the units where there is room, in the menu where there is none."""
+    beside = page.get_by_role("radio", name=theme, exact=True)
+    if beside.is_visible():
+        beside.click()
+    elif page.evaluate("document.documentElement.dataset.theme") != theme.lower():
+        from_menu(page, "Help and settings", theme)
+
+
 def gone_to(page, path: str) -> None:
     """Go to another place as a link does, within the loaded page: a third of a fresh load."""
+    expect(page.locator("h1")).to_be_visible()
     page.evaluate(
         """(path) => {
             document.querySelector("h1").dataset.left = "";

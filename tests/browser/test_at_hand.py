@@ -7,7 +7,15 @@ import urllib.request
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import PHONE, TABLET, at_rest, axe_violations, gone_to, overflow_px
+from tests.browser.conftest import (
+    PHONE,
+    TABLET,
+    at_rest,
+    axe_violations,
+    from_menu,
+    gone_to,
+    overflow_px,
+)
 
 
 @pytest.fixture
@@ -149,7 +157,7 @@ def test_from_nothing_to_tip_and_pressure_in_ten_keys(page, blank_server, watche
 def test_focus_returns_to_where_it_was_after_every_dialog(desk):
     change = desk.get_by_role("button", name="Change: Metal")
     change.focus()
-    for key, title in (("/", "Find or reckon"), ("n", "New job"), ("?", "Keys")):
+    for key, title in (("/", "Find or reckon"), ("n", "New job"), ("?", "Help")):
         desk.keyboard.press(key)
         expect(desk.get_by_role("dialog", name=title)).to_be_visible()
         desk.keyboard.press("Escape")
@@ -248,7 +256,7 @@ def test_find_or_reckon_takes_the_pages_units_and_makes_a_job_of_an_answer(inche
     expect(inches.get_by_role("textbox", name="Thickness", exact=True)).to_have_value(
         re.compile("^1/8 in")
     )
-    inches.get_by_role("button", name="Archive").click()
+    from_menu(inches, "More", "Archive")
 
 
 def test_words_of_the_shop_are_answered_and_go_on_from_there(inches):

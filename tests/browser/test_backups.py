@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, axe_violations, overflow_px
+from tests.browser.conftest import DESK, PHONE, axe_violations, from_menu, overflow_px
 from tests.browser.test_sign_in import sign_in
 
 SIZES = pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
@@ -79,7 +79,7 @@ def test_everyone_is_signed_out_by_one_button_of_the_owner(page, shared_server, 
     page.goto(f"{shared_server.url}/settings")
     sign_in(page, "rope-locker-1")
     expect(page.get_by_text("These settings are changed with the full passcode.")).to_be_visible()
-    page.get_by_role("button", name="Sign out").click()
+    from_menu(page, "Help and settings", "Sign out")
     sign_in(page, "coal-hatch-9")
     page.get_by_role("button", name="Sign everyone out").click()
     expect(page.get_by_role("heading", name="This Pellak is shared")).to_be_visible()

@@ -11,6 +11,7 @@ from tests.browser.conftest import (
     TABLET,
     at_rest,
     axe_violations,
+    from_menu,
     gone_to,
     overflow_px,
 )
@@ -55,13 +56,13 @@ def test_a_change_is_marked_saved_and_taken_back_by_key(desk):
 
 
 def test_a_job_put_away_comes_back_from_the_notice(desk):
-    desk.get_by_role("button", name="Archive").click()
+    from_menu(desk, "More", "Archive")
     link = desk.get_by_role("link", name=re.compile("Funnel casing patch"))
     expect(link).to_have_count(0)
     desk.get_by_role("button", name="Restore it").click()
     expect(link).to_be_visible()
     expect(desk.get_by_label("Name of the job")).to_have_value("Funnel casing patch")
-    desk.get_by_role("button", name="Archive").click()
+    from_menu(desk, "More", "Archive")
     expect(link).to_have_count(0)
     expect(desk.get_by_role("button", name="Restore it")).to_be_visible()
     desk.keyboard.press("Control+z")

@@ -6,7 +6,7 @@ import pytest
 from bench.given_clock import to_hour
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE
+from tests.browser.conftest import DESK, PHONE, lit_as
 from tests.browser.servers import Server
 from tests.browser.test_practice import sound
 
@@ -135,7 +135,7 @@ def test_a_day_that_is_over_is_read_by_keys(page, demo_copy, watched, size, them
         page.set_viewport_size(size)
         watched(page, closed)
         page.goto(f"{closed.url}/day")
-        page.get_by_role("radio", name=theme).click()
+        lit_as(page, theme)
         expect(page.get_by_role("heading", name="Day", exact=True)).to_be_visible()
         hours = page.get_by_role("group", name="Hours of the day")
         hours.focus()

@@ -58,7 +58,7 @@ def test_a_hose_is_put_in_the_rack_by_keyboard_alone(desk, server):
     desk.keyboard.press("Enter")
     expect(desk.get_by_role("dialog")).to_be_hidden()
     hoses = desk.get_by_role("region", name="Hoses")
-    expect(hoses).to_contain_text("bore 9.53 mm · length 7.62 m · 2026-01-05")
+    expect(hoses).to_contain_text("bore 9.5 mm · length 7.62 m · 2026-01-05")
 
 
 def tab_to_first_field(page):

@@ -127,7 +127,7 @@ def test_a_dimension_of_the_joint_is_typed_on_its_drawing(desk):
 
 def test_the_iron_job_soaks_and_says_how_it_cools(desk):
     open_job(desk, "Bilge-pump body")
-    expect(desk.get_by_role("region", name="Heat it first to")).to_contain_text("595")
+    expect(desk.get_by_role("region", name="Heat it first to")).to_contain_text("600")
     spread = desk.get_by_role("region", name="Spread across the part, at most")
     expect(spread).to_contain_text("74")
     expect(desk.get_by_role("region", name="Cool no faster than")).to_contain_text("50")
@@ -143,7 +143,7 @@ def test_the_iron_job_is_heated_at_the_bench(page, quick_server, watched):
     page.get_by_role("button", name="Take it to the bench").click()
     walk_to(page, re.compile("^Heating: start"))
     expect(page.get_by_text("Heat it broad and slow")).to_be_visible()
-    expect(page.get_by_text("595")).to_be_visible()
+    expect(page.get_by_text("600")).to_be_visible()
 
 
 @pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])

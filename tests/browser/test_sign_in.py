@@ -3,7 +3,7 @@
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import DESK, PHONE, axe_violations, overflow_px
+from tests.browser.conftest import DESK, PHONE, axe_violations, from_menu, overflow_px
 
 
 def sign_in(page, passcode):
@@ -28,7 +28,7 @@ def test_signing_in_and_out(page, shared_server, watched, size):
     assert overflow_px(page) <= 0
     page.reload()
     expect(name).to_be_visible()
-    page.get_by_role("button", name="Sign out").click()
+    from_menu(page, "Help and settings", "Sign out")
     expect(page.get_by_role("heading", name="This Pellak is shared")).to_be_visible()
     expect(name).to_be_hidden()
 

@@ -218,3 +218,11 @@ def test_a_cold_seam_has_no_curve_on_its_card(tmp_path):
     card = tmp_path / "card.pdf"
     card.write_bytes(job_card(PLANS[0], ADDRESS, "a4", "metric"))
     assert "down," not in poppler("pdftotext", "-raw", card, "-")
+
+
+@pytest.mark.parametrize("host", ["localhost:8000", "127.0.0.1:8000", "[::1]:8000"])
+def test_a_card_of_a_machine_nobody_else_finds_has_no_code_and_says_why(host, tmp_path):
+    card = tmp_path / "card.pdf"
+    card.write_bytes(job_card(PLANS[0], f"http://{host}/jobs/ab12cd34ef56"))
+    assert squeezed("No code to scan") in squeezed(poppler("pdftotext", "-raw", card, "-"))
+    assert len(poppler("pdfimages", "-list", card).strip().splitlines()) == 2

@@ -186,6 +186,11 @@ def run_router(book: RunBook, bench: AtBench) -> APIRouter:
             return book.finish(run_id, log.version, log.entries)
         return book.note(run_id, log.version, log.entries)
 
+    @router.delete("/runs/{run_id}", operation_id="discard_run", status_code=204)
+    def discard_run(run_id: str) -> None:
+        """Drop a run in which nothing was done yet."""
+        book.discard(run_id)
+
     @router.post("/runs/{run_id}/stand", operation_id="stand_at")
     def stand_at(run_id: str, at: StandAt) -> RunNow:
         """Say at which step of the run somebody stands."""

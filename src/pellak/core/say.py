@@ -50,6 +50,8 @@ mm = SaidAs("mm")
 wall = SaidAs("wall")
 """A size of stock, mm: a wall, a rod, a bore."""
 c = SaidAs("°C", places=0)
+crayon = SaidAs("crayon")
+"""The figure a crayon is stamped with, °C: it is not rounded as a heat is."""
 kelvin = SaidAs("K", places=0)
 """A difference of temperatures."""
 bar = SaidAs("bar")

@@ -2,6 +2,7 @@
 
 import io
 from collections.abc import Iterable
+from urllib.parse import urlsplit
 
 import segno
 from reportlab.lib.units import mm
@@ -45,6 +46,10 @@ SIGNED = (
 )
 MOST_LISTED = 40
 QR_SIDE = 24 * mm
+NO_CODE = (
+    "No code to scan: this page was opened on its own machine, where no telephone finds it. "
+    "Shared on the network, the card has one."
+)
 GUTTER = 6 * mm
 
 
@@ -144,6 +149,16 @@ def _right(type_: Type, plan: Plan, system: System) -> list[Flowable]:
     return column
 
 
+def found_elsewhere(address: str) -> bool:
+    """Whether another machine finds this page by the address it was opened by.
+
+    >>> found_elsewhere("http://localhost:8000/jobs/1"), found_elsewhere("http://10.0.0.4/jobs/1")
+    (False, True)
+    """
+    host = urlsplit(address).hostname or ""
+    return host != "localhost" and not host.startswith("127.") and host != "::1"
+
+
 def _qr(canvas: Canvas, address: str, x: float, top: float) -> None:
     picture = io.BytesIO()
     segno.make(address, error="m").save(picture, kind="png", scale=8, border=2)
@@ -177,7 +192,12 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
 
     def draw(canvas: Canvas, type_: Type, width: float, height: float) -> float:
         inner, top = width - 2 * MARGIN, height - MARGIN
-        _qr(canvas, address, width - MARGIN - QR_SIDE, top)
+        if found_elsewhere(address):
+            _qr(canvas, address, width - MARGIN - QR_SIDE, top)
+        else:
+            why = type_.line(NO_CODE, type_.small)
+            _, tall = why.wrap(QR_SIDE, QR_SIDE)
+            why.drawOn(canvas, width - MARGIN - QR_SIDE, top - tall)
         job = plan.job
         piece = plan.stations[0]
         length = next((f for f in piece.figures if f.id == "length_mm" and f.value), None)

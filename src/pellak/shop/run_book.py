@@ -134,8 +134,7 @@ class RunBook:
                 return self._run(begun)
 
     def _burns(self, row: RunRow) -> bool:
-        held = self._holding.held(row)
-        return burns(held.plan, held.log)
+        return burns((held := self._holding.held(row)).plan, held.log)
 
     def _begun(
         self, job_id: str, version: int, standing: RunRow | None, plan: Plan
@@ -147,9 +146,7 @@ class RunBook:
             now = Runs(session).open_for(job_id)
             if _mark(now) != _mark(standing):
                 return None
-            # A photo is something that happened.
-            empty = now is not None and not Photos(session).count(now.run_id)
-            if now is not None and empty and holds_nothing(RunLog.model_validate(now.log)):
+            if now is not None and _nothing_happened(session, now):
                 Runs(session).delete(now.run_id)
             elif now is not None:
                 now.finished_at = self._clock()
@@ -159,6 +156,14 @@ class RunBook:
             last = RunLog.model_validate(newest.log) if newest is not None else RunLog()
             log = RunLog(hand=last.hand)
             return add_run(session, job_id, plan, self._clock(), log)
+
+    def discard(self, run_id: str) -> None:
+        """Drop a run in which nothing happened yet. Raises Refused where something did."""
+        with self._database.transaction() as session:
+            row = get_run(session, run_id)
+            if row.finished_at is not None or not _nothing_happened(session, row):
+                raise Refused("run", row.job_name, "a run in which nothing was done yet; finish it")
+            Runs(session).delete(run_id)
 
     def look(self, run_id: str) -> Run:
         """Return one run."""
@@ -288,6 +293,12 @@ class RunBook:
         with self._database.transaction() as session:
             add_run(session, job_id, plan, started_at, log).finished_at = started_at
             learn(session, plan.job.kind)
+
+
+def _nothing_happened(session: Session, row: RunRow) -> bool:
+    """Return whether a run may be dropped; a photo is something that happened."""
+    kept = Photos(session).count(row.run_id) > 0
+    return not kept and holds_nothing(RunLog.model_validate(row.log))
 
 
 def _mark(row: RunRow | None) -> tuple[str, int] | None:

@@ -44,8 +44,8 @@ export function StackBar({ stack }: { stack: Stack }) {
           .map((part) => `${part.label} ${units.measure(part.value, "bar", 2)}`)
           .join(" + ")}
         {stack.static != null &&
-          ` · with the torch shut at most ${units.measure(stack.static, "bar", 2)}`}
-        {stack.limit != null && ` · limit ${units.measure(stack.limit, "bar")}`}
+          ` · with the torch shut at most ${units.atMost(stack.static, "bar")}`}
+        {stack.limit != null && ` · limit ${units.atMost(stack.limit, "bar")}`}
       </p>
     </div>
   );

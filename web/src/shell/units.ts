@@ -64,6 +64,12 @@ export class Units {
       : { number, symbol: this.symbol(kind) };
   }
 
+  /** A limit, never rounded to its unsafe side. */
+  atMost(value: number, kind: string): string {
+    const number = numberShown(value, this.byKind.get(kind), 3, "<");
+    return number.includes(" ft") ? number : `${number} ${this.symbol(kind)}`;
+  }
+
   /** A value and its unit in one string. */
   measure(value: number, kind: string, digits = 3): string {
     const { number, symbol } = this.show(value, kind, digits);

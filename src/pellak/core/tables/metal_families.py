@@ -26,9 +26,9 @@ class FamilyTraits:
     heats_like: str
     """The family whose heat constants it is reckoned with, where it has none of its own."""
     plain_alloy: str
+    """What a piece is reckoned as while only its family is stated: the common grade."""
     usual_joint: str
     """How a piece of it is most often joined, where nobody says."""
-    """What a piece is reckoned as while only its family is stated: the common grade."""
     body_family: str
     """The metal it is in the heat of a whole body; empty where nobody has figures."""
     member_steel: str

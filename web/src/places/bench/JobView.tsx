@@ -113,6 +113,40 @@ export function JobView({ job, early }: JobViewProps) {
   });
   const changed = useCallback((changes: Changes) => latest.current(changes), []);
 
+  // What leads is read before the drawing; every figure of all stands behind it.
+  const figureColumn = (
+    <aside
+      ref={column}
+      aria-label="Figures"
+      className={`border-line bg-panel px-4 py-3 max-lg:mt-2 max-lg:border-y lg:sticky lg:top-[var(--head)] lg:col-start-2 lg:row-span-3 lg:row-start-1 lg:h-[calc(100vh-var(--head))] lg:overflow-y-auto lg:border-l`}
+      tabIndex={0}
+    >
+      {figures === "all" ? (
+        <FigureColumn
+          plan={plan}
+          selected={selected}
+          faults={faults}
+          figureWas={figureWas}
+          onChange={changed}
+          onFewer={fewer}
+        />
+      ) : (
+        <GlanceColumn
+          plan={plan}
+          selected={selected}
+          faults={faults}
+          figureWas={figureWas}
+          onChange={changed}
+          onAll={all}
+        />
+      )}
+      <details className="mt-4 border-t border-line pt-2 text-sm text-mute">
+        <summary className="link inline-block min-h-9 py-1.5">Guidance, not authority</summary>
+        <p>{plan.guidance}</p>
+      </details>
+    </aside>
+  );
+
   return (
     <div className="grid min-w-0 flex-1 grid-cols-[minmax(0,1fr)] content-start lg:grid-cols-[minmax(0,1fr)_20rem] lg:grid-rows-[auto_1fr_auto]">
       <div className="min-w-0 px-4 pt-3 lg:px-5">
@@ -128,36 +162,7 @@ export function JobView({ job, early }: JobViewProps) {
         <SeamLine stations={plan.stations} selected={selected} onSelect={select} />
         {selected === "piece" && <OfferedLine offered={job.offered} />}
       </div>
-      <aside
-        ref={column}
-        aria-label="Figures"
-        className={`border-line bg-panel px-4 py-3 max-lg:mt-2 max-lg:border-y lg:sticky lg:top-[var(--head)] lg:col-start-2 lg:row-span-3 lg:row-start-1 lg:h-[calc(100vh-var(--head))] lg:overflow-y-auto lg:border-l ${figures === "all" ? "max-lg:order-last" : ""}`}
-        tabIndex={0}
-      >
-        {figures === "all" ? (
-          <FigureColumn
-            plan={plan}
-            selected={selected}
-            faults={faults}
-            figureWas={figureWas}
-            onChange={changed}
-            onFewer={fewer}
-          />
-        ) : (
-          <GlanceColumn
-            plan={plan}
-            selected={selected}
-            faults={faults}
-            figureWas={figureWas}
-            onChange={changed}
-            onAll={all}
-          />
-        )}
-        <details className="mt-4 border-t border-line pt-2 text-sm text-mute">
-          <summary className="link inline-block min-h-9 py-1.5">Guidance, not authority</summary>
-          <p>{plan.guidance}</p>
-        </details>
-      </aside>
+      {figures === "leading" && figureColumn}
       <div className="min-w-0 px-4 pb-3 lg:col-start-1 lg:row-start-2 lg:px-5">
         <div className="mt-3 flex flex-col gap-3">
           {/* At the work's own station the work is the picture, and the piece stands under it. */}
@@ -183,6 +188,7 @@ export function JobView({ job, early }: JobViewProps) {
           />
         </div>
       </div>
+      {figures === "all" && figureColumn}
       <div className="sticky bottom-0 z-20 lg:col-start-1 lg:row-start-3 lg:self-end">
         <ActionBar job={job} plan={plan} acts={acts} onMissing={toMissing} />
       </div>

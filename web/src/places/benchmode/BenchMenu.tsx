@@ -1,7 +1,8 @@
-import { useMutation } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 
 import { answer, client, type Run } from "../../api/client";
+import { ticketsQuery } from "../../api/queries";
 import { Dialog } from "../../parts/Dialog";
 import { FaultLines } from "../../parts/FaultLines";
 import { BigChoice } from "../../tools/BigChoice";
@@ -26,6 +27,7 @@ interface BenchMenuProps {
 export function BenchMenu(props: BenchMenuProps) {
   const { open, onClose, run, comfort, onHand, onBegin, bench } = props;
   const navigate = useNavigate();
+  const cache = useQueryClient();
   const watching = useMutation({
     mutationFn: () =>
       answer(
@@ -34,6 +36,14 @@ export function BenchMenu(props: BenchMenuProps) {
         }),
       ),
     onSuccess: (watch) => navigate(`/watches/${watch.line.id}`),
+  });
+  const discarding = useMutation({
+    mutationFn: () =>
+      answer(client.DELETE("/api/runs/{run_id}", { params: { path: { run_id: run.line.id } } })),
+    onSuccess: async () => {
+      await cache.invalidateQueries({ queryKey: ticketsQuery.queryKey });
+      navigate(`/jobs/${run.line.job_id}`);
+    },
   });
   const switches = [
     { id: "lens", label: "Tint for shade 5", on: comfort.lens, set: comfort.setLens },
@@ -82,7 +92,13 @@ export function BenchMenu(props: BenchMenuProps) {
             Watch its heat
           </button>
         )}
-        <FaultLines error={watching.error} />
+        <button
+          className="min-h-[72px] w-full rounded-lg border-2 border-line bg-panel text-lg"
+          onClick={() => discarding.mutate()}
+        >
+          Discard this run: nothing was done
+        </button>
+        <FaultLines error={watching.error ?? discarding.error} />
         <button
           className="min-h-[72px] w-full rounded-lg bg-ink text-2xl font-semibold text-panel"
           onClick={onClose}

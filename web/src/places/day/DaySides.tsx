@@ -141,7 +141,7 @@ export function FreeAndGas({ day }: { day: DayLook }) {
         </ul>
         {gas.draw_limit_by_hour_l != null && (
           <p className="mt-1 text-sm text-mute">
-            The cylinders give {units.measure(gas.draw_limit_by_hour_l, "L", 3)} in an hour.
+            The cylinders give {units.atMost(gas.draw_limit_by_hour_l, "L")} in an hour.
           </p>
         )}
         {changes.length > 0 && (

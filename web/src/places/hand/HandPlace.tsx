@@ -8,6 +8,7 @@ import { Away, Waiting } from "../../parts/States";
 import { useUnits } from "../../shell/settings";
 import { HandPlot } from "./HandPlot";
 import { TakeUp } from "./TakeUp";
+import { BookTabs } from "../runbook/BookTabs";
 import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** Planned against timed: who and what is off, what has drifted, and whether plans go by it. */
@@ -19,11 +20,7 @@ export default function HandPlace() {
   if (!page) return <Waiting what="the calibration" />;
   return (
     <article className="mx-auto w-full max-w-6xl p-4">
-      <p className="text-sm">
-        <Link className="link" to="/runs">
-          Run book
-        </Link>
-      </p>
+      <BookTabs />
       <PlaceTitle title="Calibration" className="mt-1" />
       <p className="max-w-3xl text-mute">
         Every puddle that was timed, against what the model’s own hand would take. A hand, a torch

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 
 import { proceduresQuery } from "../../api/book_queries";
 import { Away, Waiting } from "../../parts/States";
+import { BookTabs } from "../runbook/BookTabs";
 import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** How things are done here: every procedure of the shop, by number. */
@@ -12,11 +13,7 @@ export default function ProceduresPlace() {
   if (!lines) return <Waiting what="the procedures" />;
   return (
     <article className="mx-auto w-full max-w-4xl p-4">
-      <p className="text-sm">
-        <Link className="link" to="/runs">
-          Run book
-        </Link>
-      </p>
+      <BookTabs />
       <PlaceTitle title="Shop procedures" className="mt-1" />
       <p className="text-mute">
         Runs that came out well, signed by somebody, offered on the next job like them.

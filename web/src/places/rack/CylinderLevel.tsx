@@ -91,8 +91,8 @@ export function CylinderLevel({ owned, onEdit, putAway }: CylinderLevelProps) {
             )}
             {values.draw_limit_continuous_l_per_h != null && (
               <p className="text-sm text-mute">
-                draw {units.measure(values.draw_limit_continuous_l_per_h, "L/h")}, short{" "}
-                {units.measure(values.draw_limit_short_l_per_h ?? 0, "L/h")}
+                draw {units.atMost(values.draw_limit_continuous_l_per_h, "L/h")}, short{" "}
+                {units.atMost(values.draw_limit_short_l_per_h ?? 0, "L/h")}
               </p>
             )}
             {newest && (

@@ -223,8 +223,7 @@ function ItemLine({
         {owned.couple != null && owned.couple > 1 && (
           <span className="block text-sm font-semibold text-stop">
             At its greatest it wants {owned.couple} of your largest acetylene cylinders coupled, or
-            a smaller head: one cylinder gives {units.measure(owned.draw_limit_l_per_h ?? 0, "L/h")}
-            .
+            a smaller head: one cylinder gives {units.atMost(owned.draw_limit_l_per_h ?? 0, "L/h")}.
           </span>
         )}
         {owned.item.note && <span className="block text-sm text-mute">{owned.item.note}</span>}

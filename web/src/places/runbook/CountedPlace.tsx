@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { scaleLinear } from "d3-scale";
-import { Link, useSearchParams } from "react-router";
+import { useSearchParams } from "react-router";
 
 import type { BookStatistics } from "../../api/client";
 import { countedQuery } from "../../api/book_queries";
@@ -8,6 +8,7 @@ import { signsQuery } from "../../api/queries";
 import { Away, Waiting } from "../../parts/States";
 import { useUnits } from "../../shell/settings";
 import { FACETS, wantedOf } from "../../api/wanted";
+import { BookTabs } from "./BookTabs";
 import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** What the book says of the runs that were chosen: how often it comes out, what goes wrong and
@@ -23,11 +24,7 @@ export default function CountedPlace() {
   const chosen = FACETS.flatMap((facet) => wanted[facet] ?? []);
   return (
     <article className="mx-auto w-full max-w-5xl p-4">
-      <p className="text-sm">
-        <Link className="link" to={`/runs?${search}`}>
-          Run book
-        </Link>
-      </p>
+      <BookTabs search={String(search)} />
       <PlaceTitle title="What the book says" className="mt-1" />
       <p className="text-mute">
         {statistics.runs} {statistics.runs === 1 ? "run" : "runs"}

@@ -6,6 +6,7 @@ import { runsAtQuery } from "../../api/book_queries";
 import { kindsQuery, SHORTEST_SEARCH, signsQuery } from "../../api/queries";
 import { Away, Waiting } from "../../parts/States";
 import { useSettled } from "../../parts/useSettled";
+import { BookTabs } from "./BookTabs";
 import { BackupLine } from "./BackupLine";
 import { ExchangeLine } from "./ExchangeLine";
 import { FacetPanel } from "./FacetPanel";
@@ -78,24 +79,9 @@ export default function RunBook() {
   );
   return (
     <div className="mx-auto w-full max-w-[84rem] p-4">
+      <BookTabs search={String(address)} />
       <div className="mb-4 flex flex-wrap items-end justify-between gap-4">
-        <div>
-          <PlaceTitle title="Run book" />
-          <p className="flex flex-wrap gap-x-5 text-mute">
-            <Link className="link" to={`/runs/counted?${address}`}>
-              What it says
-            </Link>
-            <Link className="link" to="/runs/why">
-              Why it goes wrong
-            </Link>
-            <Link className="link" to="/runs/hand">
-              Calibration
-            </Link>
-            <Link className="link" to="/runs/procedures">
-              Shop procedures
-            </Link>
-          </p>
-        </div>
+        <PlaceTitle title="Run book" />
         <div className="flex flex-wrap gap-3">
           <select
             aria-label="In which order"

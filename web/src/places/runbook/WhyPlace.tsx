@@ -1,12 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
-import { Link } from "react-router";
 
 import { answer, client, type MetalFamily } from "../../api/client";
 import { signsAloneQuery } from "../../api/book_queries";
 import { kindsQuery } from "../../api/queries";
 import { useBookWords } from "./useBookWords";
 import { FaultFinder } from "../benchmode/FaultFinder";
+import { BookTabs } from "./BookTabs";
 import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** Why it goes wrong, with no run at hand: what is seen, on which work and metal. */
@@ -23,11 +23,7 @@ export default function WhyPlace() {
     );
   return (
     <article className="mx-auto w-full max-w-3xl p-4">
-      <p className="text-sm">
-        <Link className="link" to="/runs">
-          Run book
-        </Link>
-      </p>
+      <BookTabs />
       <PlaceTitle title="Why it goes wrong" className="mt-1" />
       <p className="text-mute">
         Asked from a run, at the bench or in the book, it knows the set-up too and ranks better.

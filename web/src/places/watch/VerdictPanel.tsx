@@ -2,6 +2,9 @@ import type { Watch } from "../../api/client";
 import { useUnits } from "../../shell/settings";
 import { dashOf, strokeOf } from "./WatchChart";
 
+/** A reading is shown to the degree: what is watched is whether it rises. */
+const READING_DIGITS = 4;
+
 interface VerdictPanelProps {
   watch: Watch;
   /** Whether somebody is called and has not said that they heard. */
@@ -65,7 +68,7 @@ export function PlaceTiles({ watch, order }: { watch: Watch; order: readonly str
               <span className="truncate">{one.name}</span>
             </p>
             <p className="font-narrow text-3xl font-semibold tabular-nums">
-              {one.c == null ? "—" : units.measure(one.c, "°C", 3)}
+              {one.c == null ? "—" : units.measure(Math.round(one.c), "°C", READING_DIGITS)}
             </p>
             {one.fault && (
               <p className="text-sm text-stop">

@@ -79,8 +79,8 @@ def _freed(free: FreeAnswer) -> list[Figure]:
         ),
         Figure(
             id="crayons", label="Prove it with crayons",
-            text=f"{say.c(crayons[0])} melts"
-            + (f", {say.c(crayons[1])} must not" if len(crayons) > 1 else ""),
+            text=f"{say.crayon(crayons[0])} melts"
+            + (f", {say.crayon(crayons[1])} must not" if len(crayons) > 1 else ""),
         ),
     ]  # fmt: skip
     if values.reaches is not None:

@@ -83,7 +83,7 @@ def _prove(answer: PreheatAnswer) -> Figure | None:
         return None
     working = Working(
         name="crayons",
-        value=f"{say.c(check.crayon_low_c)} and {say.c(check.crayon_high_c)}",
+        value=f"{say.crayon(check.crayon_low_c)} and {say.crayon(check.crayon_high_c)}",
         formula="first stocked crayon at or above the least, last at or below the most",
         inserted=f"between {short(answer.values.preheat_low_c or 0, 3)} °C and "
         f"{short(answer.values.preheat_high_c or 0, 3)} °C",
@@ -93,7 +93,7 @@ def _prove(answer: PreheatAnswer) -> Figure | None:
     return Figure(
         id="crayons",
         label="Prove it with crayons",
-        text=f"{say.c(check.crayon_low_c)} melts, {say.c(check.crayon_high_c)} does not",
+        text=f"{say.crayon(check.crayon_low_c)} melts, {say.crayon(check.crayon_high_c)} does not",
         detail=check.how.removesuffix(".") + contact + ".",
         working=[working],
     )
