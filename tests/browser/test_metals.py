@@ -129,7 +129,7 @@ def test_the_iron_job_soaks_and_says_how_it_cools(desk):
     open_job(desk, "Bilge-pump body")
     expect(desk.get_by_role("region", name="Heat it first to")).to_contain_text("600")
     spread = desk.get_by_role("region", name="Spread across the part, at most")
-    expect(spread).to_contain_text("74")
+    expect(spread).to_contain_text("75")
     expect(desk.get_by_role("region", name="Cool no faster than")).to_contain_text("50")
 
 

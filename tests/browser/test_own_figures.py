@@ -25,7 +25,7 @@ def test_a_travel_of_ones_own_is_used_beside_ours_and_given_up_again(desk):
     expect(travel).to_contain_text("51")
     expect(travel).to_contain_text("travel yours, reckoned")
     expect(travel).to_contain_text("was")
-    expect(desk.get_by_text("Travel: your 50.8 mm/min is under the").first).to_be_visible()
+    expect(desk.get_by_text("Travel: your 51 mm/min is under the").first).to_be_visible()
     at_rest(desk)
     desk.reload()
     desk.keyboard.press("5")

@@ -30,7 +30,7 @@ def make_job(page, name="Butt seam, low-carbon sheet", metal="dc01"):
     page.get_by_role("button", name="+ New").click()
     page.get_by_label("What is it?").fill(name)
     page.get_by_label("Search the metals").fill(metal)
-    page.get_by_role("dialog").get_by_role("listitem").first.get_by_role("button").click()
+    page.get_by_role("list", name="Metals found").get_by_role("button").first.click()
     expect(page.get_by_label("Name of the job")).to_have_value(name)
 
 

@@ -85,7 +85,7 @@ export function MetalPicker({ asks, onAnswer, focused = true }: AnswerChooserPro
           {error.message}
         </p>
       )}
-      <ul className="space-y-1.5">
+      <ul className="space-y-1.5" aria-label="Metals found">
         {found.slice(0, MOST_SHOWN).map((metal) => (
           <li key={metal.id}>
             <button

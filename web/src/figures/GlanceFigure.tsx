@@ -46,7 +46,7 @@ export function GlanceFigure({ figure, was, family, faults, onChange }: GlanceFi
         {changed && was && <span className="text-sm text-mute">was {textOf(was, units)}</span>}
       </p>
       <button
-        aria-label={unanswered ? `Answer: ${figure.label}` : `About: ${figure.label}`}
+        aria-label={unanswered ? `Answer: ${figure.label}` : `Why: ${figure.label}`}
         className={`absolute top-0 right-0 flex min-h-11 min-w-11 items-start justify-end pt-2 text-sm text-cone ${unanswered ? "font-semibold" : ""}`}
         data-screen-only
         onClick={() => setOpen(true)}

@@ -43,9 +43,6 @@ const PADDING_PX = 10;
 const saysMore = (typed: string | undefined) => typed !== undefined && /[a-z#/]/i.test(typed);
 
 /** A boxed dimension: shows the measure, takes any unit, echoes what it read, loses nothing typed. */
-/** A box says what stands in it, finer than a figure is read. */
-const BOX_DIGITS = 4;
-
 export function QuantityField(props: QuantityFieldProps) {
   const { field, label, value, unit, asks, typed, fault, onPreview, onCommit } = props;
   const units = useUnits();
@@ -57,7 +54,7 @@ export function QuantityField(props: QuantityFieldProps) {
   const whole = text === null ? null : units.whole(text, unit);
   const look =
     text !== null && props.look?.field === field && props.look.text === whole ? props.look : null;
-  const measure = value === null ? "" : units.measure(value, unit, BOX_DIGITS);
+  const measure = value === null ? "" : units.inBox(value, unit);
   const exact = value === null ? "" : units.exact(value, unit);
   const named = props.prefix && measure ? `${props.prefix} ${measure}` : measure;
   const beside = `${named} · ${typed}`;

@@ -41,6 +41,9 @@ export function significant(value: number, digits = 3, limit: Limit = ""): strin
   return written(toStep(value, 10 ** (whole - digits), limit), Math.max(0, digits - whole));
 }
 
+/** A number to three significant digits, or to all before the point. */
+export const plain = (value: number): string => significant(value, Math.max(3, wholeDigits(value)));
+
 const stepOf = (value: number, unit: DisplayUnit): number =>
   unit.steps.findLast((one) => Math.abs(value) + HAIR >= one.over)?.step ?? 1;
 

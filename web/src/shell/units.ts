@@ -2,7 +2,7 @@
 // by the table the server gives, so no rule or constant of the job lives here. Sentences of the
 // server come in the units of the page already.
 import type { DisplayUnit } from "../api/client";
-import { converted, type Limit, numberShown, rangeEnd, significant } from "./measures";
+import { converted, type Limit, numberShown, plain, rangeEnd, significant } from "./measures";
 
 export { significant } from "./measures";
 
@@ -76,6 +76,12 @@ export class Units {
     // The sign for degrees of angle stands close to its number.
     if (symbol === "°") return `${number}°`;
     return symbol ? `${number} ${symbol}` : number;
+  }
+
+  /** A value as a box shows it: metric finer than a figure is told, inches by the shop's steps. */
+  inBox(value: number, kind: string): string {
+    if (this.system === "inch") return this.measure(value, kind);
+    return `${plain(value)} ${this.symbol(kind)}`.trim();
   }
 
   /** A value as it stands in a box, to be typed over: not rounded as a shop would say it. */

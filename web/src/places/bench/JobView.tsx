@@ -160,7 +160,7 @@ export function JobView({ job, early }: JobViewProps) {
           onRedo={redo.next === null ? null : () => void doAgain()}
         />
         <SeamLine stations={plan.stations} selected={selected} onSelect={select} />
-        {selected === "piece" && <OfferedLine offered={job.offered} />}
+        <OfferedLine offered={job.offered} />
       </div>
       {figures === "leading" && figureColumn}
       <div className="min-w-0 px-4 pb-3 lg:col-start-1 lg:row-start-2 lg:px-5">

@@ -1,0 +1,176 @@
+"""At a glance: what leads at a station and the rest behind it; a job said in one line; jobs found
+again; at every size what to do next is in sight."""
+
+import re
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import (
+    DESK,
+    PHONE,
+    TABLET,
+    at_rest,
+    axe_violations,
+    from_menu,
+    overflow_px,
+)
+from tests.browser.test_drawings import TEXT_THAT_IS_CUT, WORDS_THAT_CLASH
+
+SIZES = pytest.mark.parametrize("size", [DESK, TABLET, PHONE], ids=["desk", "tablet", "phone"])
+MOST_WORDS, MOST_SCREENS = 260, 3.1
+"""Of a station with its drawing, before anything is opened; without the list of jobs."""
+WORDS = "document.querySelector('main > div > div').innerText.trim().split(/\\s+/).length"
+SCREENS = "document.body.scrollHeight / innerHeight"
+IN_SIGHT = """
+(name) => [...document.querySelectorAll('button')].some((one) => {
+    const box = one.getBoundingClientRect();
+    return one.textContent === name && box.top >= 0 && box.bottom <= innerHeight + 1;
+})
+"""
+
+
+@pytest.fixture
+def glancing(page, server, watched):
+    def opened(size, path="/", units="metric"):
+        page.set_viewport_size(size)
+        page.add_init_script(
+            "localStorage.setItem('pellak.figures', 'leading');"
+            f"localStorage.setItem('pellak.units', '{units}')"
+        )
+        watched(page, server)
+        page.goto(server.url + path)
+        expect(page.get_by_label("Name of the job")).to_be_visible()
+        return page
+
+    return opened
+
+
+def sound(page):
+    at_rest(page)
+    assert axe_violations(page) == []
+    assert overflow_px(page) <= 0
+    assert page.evaluate(WORDS_THAT_CLASH) == []
+    assert page.evaluate(TEXT_THAT_IS_CUT) == []
+
+
+@SIZES
+def test_the_station_at_hand_says_what_leads_and_the_act_is_in_sight(glancing, size):
+    page = glancing(size, units="inch")
+    page.get_by_role("button", name=re.compile("Torch")).first.click()
+    figures = page.get_by_role("complementary", name="Figures")
+    for label in ("Tip from the rack", "First puddle in", "Acetylene, gas flowing", "Lens shade"):
+        expect(figures.get_by_role("region", name=label)).to_be_visible()
+    expect(figures.get_by_role("region")).to_have_count(6)
+    sound(page)
+    assert page.evaluate(IN_SIGHT, "Take it to the bench")
+    assert page.evaluate(WORDS) <= MOST_WORDS
+    if size == PHONE:
+        assert page.evaluate(SCREENS) <= MOST_SCREENS
+        first = figures.get_by_role("region").first.bounding_box()
+        assert first["y"] + first["height"] < size["height"]
+
+
+def test_one_mark_opens_everything_behind_a_figure(glancing):
+    page = glancing(DESK, units="inch")
+    page.get_by_role("button", name=re.compile("Torch")).first.click()
+    page.get_by_role("button", name="Why: Acetylene, gas flowing").click()
+    panel = page.get_by_role("dialog")
+    expect(panel.get_by_role("heading", name="Mine")).to_be_visible()
+    expect(panel).to_contain_text("With numbers")
+    expect(panel).to_contain_text("Source")
+    assert axe_violations(page) == []
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("button", name="Why: Acetylene, gas flowing")).to_be_focused()
+    page.get_by_role("button", name=re.compile("^All figures")).click()
+    expect(page.get_by_role("region", name="Acetylene flow")).to_be_visible()
+    page.get_by_role("button", name=re.compile("^Only what leads")).click()
+    expect(page.get_by_role("region", name="Acetylene flow")).to_have_count(0)
+
+
+LINES = [
+    ("18ga 25in", "seam", "First puddle in"),
+    (".049 4130", "seam", "First puddle in"),
+    ("3/8 iron", "seam", "Heat it first to"),
+]
+"""What is typed, and the figure that is there by itself: the key of a new job, the line, Enter."""
+
+
+@pytest.mark.parametrize(("line", "kind", "figure"), LINES, ids=[line[0] for line in LINES])
+def test_a_job_is_said_in_few_keys_and_its_first_figure_stands(glancing, line, kind, figure):
+    keys = 2 + len(line)
+    assert keys <= 12
+    page = glancing(DESK, units="inch")
+    page.keyboard.press("n")
+    page.keyboard.type(line)
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("Name of the job")).to_have_value(line)
+    station = "Preheat" if figure.startswith("Heat") else "Torch"
+    page.get_by_role("button", name=re.compile(station)).first.click()
+    expect(page.get_by_role("region", name=figure)).to_contain_text(re.compile(r"\d"))
+    from_menu(page, "More", "Archive")
+
+
+@pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
+def test_a_line_says_how_it_was_read_and_what_was_not(glancing, size):
+    page = glancing(size, units="inch")
+    page.get_by_role("button", name="+ New").click()
+    said = page.get_by_label("Say it in one line")
+    expect(said).to_be_focused()
+    said.fill("2x2x1/8 tube 10 ft bow 1 in for uncle")
+    dialog = page.get_by_role("dialog")
+    expect(dialog).to_contain_text("Straighten")
+    expect(dialog).to_contain_text("Section box tube")
+    expect(dialog).to_contain_text("Bow 1 in")
+    expect(dialog).to_contain_text("Not read: uncle")
+    sound(page)
+    said.fill("18 mild butt 25 ft")
+    expect(dialog).to_contain_text("for the gauge type 18 ga")
+    page.keyboard.press("Enter")
+    expect(dialog).to_be_visible()
+
+
+def test_jobs_are_found_put_in_order_copied_archived_and_restored(glancing):
+    page = glancing(DESK)
+    rail = page.get_by_role("navigation", name="Jobs on the bench")
+    rail.get_by_label("Find a job").fill("cowl")
+    expect(rail.get_by_role("link")).to_have_count(1)
+    rail.get_by_role("link", name=re.compile("^Cowl vent")).click()
+    from_menu(page, "More", "Duplicate")
+    expect(page.get_by_label("Name of the job")).to_have_value("Cowl vent halves (2)")
+    expect(rail.get_by_role("link")).to_have_count(2)
+    from_menu(page, "More", "Archive")
+    expect(rail.get_by_role("link")).to_have_count(1)
+    rail.get_by_label("Which jobs").select_option("Archived")
+    rail.get_by_role("button", name="Restore Cowl vent halves (2)").click()
+    expect(page.get_by_label("Name of the job")).to_have_value("Cowl vent halves (2)")
+    from_menu(page, "More", "Archive")
+    rail.get_by_role("button", name="All jobs again").click()
+    rail.get_by_label("In which order").select_option("A to Z")
+    expect(rail.get_by_role("link").first).to_contain_text(re.compile("^[A-C]"))
+
+
+def test_what_is_missing_is_a_button_to_where_it_is_asked(glancing):
+    page = glancing(PHONE)
+    page.get_by_role("button", name="+ New").click()
+    page.get_by_label("Say it in one line").fill("4130")
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("Name of the job")).to_have_value(re.compile("^4130"))
+    page.get_by_role("button", name=re.compile("Torch")).first.click()
+    bar = page.get_by_role("group", name="What to do with the job")
+    bar.get_by_role("button").first.click()
+    expect(page.get_by_role("textbox", name=re.compile("Wall|Thickness"))).to_be_focused()
+    from_menu(page, "More", "Archive")
+
+
+def test_help_has_the_keys_and_the_words(glancing):
+    page = glancing(PHONE)
+    from_menu(page, "Help and settings", "Help: keys and words")
+    page.get_by_label("Find a word").fill("puddle")
+    expect(page.get_by_role("dialog")).to_contain_text("until the first metal runs")
+    assert axe_violations(page) == []
+    page.keyboard.press("Escape")
+    from_menu(page, "Help and settings", "Settings")
+    page.get_by_role("radio", name="Every figure").click()
+    page.get_by_role("link", name="Bench", exact=True).click()
+    expect(page.get_by_role("region", name="Acetylene flow")).to_be_visible()
