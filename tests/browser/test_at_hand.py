@@ -13,8 +13,6 @@ from tests.browser.conftest import (
     at_rest,
     axe_violations,
     from_menu,
-    gone_to,
-    overflow_px,
 )
 
 
@@ -285,30 +283,6 @@ def test_what_the_rack_changed_is_marked_on_the_jobs_next_look(desk, server):
     desk.reload()
     expect(tip).not_to_contain_text("B3")
     urllib.request.urlopen(urllib.request.Request(f"{address}/restore", method="POST")).close()
-
-
-TOO_SMALL = """
-() => [...document.querySelectorAll('button, summary, select, [role=radio]')]
-  .filter((one) => one.offsetParent !== null)
-  .map((one) => [one.ariaLabel || one.textContent.trim(), one.getBoundingClientRect()])
-  .filter(([, box]) => box.height > 1 && (box.height < 43.5 || box.width < 43.5))
-  .map(([name, box]) => `${name}: ${Math.round(box.width)} x ${Math.round(box.height)}`)
-"""
-
-
-@pytest.mark.parametrize("size", [TABLET, PHONE], ids=["tablet", "phone"])
-def test_every_target_is_wide_and_high_enough_for_a_finger(browser, server, watched, size):
-    context = browser.new_context(viewport=size, has_touch=True, is_mobile=True)
-    page = watched(context.new_page(), server)
-    page.goto(server.url)
-    for path in ("/", "/rack", "/metals", "/runs"):
-        if path != "/":
-            gone_to(page, path)
-        at_rest(page)
-        expect(page.locator("main").locator("a, button").first).to_be_visible()
-        assert page.evaluate(TOO_SMALL) == [], path
-        assert overflow_px(page) <= 0, path
-    context.close()
 
 
 def test_pipe_is_typed_by_its_trade_name(desk):

@@ -13,6 +13,7 @@ from tests.browser.conftest import (
     at_rest,
     axe_violations,
     from_menu,
+    gone_to,
     overflow_px,
 )
 from tests.browser.test_drawings import TEXT_THAT_IS_CUT, WORDS_THAT_CLASH
@@ -174,3 +175,27 @@ def test_help_has_the_keys_and_the_words(glancing):
     page.get_by_role("radio", name="Every figure").click()
     page.get_by_role("link", name="Bench", exact=True).click()
     expect(page.get_by_role("region", name="Acetylene flow")).to_be_visible()
+
+
+TOO_SMALL = """
+() => [...document.querySelectorAll('button, summary, select, [role=radio]')]
+  .filter((one) => one.offsetParent !== null)
+  .map((one) => [one.ariaLabel || one.textContent.trim(), one.getBoundingClientRect()])
+  .filter(([, box]) => box.height > 1 && (box.height < 43.5 || box.width < 43.5))
+  .map(([name, box]) => `${name}: ${Math.round(box.width)} x ${Math.round(box.height)}`)
+"""
+
+
+@pytest.mark.parametrize("size", [TABLET, PHONE], ids=["tablet", "phone"])
+def test_every_target_is_wide_and_high_enough_for_a_finger(browser, server, watched, size):
+    context = browser.new_context(viewport=size, has_touch=True, is_mobile=True)
+    page = watched(context.new_page(), server)
+    page.goto(server.url)
+    for path in ("/", "/rack", "/metals", "/runs"):
+        if path != "/":
+            gone_to(page, path)
+        at_rest(page)
+        expect(page.locator("main").locator("a, button").first).to_be_visible()
+        assert page.evaluate(TOO_SMALL) == [], path
+        assert overflow_px(page) <= 0, path
+    context.close()

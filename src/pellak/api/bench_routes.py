@@ -62,11 +62,13 @@ def bench_router(bench: Bench) -> APIRouter:
     def list_jobs(
         after: Annotated[str, Query(max_length=160)] = "",
         most: Annotated[int, Query(ge=1, le=500)] = 100,
-        words: Annotated[str, Query(max_length=80)] = "",
-        kind: Annotated[str, Query(max_length=20)] = "",
-        family: Annotated[str, Query(max_length=30)] = "",
-        archived: bool = False,
-        order: JobOrder = "oldest",
+        words: Annotated[
+            str, Query(max_length=80, description="Held by the name, the piece or the metal.")
+        ] = "",
+        kind: Annotated[str, Query(max_length=20, description="Only jobs of this kind.")] = "",
+        family: Annotated[str, Query(max_length=30, description="Only of this family.")] = "",
+        archived: Annotated[bool, Query(description="The archived ones instead.")] = False,
+        order: Annotated[JobOrder, Query(description="Which come first.")] = "oldest",
     ) -> TicketPage:
         """The jobs in pages: all on the bench or all archived, those that hold the words."""
         return bench.tickets(JobsAsked(words, kind, family, archived, order), after, most)

@@ -9663,14 +9663,15 @@ export interface operations {
                 after?: string;
                 /** @description The most there is to get; of a list */
                 most?: number;
-                /** @description In words. */
+                /** @description Held by the name, the piece or the metal. */
                 words?: string;
-                /** @description What kind it is; the choices are listed. */
+                /** @description Only jobs of this kind. */
                 kind?: string;
-                /** @description Family of metal. */
+                /** @description Only of this family. */
                 family?: string;
+                /** @description The archived ones instead. */
                 archived?: boolean;
-                /** @description The order of work, in words. */
+                /** @description Which come first. */
                 order?: "oldest" | "newest" | "name";
             };
             header?: never;

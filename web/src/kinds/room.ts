@@ -1,4 +1,4 @@
-import type { ComponentType } from "react";
+import type { ComponentType, ReactNode } from "react";
 
 import type { Changes, OpenJob, Plan, Run } from "../api/client";
 import type { Look } from "../figures/QuantityField";
@@ -24,6 +24,8 @@ export interface WorkBoardProps {
 
 /** What the page brings for a kind of job; everything else loops over what the plan says. */
 export interface Room {
+  /** What it is, drawn small, where kinds are chosen from. */
+  tile: ReactNode;
   /** The piece as it is drawn and typed. */
   Board: ComponentType<BoardProps>;
   /** The station of the work, where the work leads. */

@@ -12,5 +12,8 @@ const ROOMS: Record<Plan["job"]["kind"], Room> = {
   heat: HEAT,
 };
 
+/** The picture of a kind, by its id. */
+export const tileOf = (kind: string) => ROOMS[kind as Plan["job"]["kind"]]?.tile;
+
 /** The room of a plan's kind of job. */
 export const roomOf = (plan: Plan): Room => ROOMS[plan.job.kind];

@@ -9,11 +9,12 @@ from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import short
 from pellak.core.ask.gas import cylinder_line, supply_line
 from pellak.core.ask.metal import carbon_equivalent_line, flux_line, preheat_line
-from pellak.core.ask.piece import DEFAULT_FAMILY, OfShop, in_force, metal_in, piece_of, piece_words
+from pellak.core.ask.piece import DEFAULT_FAMILY, OfShop, metal_in, piece_of, piece_words
 from pellak.core.ask.work import gas_line, rod_line, time_line
 from pellak.core.catalogue.one_line import OneLineAnswer, reckon_by_name
 from pellak.core.heat.gas_rule import rule_flow_l_per_h
 from pellak.core.kinds.registry import KINDS
+from pellak.core.reading.line_measures import in_force
 from pellak.core.reading.measures import said
 from pellak.core.reading.quantity import QuantityValues, read_quantity
 from pellak.core.reading.units import display_units, kinds

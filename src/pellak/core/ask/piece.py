@@ -8,7 +8,8 @@ from typing import Any
 
 from pellak.core import say
 from pellak.core.metal.alloy import Metals
-from pellak.core.reading.measures import System, symbol
+from pellak.core.reading.line_measures import in_force
+from pellak.core.reading.measures import System
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.tables import Family, heat_families, rows
 from pellak.core.torch.candidates import RackTip
@@ -55,21 +56,6 @@ def piece_of(text: str, shop: OfShop) -> dict[str, Any]:
     family, rest = metal_in(text)
     family = family or ("lead" if _CODE.search(rest) else DEFAULT_FAMILY)
     return {"family": family, "thickness_mm": shop.length_mm(rest, family)}
-
-
-def in_force(text: str, kind: str, system: System) -> str:
-    """Return typed text with a bare number said to be in the units in force.
-
-    Args:
-        text: as typed
-        kind: the kind of measure, by its canonical unit
-        system: the units in force
-
-    >>> in_force("12", "mm", "inch"), in_force("12 mm", "mm", "inch")
-    ('12 in', '12 mm')
-    """
-    bare = re.fullmatch(r"[\d.,/\s½¼¾⅛⅜⅝⅞-]+", text.strip())
-    return f"{text.strip()} {symbol(kind, system)}" if bare and system == "inch" else text
 
 
 def piece_words(given: Mapping[str, Any]) -> str:

@@ -5,15 +5,10 @@ from dataclasses import dataclass
 from functools import cache
 
 from pellak.core.answer.working import Record
+from pellak.core.reading.line_words import SPELLINGS
 from pellak.core.tables import rows
 
 MOST_CARDS = 3
-SPELLINGS = {
-    "aluminum": "aluminium", "galvanized": "galvanised", "color": "colour", "colors": "colours",
-    "gray": "grey", "tire": "tyre", "normalize": "normalise", "oxidizing": "oxidising",
-    "carburizing": "carburising", "gage": "gauge", "mold": "mould", "center": "centre",
-}  # fmt: skip
-"""Both spellings of a word are one word."""
 SMALL_WORDS = frozenset({
     "a", "an", "the", "my", "our", "is", "it", "its", "be", "are", "was", "do", "does",
     "did", "i", "we", "you", "me", "can", "could", "should", "would", "how", "what",

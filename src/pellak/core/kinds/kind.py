@@ -1,6 +1,6 @@
 """What a kind of job brings: its job, its plan, what is done and logged at the bench."""
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any, Generic, TypeVar
 
@@ -8,12 +8,13 @@ from pellak.core.answer.working import Record
 from pellak.core.body.learning import BodyObservation
 from pellak.core.catalogue.one_line import OneLineAnswer
 from pellak.core.hand.known import MODEL_HAND, HandFactor, OperatorCalibration
-from pellak.core.metal.alloy import Metals
+from pellak.core.metal.alloy import Metal, Metals
 from pellak.core.model.job_base import JobBase, ShopSchools
 from pellak.core.model.kinds.unions import Work, WorkLog, WorkNow
 from pellak.core.model.log_field import LogField
 from pellak.core.model.plan import Plan
 from pellak.core.model.run_log import RunLog
+from pellak.core.reading.line_measures import Said
 from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.stock import RodTaken
 from pellak.core.torch.candidates import RackTip
@@ -47,6 +48,28 @@ class ShopAsked:
 
 
 @dataclass(frozen=True)
+class LineSaid:
+    """A line that says a job: its sizes, its other words, the metal it names."""
+
+    sizes: Sequence[Said]
+    rest: str
+    metal: Metal
+
+
+@dataclass(frozen=True)
+class LineRead:
+    """What a kind makes of a line: changes by field, and choices among them in words."""
+
+    changes: Mapping[str, Any]
+    words: Mapping[str, str] = field(default_factory=dict)
+
+
+def said_sizes(sizes: Mapping[str, Said], fields: Collection[str]) -> dict[str, str]:
+    """Return the sizes of some fields as they were typed."""
+    return {name: one.typed for name, one in sizes.items() if name in fields}
+
+
+@dataclass(frozen=True)
 class Act:
     """Something told at the bench: what is told, and what it makes of the log."""
 
@@ -75,8 +98,8 @@ class JobKind(Generic[J]):
     of it in a few words, `card` the figures of its work as they are printed, `signs` whether a
     seam's signs are offered; `lines` answers one-line questions by their first word; `learns`
     reads from a run's work and log what later plans start from, None where all start alike;
-    `takes` is the rod a run took of the rack, by its plan and what its log says was done; `left`
-    what a kind of step still asks for, in words.
+    `from_line` reads a job said in one line; `takes` is the rod a run took of the rack, by its
+    plan and what its log says was done; `left` what a kind of step still asks for, in words.
     """
 
     id: str
@@ -97,6 +120,7 @@ class JobKind(Generic[J]):
     lines: Mapping[str, Callable[[str], OneLineAnswer]] = field(default_factory=dict)
     learns: Callable[[Work | None, RunLog], Any | None] | None = None
     left: Callable[[Plan, RunLog, str], str] = field(default=lambda _plan, _log, _step: "")
+    from_line: Callable[[LineSaid], LineRead] = field(default=lambda _said: LineRead({}))
     takes: Callable[[Plan, RunLog], list[RodTaken]] = field(default=lambda _plan, _log: [])
 
 

@@ -15,6 +15,7 @@ from pellak.core.body.metals import BodyFamily
 from pellak.core.body.soak import SoakAnswer, reckon_soak
 from pellak.core.body.soak_given import InsulationGiven, SoakGiven
 from pellak.core.kinds.heat.calibration import heated
+from pellak.core.kinds.heat.from_line import part_from_line
 from pellak.core.kinds.heat.one_line import soak_line
 from pellak.core.kinds.heat.part_station import boxes, missing, part_station, stated_body
 from pellak.core.kinds.heat.warm_station import COOL_HOLDS, warm_station
@@ -297,6 +298,7 @@ HEAT_KIND: JobKind[Any] = JobKind(
     acts={"warmth": Act(WarmthReported, report_warmth), "came": Act(CameFree, came_free)},
     marks=no_marks,
     look="Did it come? Is it straight, uncracked, as soft or as hard as it was?",
+    from_line=part_from_line,
     worked="warm",
     card=(
         "target_c", "stop_c", "seconds", "clearance_mm", "heat_mm", "to_heat_min",

@@ -7,6 +7,7 @@ from pellak.core.answer.errors import Refused, answered
 from pellak.core.answer.figure import Figure, Station, figure_of
 from pellak.core.answer.working import Caution, short
 from pellak.core.kinds.kind import Act, JobKind, ShopAsked
+from pellak.core.kinds.overlay.from_line import face_from_line
 from pellak.core.kinds.overlay.layers_station import (
     body_station,
     cooling_station,
@@ -294,6 +295,7 @@ OVERLAY_KIND: JobKind[Any] = JobKind(
     },
     marks=no_marks,
     look="Even colour, no pores, nothing lifted?",
+    from_line=face_from_line,
     worked="layers",
     card=(
         "group", "body_preheat_c", "layers", "hardness_hrc", "zone_c", "feather_mm", "static_bar",

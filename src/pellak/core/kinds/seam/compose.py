@@ -11,6 +11,7 @@ from pellak.core.kinds.seam.calibration import seam_timed
 from pellak.core.kinds.seam.casting_heat import casting_heat, cooling_of_casting, watch_of
 from pellak.core.kinds.seam.cool_station import cool_station
 from pellak.core.kinds.seam.facts_of import facts_of, planned_of
+from pellak.core.kinds.seam.from_line import seam_from_line
 from pellak.core.kinds.seam.piece import piece_station, seam_length
 from pellak.core.kinds.seam.practice import with_practice
 from pellak.core.kinds.seam.preheat_station import preheat_station
@@ -200,6 +201,7 @@ SEAM = JobKind(
     acts={"tacks": Act(TacksMade, tacks_made), "measured": Act(TackMeasures, tack_measured)},
     marks=_marks,
     look="Look at both sides of the seam. What did you see?",
+    from_line=seam_from_line,
     worked="seam",
     card=(
         "tacks", "travel_mm_per_min", "seam_min", "pool_width_mm", "blue_band_mm", "lift_off_mm",

@@ -15,6 +15,7 @@ from pellak.core.kinds.stations.set_up import TorchSetUp, torch_set_up
 from pellak.core.kinds.stations.torch import set_up_answer, set_up_cautions, set_up_figures
 from pellak.core.kinds.stations.torch_facts import torch_facts
 from pellak.core.kinds.straighten.calibration import straightened, with_earlier
+from pellak.core.kinds.straighten.from_line import member_from_line
 from pellak.core.kinds.straighten.one_line import straighten_line
 from pellak.core.kinds.straighten.piece import boxes, member_station, missing, question, welds_drawn
 from pellak.core.kinds.straighten.rounds import (
@@ -231,6 +232,7 @@ STRAIGHTEN = JobKind(
     acts={"spots": Act(SpotsMade, spots_made), "line": Act(LineRead, line_read)},
     marks=spot_marks,
     look="Look along the line once more.",
+    from_line=member_from_line,
     worked="rounds",
     left=unfinished_work,
     card=("spots_total", "next_round", "expected_mm", "peak_c", "spot_s", "spot_wait_min"),

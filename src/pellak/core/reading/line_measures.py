@@ -7,12 +7,11 @@ from functools import cache
 from typing import Literal
 
 from pellak.core.answer.errors import Refused
-from pellak.core.ask.piece import in_force
-from pellak.core.reading.measures import System
+from pellak.core.reading.measures import System, symbol
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.tables import rows
 
-Asked = Literal["seam", "tube", "straighten", "overlay", "round", "heat"]
+SizesAsked = Literal["sheet", "tube", "bar", "face", "round", "part"]
 """What sizes are asked for: of a sheet, of a tube, of a bar that is bent, of a face, of a part."""
 
 _NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d*[.,]\d+|\d+)"
@@ -30,7 +29,7 @@ _SIZE = re.compile(
     rf"(?<![\w.])(?:{_PIPE}|{_CODE}|{_ANGLE}|{_FEET}|{_PRODUCT}|(?P<one>{_ONE}))(?!\w)"
 )
 SHEET_TO_MM, TUBE_TO_MM, LONG_FROM_MM = 26.0, 160.0, 300.0
-"""Up to an inch is a thickness, up to six inches a tube; a bar that is straightened is longer."""
+"""Up to an inch is a thickness, up to six inches a tube; a bar that was bent is longer."""
 SMALLEST = {"root_gap_mm", "camber_mm", "thickness_mm"}
 """Of two sizes a word stands between, these are the smaller."""
 FAR_APART = 2.5
@@ -49,6 +48,21 @@ class Said:
     after: str = ""
     of: tuple[int, int] | None = None
     """Which product it is part of, and its place in it."""
+
+
+def in_force(text: str, kind: str, system: System) -> str:
+    """Return typed text with a bare number said to be in the units in force.
+
+    Args:
+        text: as typed
+        kind: the kind of measure, by its canonical unit
+        system: the units in force
+
+    >>> in_force("12", "mm", "inch"), in_force("12 mm", "mm", "inch")
+    ('12 in', '12 mm')
+    """
+    bare = re.fullmatch(r"[\d.,/\s½¼¾⅛⅜⅝⅞-]+", text.strip())
+    return f"{text.strip()} {symbol(kind, system)}" if bare and system == "inch" else text
 
 
 def measures_in(text: str, system: System) -> tuple[list[Said], str]:
@@ -129,7 +143,7 @@ def _roles() -> dict[str, str]:
     return {word: means for words, means in pairs for word in words.split(";")}
 
 
-def placed(said: Sequence[Said], asked: Asked) -> dict[str, Said]:
+def placed(said: Sequence[Said], asked: SizesAsked) -> dict[str, Said]:
     """Return each size by the field it is: by its unit, the words beside it, then by its size.
 
     Args:
@@ -140,7 +154,7 @@ def placed(said: Sequence[Said], asked: Asked) -> dict[str, Said]:
         Refused: two sizes say they are the same one
 
     >>> said, _ = measures_in("2x2x1/8 tube 10 ft bow 1 in", "inch")
-    >>> [(field, one.typed) for field, one in placed(said, "straighten").items()][2:]
+    >>> [(field, one.typed) for field, one in placed(said, "bar").items()][2:]
     [('thickness_mm', '1/8 in'), ('camber_mm', '1 in'), ('length_mm', '10 ft')]
     """
     fields: dict[str, Said] = {}
@@ -167,10 +181,10 @@ def placed(said: Sequence[Said], asked: Asked) -> dict[str, Said]:
     return fields | _by_size(free, fields, asked)
 
 
-def _section(parts: list[Said], asked: Asked) -> dict[str, Said]:
+def _section(parts: list[Said], asked: SizesAsked) -> dict[str, Said]:
     """Return what the sizes of `2x2x1/8` are."""
     small, *between, large = sorted(parts, key=lambda one: one.value)
-    if asked == "straighten":
+    if asked == "bar":
         if large.value >= LONG_FROM_MM and between and large.value > 5 * between[0].value:
             return {"depth_mm": between[0], "thickness_mm": small, "length_mm": large}
         if between:
@@ -181,13 +195,13 @@ def _section(parts: list[Said], asked: Asked) -> dict[str, Said]:
         return {"depth_mm": parts[0], "width_mm": parts[1]}
     if asked == "tube":
         return {"outside_diameter_mm": large, "thickness_mm": small}
-    if not between and (asked == "overlay" or (asked == "heat" and small.value > SHEET_TO_MM)):
+    if not between and (asked == "face" or (asked == "part" and small.value > SHEET_TO_MM)):
         return {"length_mm": large, "width_mm": small}
     found = {"thickness_mm": small, "length_mm": large}
     return found | ({"width_mm": between[0]} if between else {})
 
 
-def _by_size(free: Iterable[Said], taken: dict[str, Said], asked: Asked) -> dict[str, Said]:
+def _by_size(free: Iterable[Said], taken: dict[str, Said], asked: SizesAsked) -> dict[str, Said]:
     """Return what sizes without a word beside them are: what is left, the smallest first."""
     found: dict[str, Said] = {}
     sizes = sorted(free, key=lambda one: one.value)
@@ -198,20 +212,20 @@ def _by_size(free: Iterable[Said], taken: dict[str, Said], asked: Asked) -> dict
             if sizes[at].value <= most:
                 found[field] = sizes.pop(at)
 
-    if asked in ("seam", "tube"):
+    if asked in ("sheet", "tube"):
         take("thickness_mm", SHEET_TO_MM)
         if asked == "tube":
             take("outside_diameter_mm", TUBE_TO_MM)
         take("length_mm", float("inf"), largest=True)
         # Eighteen inches of sheet cannot be: the refusal offers the gauge.
         take("thickness_mm", float("inf"))
-    elif asked == "straighten":
+    elif asked == "bar":
         if sizes and sizes[-1].value >= LONG_FROM_MM:
             take("length_mm", float("inf"), largest=True)
         if "depth_mm" not in taken:
             take("depth_mm", LONG_FROM_MM, largest=True)
         take("camber_mm", LONG_FROM_MM)
-    elif asked == "overlay":
+    elif asked == "face":
         take("length_mm", float("inf"), largest=True)
         take("width_mm", float("inf"), largest=True)
         take("thickness_mm", float("inf"))
