@@ -199,3 +199,22 @@ def test_every_target_is_wide_and_high_enough_for_a_finger(browser, server, watc
         assert page.evaluate(TOO_SMALL) == [], path
         assert overflow_px(page) <= 0, path
     context.close()
+
+
+def test_a_box_of_tips_is_taken_in_by_few_keys(page, blank_server, watched):
+    watched(page, blank_server)
+    page.goto(f"{blank_server.url}/rack")
+    page.get_by_role("button", name="+ A boxful").click()
+    keys = 1
+    for line in ("1 #72", "2 #67", "3 .9", "4 #56"):
+        page.keyboard.type(line)
+        page.keyboard.press("Enter")
+        keys += len(line) + 1
+    assert keys <= 30
+    taken = page.get_by_role("list", name="Tips taken in").get_by_role("listitem")
+    expect(taken).to_have_count(3)
+    expect(page.get_by_role("alert")).to_contain_text("Read")
+    page.get_by_role("button", name="3 .9").click()
+    expect(page.get_by_label("Tip and bore")).to_have_value("3 .9")
+    expect(page.get_by_role("alert")).to_have_count(0)
+    assert axe_violations(page) == []

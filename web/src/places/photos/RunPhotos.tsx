@@ -86,6 +86,21 @@ export function RunPhotos({ runId, measures, onWrite }: RunPhotosProps) {
             }}
           />
         </label>
+        <label className="button hidden min-h-12 cursor-pointer items-center focus-within:outline-2 focus-within:outline-cone pointer-coarse:inline-flex">
+          Camera
+          <input
+            type="file"
+            className="sr-only"
+            accept="image/jpeg,image/png,image/webp"
+            capture="environment"
+            disabled={add.isPending}
+            onChange={(event) => {
+              const files = [...(event.target.files ?? [])];
+              event.target.value = "";
+              if (files.length > 0) add.mutate(files);
+            }}
+          />
+        </label>
         <p role="status" className="text-mute">
           {left > 0 && `${left} to go…`}
         </p>

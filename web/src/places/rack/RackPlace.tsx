@@ -20,6 +20,7 @@ import { CylinderLevel } from "./CylinderLevel";
 import { GasSection } from "./GasSection";
 import { ItemDialog } from "./ItemDialog";
 import { RigSection } from "./RigSection";
+import { TipGrid } from "./TipGrid";
 import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** What the shop really owns: tips on their ladder, cylinders as levels, everything else in lists. */
@@ -28,6 +29,7 @@ export default function RackPlace() {
   const { data: forms } = useQuery(rackFormsQuery);
   const [editing, setEditing] = useState<{ form: RackForm; item: OwnedItem | null } | null>(null);
   const [importing, setImporting] = useState(false);
+  const [many, setMany] = useState(false);
   if (error && !items) return <Away error={error} onRetry={() => void refetch()} />;
   if (!items || !forms) return <Waiting what="the rack" />;
   return (
@@ -46,6 +48,7 @@ export default function RackPlace() {
             <a className="link" href="/api/rack/export?kind=csv" download="rack.csv">
               CSV
             </a>{" "}
+            ·{" "}
             <a className="link" href="/api/rack/export?kind=json" download="rack.json">
               JSON
             </a>
@@ -61,12 +64,14 @@ export default function RackPlace() {
             form={form}
             items={items.filter((owned) => owned.item.kind === form.kind)}
             onEdit={(item) => setEditing({ form, item })}
+            onMany={form.kind === "tip" ? () => setMany(true) : undefined}
           />
         ))}
       </div>
       {editing && (
         <ItemDialog form={editing.form} owned={editing.item} onClose={() => setEditing(null)} />
       )}
+      {many && <TipGrid onClose={() => setMany(false)} />}
       <FileDialog<ReadRack, TakenIn>
         open={importing}
         onClose={() => setImporting(false)}
@@ -87,9 +92,11 @@ interface KindSectionProps {
   form: RackForm;
   items: readonly OwnedItem[];
   onEdit: (item: OwnedItem | null) => void;
+  /** Takes a whole box in, a line each; only where there is such a way. */
+  onMany: (() => void) | undefined;
 }
 
-function KindSection({ form, items, onEdit }: KindSectionProps) {
+function KindSection({ form, items, onEdit, onMany }: KindSectionProps) {
   return (
     <section
       aria-label={form.label}
@@ -97,13 +104,20 @@ function KindSection({ form, items, onEdit }: KindSectionProps) {
     >
       <div className="mb-2 flex items-center justify-between gap-3">
         <h2 className="font-narrow text-lg font-semibold">{form.label}</h2>
-        <button
-          className="link min-h-9"
-          aria-label={`Add to ${form.label}`}
-          onClick={() => onEdit(null)}
-        >
-          + Add
-        </button>
+        <span className="flex gap-4">
+          {onMany && (
+            <button className="link min-h-9" onClick={onMany}>
+              + A boxful
+            </button>
+          )}
+          <button
+            className="link min-h-9"
+            aria-label={`Add to ${form.label}`}
+            onClick={() => onEdit(null)}
+          >
+            + Add
+          </button>
+        </span>
       </div>
       {form.kind === "tip" && <TipLadder items={items} />}
       {items.length === 0 && <p className="text-mute">None in the rack yet.</p>}
