@@ -129,12 +129,14 @@ def with_changes(job: Job, changes: Mapping[str, Any], own: Metals | None = None
                     read = read_quantity(value, measures[field], document["family"])
                 except Refused as refused:
                     raise Refused(field, value, refused.accepted) from None
-                if field in names:
-                    read_too = names[field].read(value)
+                read_too = names[field].read(value) if field in names else {}
+                if read_too:
                     document |= read_too
                     for name in read_too:
                         typed.pop(name, None)
-                typed[field], value = value.strip(), read.value
+                typed[field] = value.strip()
+                # A pipe typed as its wall is its wall there, and tells its width too.
+                value = read_too.get(field, read.value)
         if field in lists and isinstance(value, str):
             value = lists[field].read(value, document["family"])
         document[field] = value.strip() if isinstance(value, str) else value

@@ -71,9 +71,9 @@ def pipe_measures(text: str) -> dict[str, float]:
     Source: ASME B36.10M, table pipes.csv
 
     >>> pipe_measures('2 in sch 40'), pipe_measures('soup')
-    ({'thickness_mm': 3.91}, {})
+    ({'outside_diameter_mm': 60.3, 'thickness_mm': 3.91}, {})
     """
     pipe = read_pipe(text)
     if pipe is None or pipe.wall_mm is None:
         return {}
-    return {"thickness_mm": pipe.wall_mm}
+    return {"outside_diameter_mm": pipe.outside_diameter_mm, "thickness_mm": pipe.wall_mm}

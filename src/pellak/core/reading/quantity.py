@@ -12,6 +12,7 @@ from pellak.core.answer.quantity_kinds import QuantityKind
 from pellak.core.answer.working import Answer, Reckoner, Record, Working
 from pellak.core.reading.gauges import read_gauge
 from pellak.core.reading.pipes import read_pipe
+from pellak.core.reading.spoken_sizes import as_written
 from pellak.core.reading.units import Kind, Unit, kinds, unit_spellings
 from pellak.core.tables import MetalFamily
 
@@ -165,7 +166,7 @@ def read_quantity(text: str, kind_id: QuantityKind, family: str | None = None) -
         Refused: nothing typed, unknown unit, negative, not finite, absurd, or ambiguous.
     """
     kind = kinds()[kind_id]
-    tidy = _tidied(text)
+    tidy = as_written(_tidied(text))
     if not tidy:
         raise Refused("text", text, f"nothing was typed; here {kind.accepted}")
     if len(tidy) > LONGEST_TEXT:

@@ -48,6 +48,7 @@ class SeamJob(JobBase):
     upstand_mm: Length = Field(default=None, ge=0.5, le=50)
     leg_mm: Length = Field(default=None, ge=0.5, le=50)
     overlap_mm: Length = Field(default=None, ge=1, le=500)
+    thickness_mm: Annotated[Length, Names(pipe_measures)] = Field(default=None, ge=0.3, le=25)
     outside_diameter_mm: Annotated[Length, Names(pipe_measures)] = Field(
         default=None, ge=4, le=2000
     )
