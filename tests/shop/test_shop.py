@@ -137,8 +137,8 @@ def test_a_job_put_away_can_be_brought_back(shop):
         shop.bench.open(job.id)
     assert shop.bench.restore(job.id).plan == job.plan
     (ticket,) = shop.bench.tickets().tickets
-    assert said(ticket.line, "metric") == "low-carbon 1.2 mm · butt"
-    assert said(ticket.line, "inch") == "low-carbon 0.047 in · butt"
+    assert said(ticket.line, "metric") == "low-carbon steel 1.2 mm · butt"
+    assert said(ticket.line, "inch") == "low-carbon steel 0.047 in · butt"
     # It is found by what stands on it, and not by how its measure is kept.
     assert [one.id for one in shop.finder.find("1.2 mm").jobs] == [job.id]
     assert shop.finder.find("wall").jobs == []

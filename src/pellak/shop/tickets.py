@@ -50,7 +50,7 @@ class TicketPage(Record):
 
 def ticket_line(job: Job, own: MetalsById) -> str:
     """Return metal and piece in one line."""
-    metal = metal_words(job, metal_of(job, own)).split(",")[0].removesuffix(" steel")
+    metal = metal_words(job, metal_of(job, own)).split(",")[0]
     return said(f"{metal} {kind_of(job).line(job)}", "metric")[:LONGEST_LINE]
 
 

@@ -17,7 +17,14 @@ from pellak.core.kinds.stations.torch_facts import torch_facts
 from pellak.core.kinds.straighten.calibration import straightened, with_earlier
 from pellak.core.kinds.straighten.from_line import member_from_line
 from pellak.core.kinds.straighten.one_line import straighten_line
-from pellak.core.kinds.straighten.piece import boxes, member_station, missing, question, welds_drawn
+from pellak.core.kinds.straighten.piece import (
+    boxes,
+    member_station,
+    missing,
+    question,
+    section_names,
+    welds_drawn,
+)
 from pellak.core.kinds.straighten.rounds import (
     LineRead,
     SpotsMade,
@@ -212,7 +219,7 @@ def _line(job: StraightenJob) -> str:
         short(mm, 4) for mm in (job.depth_mm, job.width_mm, job.thickness_mm) if mm is not None
     )
     bow = f", bowed {say.mm(job.camber_mm)}" if job.camber_mm else ""
-    return f"{size} {job.section} · straighten{bow}".strip()
+    return f"{size} {section_names()[job.section]} · straighten{bow}".strip()
 
 
 STRAIGHTEN = JobKind(

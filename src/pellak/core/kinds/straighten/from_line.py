@@ -1,9 +1,9 @@
 """A bent member said in one line: its section, its length, its bow."""
 
 from pellak.core.kinds.kind import LineRead, LineSaid, said_sizes
+from pellak.core.kinds.straighten.piece import section_names
 from pellak.core.reading.line_measures import placed
 from pellak.core.reading.line_words import found
-from pellak.core.tables import rows
 
 FIELDS = ("depth_mm", "width_mm", "thickness_mm", "length_mm", "camber_mm")
 
@@ -11,10 +11,7 @@ FIELDS = ("depth_mm", "width_mm", "thickness_mm", "length_mm", "camber_mm")
 def member_from_line(said: LineSaid) -> LineRead:
     """Return the member a line says; a box tube where it names no section."""
     section = found(said.rest, "section") or "rect-tube"
-    names = {
-        row["id"]: row["label"] for row in rows("member_questions.csv") if row["field"] == "section"
-    }
     return LineRead(
         {"section": section, **said_sizes(placed(said.sizes, "bar"), FIELDS)},
-        {"section": names[section]},
+        {"section": section_names()[section]},
     )

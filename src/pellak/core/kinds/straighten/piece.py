@@ -1,5 +1,7 @@
 """Station 1 of a member: section, length, bow, steel, and what may not be heated."""
 
+from collections.abc import Mapping
+from functools import cache
 from typing import get_args
 
 from pellak.core import say
@@ -16,6 +18,7 @@ from pellak.core.metal.alloy import Metal
 from pellak.core.model.kinds.straighten.job import StraightenJob
 from pellak.core.piece.box import Box
 from pellak.core.piece.questions import question_cautions
+from pellak.core.tables import rows
 
 HOLDS = "Section, length, the bow along a line, steel, what is fixed to it."
 LABELS = {
@@ -37,6 +40,13 @@ SOUND = Caution(
     reason="Heat spots straighten a bow. They make a crack longer and hide a tear.",
     source="FHWA heat-straightening guide",
 )
+
+
+@cache
+def section_names() -> Mapping[str, str]:
+    """Return what each section is called."""
+    found = (row for row in rows("member_questions.csv") if row["field"] == "section")
+    return {row["id"]: row["label"] for row in found}
 
 
 def _steel_of(metal: Metal | None) -> Steel:
