@@ -5,7 +5,7 @@ import { glossaryQuery } from "../api/queries";
 import { Dialog } from "../parts/Dialog";
 
 const KEYS = [
-  ["N", "a new job; Enter takes the first metal found"],
+  ["N", "a new job, said in one line; Enter puts it on the bench"],
   ["/", "find or reckon"],
   ["1 to 9", "a station of the job"],
   ["[ and ]", "the station before, the one after"],
