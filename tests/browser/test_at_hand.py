@@ -142,7 +142,7 @@ def test_from_nothing_to_tip_and_pressure_in_ten_keys(page, blank_server, watche
 
     press("n")
     expect(page.get_by_role("dialog", name="New job")).to_be_visible()
-    expect(page.get_by_label("Search the metals")).to_be_focused()
+    expect(page.get_by_label("Say it in one line")).to_be_focused()
     press(*"dc01", "Enter")
     expect(page.get_by_role("textbox", name="Thickness", exact=True)).to_be_focused()
     press(*"1.2", "Enter")

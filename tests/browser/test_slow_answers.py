@@ -4,24 +4,25 @@ import re
 
 from playwright.sync_api import expect
 
-from tests.browser.card_walk import walk_to
+from tests.browser.card_walk import wait_for, walk_to
 from tests.browser.conftest import DESK
 from tests.browser.test_bench_mode import card_number, to_the_bench, wait_until_kept
 from tests.browser.test_metals import answer
 from tests.browser.test_story import type_size
 
 
-def test_enter_before_the_catalogue_is_there_takes_its_first(page, server, watched):
+def test_enter_before_the_line_is_read_takes_what_it_says(page, server, watched):
     watched(page, server)
     page.set_viewport_size(DESK)
     held = []
-    page.route("**/api/metals", lambda route: held.append(route))
+    page.route("**/api/jobs/read-line", lambda route: held.append(route))
     page.goto(server.url)
     expect(page.get_by_label("Name of the job")).to_be_visible()
     page.keyboard.press("n")
-    expect(page.get_by_label("Search the metals")).to_be_focused()
+    expect(page.get_by_label("Say it in one line")).to_be_focused()
     page.keyboard.type("dc01")
     page.keyboard.press("Enter")
+    wait_for(page, lambda: len(held) > 0)
     expect(page.get_by_role("dialog", name="New job")).to_be_visible()
     for route in held:
         route.continue_()

@@ -45,7 +45,7 @@ export function StackBar({ stack }: { stack: Stack }) {
           .join(" + ")}
         {stack.static != null &&
           ` · with the torch shut at most ${units.atMost(stack.static, "bar")}`}
-        {stack.limit != null && ` · limit ${units.atMost(stack.limit, "bar")}`}
+        {stack.limit != null && ` · limit ${units.stated(stack.limit, "bar")}`}
       </p>
     </div>
   );

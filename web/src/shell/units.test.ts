@@ -72,6 +72,13 @@ describe("units", () => {
     expect(metric.wholeList("600; 1200", "mm")).toBe("600; 1200");
   });
 
+  it("says a stated limit as its standard does, a reckoned one never above itself", () => {
+    expect(metric.stated(1.03, "bar")).toBe("1.03 bar");
+    expect(inch.stated(1.03, "bar")).toBe("15 psi");
+    expect(metric.atMost(273.6, "L/h")).toBe("273 L/h");
+    expect(inch.atMost(1.03, "bar")).toBe("14 psi");
+  });
+
   it("writes degrees of angle close to their number", () => {
     expect(metric.measure(60, "deg")).toBe("60°");
   });

@@ -64,7 +64,12 @@ export class Units {
       : { number, symbol: this.symbol(kind) };
   }
 
-  /** A limit, never rounded to its unsafe side. */
+  /** A limit as a standard states it: *1.03 bar*, and the 15 psi it is called in inches. */
+  stated(value: number, kind: string): string {
+    return this.system === "metric" ? this.inBox(value, kind) : this.measure(value, kind);
+  }
+
+  /** A reckoned limit, never rounded to its unsafe side. */
   atMost(value: number, kind: string): string {
     const number = numberShown(value, this.byKind.get(kind), 3, "<");
     return number.includes(" ft") ? number : `${number} ${this.symbol(kind)}`;

@@ -96,7 +96,7 @@ export function BenchMenu(props: BenchMenuProps) {
           className="min-h-[72px] w-full rounded-lg border-2 border-line bg-panel text-lg"
           onClick={() => discarding.mutate()}
         >
-          Discard this run: nothing was done
+          Discard this run, it is empty
         </button>
         <FaultLines error={watching.error ?? discarding.error} />
         <button

@@ -36,7 +36,7 @@ export function GasSection() {
             onChoose={(limit) => setLimit.mutate(limit)}
             choices={(["general", "strict"] as const).map((id) => ({
               id,
-              label: units.atMost(basics?.acetylene_limits_bar[id] ?? 0, "bar"),
+              label: units.stated(basics?.acetylene_limits_bar[id] ?? 0, "bar"),
             }))}
           />
           <p className="mt-1 text-sm text-mute">
