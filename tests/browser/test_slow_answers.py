@@ -22,7 +22,7 @@ def test_enter_before_the_line_is_read_takes_what_it_says(page, server, watched)
     expect(page.get_by_label("Say it in one line")).to_be_focused()
     page.keyboard.type("dc01")
     page.keyboard.press("Enter")
-    wait_for(page, lambda: len(held) > 0)
+    wait_for(page, lambda: any("dc01" in (one.request.post_data or "") for one in held))
     expect(page.get_by_role("dialog", name="New job")).to_be_visible()
     for route in held:
         route.continue_()
