@@ -115,10 +115,12 @@ class Jobs:
 
 
 def _holding(words: str) -> ColumnElement[bool]:
-    """Return the condition that a job's name, piece or ticket line holds the words."""
+    """Return the condition that a job's name, piece, metal or ticket line holds the words."""
     like = f"%{_escaped(words)}%"
-    piece = JobRow.document["belongs_to"].as_string()
-    return or_(*(held.ilike(like, escape="!") for held in (JobRow.name, JobRow.line, piece)))
+    # A ticket says mild steel; who looks for its standard finds it too.
+    piece, alloy = (JobRow.document[name].as_string() for name in ("belongs_to", "alloy"))
+    said = (JobRow.name, JobRow.line, piece, alloy)
+    return or_(*(held.ilike(like, escape="!") for held in said))
 
 
 def _escaped(words: str) -> str:
