@@ -73,6 +73,9 @@ def test_a_copy_is_the_job_and_not_its_runs(client, jobs):
     assert same == {k: v for k, v in first["plan"]["job"].items() if k != "name"}
     again = client.post(f"/api/jobs/{made['id']}/duplicate").json()
     assert again["ticket"]["name"] == "Keel rail (3)"
+    # A copy of a copy meets the numbers of its fellows.
+    third = client.post(f"/api/jobs/{made['id']}/duplicate").json()
+    assert third["ticket"]["name"] == "Keel rail (4)"
     long = client.post("/api/jobs", json={"kind": "seam", "name": "n" * 80}).json()
     name = client.post(f"/api/jobs/{long['id']}/duplicate").json()["ticket"]["name"]
     assert len(name) == 80

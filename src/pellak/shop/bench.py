@@ -25,7 +25,15 @@ from pellak.shop.clock import Clock
 from pellak.shop.errors import NotFound, Stale
 from pellak.shop.planning import Planner, ShopNow
 from pellak.shop.procedure_lines import ProcedureLine, offered_for
-from pellak.shop.tickets import Ticket, TicketPage, copy_name, ticket_line, ticket_page, tickets_of
+from pellak.shop.tickets import (
+    Ticket,
+    TicketPage,
+    copy_name,
+    ticket_line,
+    ticket_page,
+    tickets_of,
+    unnumbered,
+)
 from pellak.shop.whole_bench import BenchSummary, plan_mark
 from pellak.store.database import Database
 from pellak.store.jobs import ON_THE_BENCH, Jobs, JobsAsked
@@ -202,7 +210,7 @@ class Bench:
         """Put a copy of a job on the bench: what it is, not what was done to it."""
         with self._database.reading() as session:
             row = _get(session, job_id)
-            document, names = row.document, Jobs(session).names_from(row.name)
+            document, names = row.document, Jobs(session).names_from(unnumbered(row.name))
         return self.add({**document, "name": copy_name(row.name, names)})
 
     def archive(self, job_id: str) -> None:

@@ -54,13 +54,22 @@ def ticket_line(job: Job, own: MetalsById) -> str:
     return said(f"{metal} {kind_of(job).line(job)}", "metric")[:LONGEST_LINE]
 
 
+def unnumbered(name: str) -> str:
+    """Return the name a numbered copy was made of.
+
+    >>> unnumbered("Cowl vent (2)")
+    'Cowl vent'
+    """
+    return NUMBERED.sub("", name)
+
+
 def copy_name(name: str, taken: Collection[str]) -> str:
     """Return the name of a copy: the first number that no job of the name has yet.
 
     >>> copy_name("Cowl vent", ["Cowl vent", "Cowl vent (2)"])
     'Cowl vent (3)'
     """
-    stem = NUMBERED.sub("", name)
+    stem = unnumbered(name)
     for number in count(2):
         tail = f" ({number})"
         whole = stem[: LONGEST_NAME - len(tail)] + tail

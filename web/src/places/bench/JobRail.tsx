@@ -80,7 +80,7 @@ export function JobRail({ shown, onNew }: { shown: string | undefined; onNew: ()
           ))}
         </select>
       </div>
-      {tickets?.length === 0 && (
+      {tickets?.length === 0 && !isEveryJob(asked) && (
         <p className="text-sm text-mute">
           {archived ? "Nothing is archived." : "No job of that description."}
         </p>

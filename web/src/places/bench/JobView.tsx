@@ -118,7 +118,7 @@ export function JobView({ job, early }: JobViewProps) {
     <aside
       ref={column}
       aria-label="Figures"
-      className={`border-line bg-panel px-4 py-3 max-lg:mt-2 max-lg:border-y lg:sticky lg:top-[var(--head)] lg:col-start-2 lg:row-span-3 lg:row-start-1 lg:h-[calc(100vh-var(--head))] lg:overflow-y-auto lg:border-l`}
+      className="border-line bg-panel px-4 py-3 max-lg:mt-2 max-lg:border-y lg:sticky lg:top-[var(--head)] lg:col-start-2 lg:row-span-3 lg:row-start-1 lg:h-[calc(100vh-var(--head))] lg:overflow-y-auto lg:border-l"
       tabIndex={0}
     >
       {figures === "all" ? (
