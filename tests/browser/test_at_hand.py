@@ -162,7 +162,7 @@ def test_focus_returns_to_where_it_was_after_every_dialog(desk):
         expect(desk.get_by_role("dialog")).to_be_hidden()
         expect(change).to_be_focused()
     desk.keyboard.press("?")
-    expect(desk.get_by_role("dialog")).to_contain_text("Enter takes the first metal found")
+    expect(desk.get_by_role("dialog")).to_contain_text("among metals, the first one found")
 
 
 def test_the_first_tab_skips_to_the_work(desk, server):

@@ -115,7 +115,7 @@ def photo(width=1200, height=800):
 def test_a_photo_is_added_measured_by_a_scale_and_written_in_the_log(page, server, watched, size):
     run = ids_of(page, server)[4]
     opened(page, server, watched, size, f"/runs/{run}")
-    add = page.locator("input[type=file]")
+    add = page.get_by_label("Add photos")
     add.set_input_files({"name": "x.jpg", "mimeType": "image/jpeg", "buffer": b"no picture"})
     expect(page.get_by_role("alert")).to_contain_text("photo")
     add.set_input_files([photo(), photo(600, 900)])

@@ -11,7 +11,7 @@ const KEYS = [
   ["[ and ]", "the station before, the one after"],
   ["Ctrl Z", "take back what was changed last"],
   ["Ctrl Y", "do again what was taken back"],
-  ["Enter", "take what was typed into a box"],
+  ["Enter", "take what was typed into a box; among metals, the first one found"],
   ["Esc", "leave a box or a dialog as it was"],
   ["!", "backfire or flash-back: what to do now"],
   ["W", "at the bench: what went wrong, and how to go on"],
