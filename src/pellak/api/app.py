@@ -11,6 +11,7 @@ from pellak import __version__
 from pellak.api.backup_routes import backup_router
 from pellak.api.bench_routes import bench_router
 from pellak.api.book_routes import book_router
+from pellak.api.changed_parts import ChangedPartsOnly
 from pellak.api.contract import Contract
 from pellak.api.day_routes import day_router
 from pellak.api.guards import Guards
@@ -134,6 +135,7 @@ def create_app(
         _serve_page(app, page)
     app.add_middleware(SavesFirst)
     app.add_middleware(SaysMeasures)
+    app.add_middleware(ChangedPartsOnly)
     app.add_middleware(Guards, sharing=sharing, sign_ins=sign_ins)
     return app
 

@@ -46,12 +46,17 @@ class JobVersion(BaseModel):
     version: int
 
 
+STAND_IN_THE_STATIONS = {"plan": {"cards": {"__all__": {"figure", "beside"}}}}
+"""Left out of a job's answer: a card's figures are figures of the plan, told once each."""
+
+
 def written(answer: BaseModel, status: int = 200) -> Response:
     """Return an answer that is its model already: a plan is not checked over again on its way out.
 
     The contract is held by the route's `response_model`.
     """
-    return Response(answer.model_dump_json(), status, media_type="application/json")
+    body = answer.model_dump_json(exclude=STAND_IN_THE_STATIONS)
+    return Response(body, status, media_type="application/json")
 
 
 def bench_router(bench: Bench) -> APIRouter:

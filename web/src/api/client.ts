@@ -1,6 +1,7 @@
 // The one way the page talks to the server. Types come from the API's own contract.
 import createClient from "openapi-fetch";
 
+import { holding, madeWhole } from "./changedParts";
 import type { components, paths } from "./schema";
 
 type Schemas = components["schemas"];
@@ -112,7 +113,10 @@ export const unitsSpoken = () => units;
 client.use({
   onRequest: ({ request }) => {
     request.headers.set("Pellak-Units", units);
+    const holds = holding(request.url);
+    if (holds !== null) request.headers.set("Pellak-Holds", holds);
   },
+  onResponse: ({ request, response }) => madeWhole(request.url, response),
 });
 
 /** An answer the server gave that is not the one asked for, with the fields at fault. */

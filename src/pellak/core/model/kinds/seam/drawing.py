@@ -105,10 +105,10 @@ def _across(
     far = np.interp(places_mm / 1000, PROFILE_Y_M, travel.far_profile_c)
     return [
         HeatPoint(
-            at_mm=float(y),
+            at_mm=_drawn(y),
             # Above melting the pool levels itself: the plate model's peak there is not real.
-            near_c=float(min(n, melting_c)),
-            far_c=float(min(f, melting_c)),
+            near_c=_drawn(min(n, melting_c), 1),
+            far_c=_drawn(min(f, melting_c), 1),
             colour=colour_at(float(n), melting_c, family),
         )
         for y, n, f in zip(places_mm, near, far, strict=True)
@@ -128,12 +128,17 @@ def _along(solution: HeatSolution, travel: TravelResult, back_mm: float) -> list
     melting_c = case.family.melting_c
     return [
         HeatPoint(
-            at_mm=float(x),
-            near_c=float(min(c, melting_c)),
+            at_mm=_drawn(x),
+            near_c=_drawn(min(c, melting_c), 1),
             colour=colour_at(float(c), melting_c, case.family.family),
         )
         for x, c in zip(places_mm, rise + case.start_c, strict=True)
     ]
+
+
+def _drawn(value: float, digits: int = 2) -> float:
+    """Return a place or a temperature as fine as a line is drawn; its digits are sent each edit."""
+    return round(float(value), digits)
 
 
 def _glows(case: HeatCase) -> bool:
