@@ -8,10 +8,12 @@ from pathlib import Path
 import pytest
 import segno
 from PIL import Image
+from reportlab.lib.units import mm
 
 from pellak.core.model.cards import cards_at_bench
 from pellak.core.model.job_base import ShopSchools
 from pellak.core.model.kinds.seam.job import SeamJob
+from pellak.core.model.kinds.seam.work import SeamWork
 from pellak.core.model.sequences import flash_back_drill
 from pellak.core.plan.change_job import with_changes
 from pellak.core.plan.compose import compose_plan
@@ -20,6 +22,7 @@ from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.items import read_item
 from pellak.demo.ferry import RACK, TIPS
 from pellak.demo.jobs import JOBS, demo_job
+from pellak.paper.hand_figures import hand_figures
 from pellak.paper.job_card import job_card
 from pellak.paper.lettering import spelt
 from pellak.paper.sheet import MARGIN, SIZES
@@ -226,3 +229,43 @@ def test_a_card_of_a_machine_nobody_else_finds_has_no_code_and_says_why(host, tm
     card.write_bytes(job_card(PLANS[0], f"http://{host}/jobs/ab12cd34ef56"))
     assert squeezed("No code to scan") in squeezed(poppler("pdftotext", "-raw", card, "-"))
     assert len(poppler("pdfimages", "-list", card).strip().splitlines()) == 2
+
+
+def heights(path, word):
+    """How high a word is printed, points, wherever it stands."""
+    return [bottom - top for _, top, _, bottom, said in words(path) if said == word]
+
+
+@pytest.mark.parametrize("plan", PLANS, ids=lambda plan: plan.job.name)
+def test_what_a_hand_reaches_for_is_read_at_arm_s_length(plan, tmp_path):
+    card = tmp_path / "card.pdf"
+    card.write_bytes(job_card(plan, ADDRESS, "letter", "inch"))
+    large = hand_figures({f.id: f for s in plan.stations for f in s.figures})
+    assert {"tip", "acetylene_set_bar", "oxygen_set_bar", "shade"} <= {one.id for one in large}
+    smallest = min(heights(card, "Flame") or heights(card, "was"))
+    for figure in large:
+        if figure.value is not None:
+            first = measure(figure.value, figure.kind or figure.unit, "inch").split()[0]
+            assert max(heights(card, first)) > 2 * smallest, figure.id
+
+
+TACKED = [p for p in PLANS if isinstance(p.work, SeamWork) and p.work.tacks]
+
+
+@pytest.mark.parametrize("plan", TACKED, ids=lambda plan: plan.job.name)
+def test_tacks_stand_along_the_seam_where_they_are_made(plan, tmp_path):
+    """Their numbers are at their places: left to right by the tape, whatever the order."""
+    card = tmp_path / "card.pdf"
+    card.write_bytes(job_card(plan, ADDRESS))
+    tacks = sorted(plan.work.tacks.values.tacks, key=lambda tack: tack.at_mm)
+    seam_mm = plan.work.tacks.given.seam_mm
+    found = words(card)
+    band = min(top for _, top, _, _, said in found if said == "was")
+    foot = next(top for _, top, _, _, said in found if said == "Tacks" and top > band)
+    width = SIZES["a4"][0] - 2 * MARGIN - 8 * mm
+    for tack in tacks:
+        at = MARGIN + 4 * mm + width * tack.at_mm / seam_mm
+        assert any(
+            said == str(tack.n) and band < top < foot and abs((left + right) / 2 - at) < 1.5
+            for left, top, right, _, said in found
+        ), tack.n

@@ -1,7 +1,7 @@
 """The job card: one page to print and hang where the work is."""
 
 import io
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from urllib.parse import urlsplit
 
 import segno
@@ -16,7 +16,7 @@ from pellak.core.model.cards import cards_at_bench
 from pellak.core.model.kinds.seam.work import SeamWork
 from pellak.core.model.plan import Plan
 from pellak.core.reading.measures import System, measure, said
-from pellak.core.seam.tacks import TacksValues
+from pellak.paper.hand_figures import draw_hand_figures, hand_figures
 from pellak.paper.heat_curves import heat_curves
 from pellak.paper.lettering import REGULAR
 from pellak.paper.measures import figure_words
@@ -25,17 +25,16 @@ from pellak.paper.sheet import (
     INK,
     LINE,
     MARGIN,
+    MUTE,
     PaperSize,
     TickBox,
     Type,
     draw_column,
     one_page,
 )
+from pellak.paper.tacks_picture import draw_tacks
 
-SET_UP = (
-    "tip", "acetylene_l_per_h", "oxygen_l_per_h", "flame", "cone_mm", "acetylene_set_bar",
-    "oxygen_set_bar", "purge", "shade", "puddle_s",
-)  # fmt: skip
+SET_UP = ("acetylene_l_per_h", "oxygen_l_per_h", "flame", "cone_mm", "purge")
 PIECE_IS = ("joint", "section", "part")
 HEAT = ("preheat_c", "crayons", "interpass_max_c")
 AFTER = ("post_heat_c", "hold_min", "cooling_max_c_per_h", "cool_in", "flux_off", "fire_watch")
@@ -44,34 +43,40 @@ SIGNED = (
     "Flame out at",
     "Fire watch over, looked behind, name and time",
 )
-MOST_LISTED = 40
+WORKED_IN = ("preheat", "tack", "seam", "cool")
+"""The phases whose cards say what to look at while it runs."""
 QR_SIDE = 24 * mm
 NO_CODE = (
-    "No code to scan: this page was opened on its own machine, where no telephone finds it. "
-    "Shared on the network, the card has one."
+    "No code to scan: opened on its own machine, where no telephone finds it. Shared on the "
+    "network, the card has one."
 )
 GUTTER = 6 * mm
+PICTURE = 50 * mm
+LEAST_ROOM, RULED = 20 * mm, 8 * mm
 
 
 def _rows(
-    type_: Type, figures: dict[str, Figure], ids: Iterable[str], width: float, system: System
+    type_: Type, figures: Mapping[str, Figure], ids: Iterable[str], width: float, system: System
 ) -> list[Flowable]:
+    """Return a table of figures, each with a line to write on what was."""
     rows = [
         [
             type_.line(figures[name].label, type_.body),
             type_.line(figure_words(figures[name], system), type_.strong),
+            "",
         ]
         for name in ids
         if name in figures
     ]
     if not rows:
         return []
-    table = Table(rows, colWidths=[0.5 * width, 0.5 * width])
+    table = Table(rows, colWidths=[0.38 * width, 0.42 * width, 0.2 * width])
     pad = 1.6 * type_.scale
     table.setStyle(
         TableStyle(
             [
-                ("LINEBELOW", (0, 0), (-1, -1), 0.3, LINE),
+                ("LINEBELOW", (0, 0), (1, -1), 0.3, LINE),
+                ("LINEBELOW", (2, 0), (2, -1), 0.6, MUTE, "butt", (1, 2)),
                 # Named even though every cell is a paragraph, or the library brings its own.
                 ("FONTNAME", (0, 0), (-1, -1), REGULAR),
                 ("VALIGN", (0, 0), (-1, -1), "TOP"),
@@ -85,34 +90,15 @@ def _rows(
     return [table]
 
 
-def _order(tacks: TacksValues, system: System) -> str:
-    """Return the tacks in the order they are made, with the waits worth the name."""
-    lines = []
-    for tack in tacks.tacks[:MOST_LISTED]:
-        wait = f" after {tack.wait_s:.0f} s" if tack.wait_s is not None and tack.wait_s >= 1 else ""
-        lines.append(f"{tack.n} at {measure(tack.at_mm, 'mm', system)}{wait}")
-    more = "" if len(tacks.tacks) <= MOST_LISTED else " and so on"
-    return f"Order: {', '.join(lines)}{more}."
-
-
-def _left(type_: Type, plan: Plan, width: float, system: System) -> list[Flowable]:
-    figures = {f.id: f for s in plan.stations for f in s.figures}
-    column: list[Flowable] = []
+def _left(type_: Type, plan: Plan, large: set[str], width: float, system: System) -> list[Flowable]:
+    figures = {f.id: f for s in plan.stations for f in s.figures if f.id not in large}
+    column: list[Flowable] = [type_.line("Planned, and how it was", type_.head)]
     run = kind_of(plan.job).card
-    for head, ids in (
-        ("Set-up", SET_UP),
-        ("Preheat", HEAT),
-        ("The work", run),
-        ("Afterwards", AFTER),
-    ):
-        rows = _rows(type_, figures, ids, width, system)
-        if rows:
-            column += [type_.line(head, type_.head), *rows]
-        if rows and ids is AFTER and plan.facts and plan.facts.watch:
+    for ids in (SET_UP, HEAT, run, AFTER):
+        column += _rows(type_, figures, ids, width, system)
+        if ids is AFTER and plan.facts and plan.facts.watch:
             column += heat_curves(type_, plan.facts.watch, width, system)
-        if rows and ids is run and isinstance(plan.work, SeamWork) and plan.work.tacks:
-            column.append(type_.line(_order(plan.work.tacks.values, system), type_.item))
-        if rows and ids is run:
+        if ids is run:
             column += _passes(type_, plan, system)
     return column
 
@@ -142,6 +128,10 @@ def _right(type_: Type, plan: Plan, system: System) -> list[Flowable]:
         for card in cards
         if card.step.gate == "stop"
     ]
+    worked = [card.step for card in cards if card.step.phase in WORKED_IN]
+    if worked:
+        column.append(type_.line("While it runs", type_.head))
+        column += [type_.line(said(step.text, system), type_.item) for step in worked]
     cautions = [c for s in plan.stations for c in s.cautions if c.level in ("stop", "warn")]
     if cautions:
         column.append(type_.line("Mind", type_.head))
@@ -164,6 +154,23 @@ def _qr(canvas: Canvas, address: str, x: float, top: float) -> None:
     segno.make(address, error="m").save(picture, kind="png", scale=8, border=2)
     picture.seek(0)
     canvas.drawImage(ImageReader(picture), x, top - QR_SIDE, QR_SIDE, QR_SIDE)
+
+
+def _room_to_write(
+    canvas: Canvas, type_: Type, top: float, x: float, floor: float, width: float
+) -> None:
+    """Rule what a column leaves over, for what was seen and changed."""
+    if top - floor < LEAST_ROOM:
+        return
+    under = draw_column(canvas, [type_.line("Seen, and changed", type_.head)], x, top, width)
+    canvas.setStrokeColor(MUTE)
+    canvas.setLineWidth(0.6)
+    canvas.setDash(1, 2)
+    line = under - RULED
+    while line > floor + 1 * mm:
+        canvas.line(x, line, x + width, line)
+        line -= RULED
+    canvas.setDash()
 
 
 def _sign_off(canvas: Canvas, type_: Type, x: float, bottom: float, width: float) -> float:
@@ -192,12 +199,9 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
 
     def draw(canvas: Canvas, type_: Type, width: float, height: float) -> float:
         inner, top = width - 2 * MARGIN, height - MARGIN
-        if found_elsewhere(address):
+        code_side = QR_SIDE if found_elsewhere(address) else 0.0
+        if code_side:
             _qr(canvas, address, width - MARGIN - QR_SIDE, top)
-        else:
-            why = type_.line(NO_CODE, type_.small)
-            _, tall = why.wrap(QR_SIDE, QR_SIDE)
-            why.drawOn(canvas, width - MARGIN - QR_SIDE, top - tall)
         job = plan.job
         piece = plan.stations[0]
         length = next((f for f in piece.figures if f.id == "length_mm" and f.value), None)
@@ -219,14 +223,14 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
             type_.line(job.name, type_.title),
             type_.line(job.belongs_to, type_.body),
             type_.line(lines, type_.strong),
-            type_.line(address, type_.small),
+            type_.line(address if code_side else NO_CODE, type_.small),
         ]
         if plan.why_not and not any(c.level == "stop" for s in plan.stations for c in s.cautions):
             head.append(
                 type_.line(said(f"Not to be lit yet: {plan.why_not}", system), type_.strong)
             )
-        under = draw_column(canvas, head, MARGIN, top, inner - QR_SIDE - GUTTER)
-        under = min(under, top - QR_SIDE) - 3 * mm
+        under = draw_column(canvas, head, MARGIN, top, inner - code_side - GUTTER)
+        under = min(under, top - code_side) - 3 * mm
         canvas.setStrokeColor(INK)
         canvas.setLineWidth(1.2)
         canvas.line(MARGIN, under, width - MARGIN, under)
@@ -245,16 +249,26 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
             return float(ends - tall)
         floor = _sign_off(canvas, type_, MARGIN, MARGIN + tall + 2 * mm, inner) + 3 * mm
 
+        large = hand_figures({f.id: f for s in plan.stations for f in s.figures})
+        under = draw_hand_figures(canvas, type_, large, MARGIN, under - 2 * mm, inner, system)
+        tacks = plan.work.tacks if isinstance(plan.work, SeamWork) else None
+        if tacks:
+            seam_mm = tacks.given.seam_mm
+            under -= 3 * mm
+            under = draw_tacks(canvas, type_, tacks.values, seam_mm, MARGIN, under, inner, system)
         half = (inner - GUTTER) / 2
-        picture = 58 * mm
+        picture = PICTURE
         place = (MARGIN, under - 3 * mm - picture, half, picture)
         draw_piece(canvas, plan.drawing, *place, system)
-        left_ends = draw_column(
-            canvas, _left(type_, plan, half, system), MARGIN, under - picture - 4 * mm, half
-        )
+        left = _left(type_, plan, {figure.id for figure in large}, half, system)
+        left_ends = draw_column(canvas, left, MARGIN, under - picture - 4 * mm, half)
         right_ends = draw_column(
             canvas, _right(type_, plan, system), MARGIN + half + GUTTER, under - 2 * mm, half
         )
+        shorter = (
+            (left_ends, MARGIN) if left_ends > right_ends else (right_ends, MARGIN + half + GUTTER)
+        )
+        _room_to_write(canvas, type_, *shorter, floor, half)
         # Ending above the floor is ending on the page.
         return float(min(left_ends, right_ends) - floor + MARGIN)
 

@@ -41,6 +41,10 @@ class Type:
         self.head = self._style(NARROW, 11.5, before=5)
         self.title = self._style(NARROW, 21)
 
+    def sized(self, font: str, points: float) -> ParagraphStyle:
+        """Return a style of a size of its own, whatever the scale."""
+        return self._style(font, points / self.scale)
+
     def _style(
         self, font: str, size: float, *, colour: HexColor = INK, before: float = 0
     ) -> ParagraphStyle:

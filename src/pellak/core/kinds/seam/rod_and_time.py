@@ -82,7 +82,7 @@ def rod_figures(reckoned: Reckoned, filler: FillerAnswer) -> list[Figure]:
     school = next(s for s in schools if s.id == chosen)
     rod = rods().get(chosen)
     diameter = filler.values.rod_diameter_mm
-    detail = school.why
+    taken_up = rod.classification if rod else "none"
     working = []
     formula = (
         ROD_FORMULA
@@ -90,7 +90,7 @@ def rod_figures(reckoned: Reckoned, filler: FillerAnswer) -> list[Figure]:
         else BACKHAND_ROD_FORMULA
     )
     if rod is not None and diameter is not None:
-        detail = f"{say.wall(diameter, 6)} · {school.why}"
+        taken_up = f"{rod.classification}, {say.wall(diameter, 6)}"
         working.append(
             Working(
                 name="rod_diameter_mm",
@@ -108,8 +108,8 @@ def rod_figures(reckoned: Reckoned, filler: FillerAnswer) -> list[Figure]:
         Figure(
             id="rod",
             label="Rod",
-            text=rod.classification if rod else "none",
-            detail=detail,
+            text=taken_up,
+            detail=school.why,
             working=working,
             choice=Choice(
                 field="rod",
