@@ -115,7 +115,7 @@ def test_after_the_flame_the_bench_says_what_comes_next(day, blank_server):
     page.get_by_role("button", name="Flame out").click()
     shown = page.get_by_text(re.compile("^Next: "))
     # The fire watch is the last card. One press more would be at the log, and the next write it.
-    watch = page.get_by_role("button", name="Flame is out: start the watch")
+    watch = page.get_by_text("Someone watches for fire until the watch is over")
     place = page.get_by_text(re.compile(r" · \d+ of \d+$"))
     for _ in range(12):
         stood = place.inner_text()
@@ -143,3 +143,32 @@ def test_a_day_that_is_over_is_read_by_keys(page, demo_copy, watched, size, them
         sound(page)
     finally:
         closed.kill()
+
+
+@SIZES
+def test_every_block_says_whose_job_it_is(page, demo_copy, watched, size):
+    """By its name, or by the number that stands before the name below; nothing is cut."""
+    morning = Server(demo_copy, later_s=to_hour(8))
+    morning.start()
+    try:
+        page.set_viewport_size(size)
+        watched(page, morning)
+        page.goto(f"{morning.url}/day")
+        listed = page.get_by_role("list", name="Jobs by number").get_by_role("listitem")
+        expect(listed.first).to_be_visible()
+        by_number = dict(text.split(" ", 1) for text in listed.all_inner_texts())
+        strip = page.get_by_role("group", name="Hours of the day")
+        blocks = strip.locator("button")
+        assert blocks.count() > len(by_number)
+        for label, shown in blocks.evaluate_all(
+            "all => all.map((one) => [one.ariaLabel, one.textContent])"
+        ):
+            whose = by_number.get(shown, shown)
+            assert whose and whose in label, (label, shown)
+        cut = blocks.evaluate_all(
+            "all => all.filter((one) => one.scrollWidth > one.clientWidth + 1"
+            " || one.scrollHeight > one.clientHeight + 1).map((one) => one.textContent)"
+        )
+        assert cut == []
+    finally:
+        morning.kill()

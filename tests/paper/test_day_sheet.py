@@ -85,3 +85,21 @@ def test_an_empty_day_says_so_and_why(tmp_path):
     )
     assert squeezed("Nothing is planned.") in planned_day
     assert squeezed("Bilge: a heating this head never ends") in planned_day
+
+
+def test_a_block_says_whose_it_is_by_name_or_by_the_number_in_the_list(tmp_path):
+    look = look_at(busy(12))
+    assert sorted(look.numbers.values()) == list(range(1, len(look.numbers) + 1))
+    begun = {}
+    for block in look.values.timeline:
+        if block.end_min > block.start_min:
+            begun.setdefault(block.job, block.start_min)
+    first_to_last = sorted(look.numbers, key=look.numbers.__getitem__)
+    assert first_to_last == list(begun)
+    result = squeezed(read_back(day_sheet(look), tmp_path / "day.pdf", "a4"))
+    for job, number in look.numbers.items():
+        assert squeezed(f"· {number} The {job} & <so on>") in result
+    strip = result[: result.index(squeezed("Black: at the flame."))]
+    # On the strip of a full day hardly a block has room for a name: each has its number.
+    for number in look.numbers.values():
+        assert str(number) in strip

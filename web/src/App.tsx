@@ -45,10 +45,7 @@ const router = createBrowserRouter([
   {
     element: <Frame />,
     errorElement: (
-      <Away
-        error={new Error("Something broke on this page.")}
-        onRetry={() => location.assign("/")}
-      />
+      <Away error={new Error("This page broke.")} onRetry={() => location.assign("/")} />
     ),
     children: [
       { path: "/", element: <BenchPlace /> },

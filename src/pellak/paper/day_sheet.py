@@ -30,7 +30,10 @@ MOST_IN_TWO = 110
 """More lines are set in three columns."""
 MOST_ASIDE = 24
 """What a wall still has room for of what does not go today."""
-LEGEND = "Black: at the flame. White: by hand. Dashed: fire watch. Heavy line: closing time."
+LEGEND = (
+    "Black: at the flame. White: by hand. Dashed: fire watch. Heavy line: closing time. "
+    "A number: the job by it below."
+)
 
 
 def day_sheet(look: DayLook, size: PaperSize = "a4", system: System = "metric") -> bytes:
@@ -45,7 +48,7 @@ def day_sheet(look: DayLook, size: PaperSize = "a4", system: System = "metric") 
         strip: list[Flowable] = [
             DayStripDrawn(
                 (max(look.opens_min, look.now_min), look.closes_min), _rows(look),
-                names.__getitem__, type_.scale,
+                names.__getitem__, look.numbers.__getitem__, type_.scale,
             ),
             type_.line(LEGEND, type_.small),
             *(
@@ -88,17 +91,18 @@ def _in_order(
     type_: Type, look: DayLook, names: dict[str, str], system: System
 ) -> list[Flowable]:  # fmt: skip
     lines: list[Flowable] = [
-        TickBox(type_.line(said(_block(block, names), system), type_.body))
+        TickBox(type_.line(said(_block(block, names, look.numbers), system), type_.body))
         for block in look.values.timeline
         if block.needs != "none" and block.end_min > block.start_min
     ]
     return [type_.line("In order", type_.head), *lines] if lines else []
 
 
-def _block(block: DayBlock, names: dict[str, str]) -> str:
+def _block(block: DayBlock, names: dict[str, str], numbers: dict[str, int]) -> str:
     by = ", ".join(one for one in (block.who, block.torch, block.tip) if one)
     ends = f"{clock(block.start_min)}–{clock(block.end_min)}"
-    return f"{ends} {names[block.job]}, {block.phase}" + (f" ({by})" if by else "")
+    whose = f"{numbers[block.job]} {names[block.job]}"
+    return f"{ends} · {whose}, {block.phase}" + (f" ({by})" if by else "")
 
 
 def _aside(
@@ -113,7 +117,7 @@ def _aside(
     held = {None: "what the cylinders hold is not known", True: "the cylinders hold it"}
     sections = {
         "Through the night": [
-            _block(block, names) for block in values.timeline if block.to_tomorrow
+            _block(block, names, look.numbers) for block in values.timeline if block.to_tomorrow
         ],
         "Not today": _not_today(look, names),
         "Hands free": [

@@ -21,12 +21,13 @@ PAPER = HexColor("#ece8dd")
 class DayStripDrawn(Flowable):  # type: ignore[misc]  # its library has no types
     """The blocks of a day somebody or a torch is taken by, a row each; points times `scale`.
 
-    `hours` are the first minute shown and the one the shop closes at, since midnight.
+    `hours` are the first minute shown and the one the shop closes at, since midnight. A block says
+    whose it is by the job's name, by its number where that does not fit.
     """
 
     def __init__(
         self, hours: tuple[float, float], rows: Sequence[tuple[str, Sequence[DayBlock]]],
-        name_of: Callable[[str], str], scale: float,
+        name_of: Callable[[str], str], number_of: Callable[[str], int], scale: float,
     ) -> None:  # fmt: skip
         super().__init__()
         # A day that is over keeps its last hour.
@@ -34,7 +35,8 @@ class DayStripDrawn(Flowable):  # type: ignore[misc]  # its library has no types
         self._from = HOUR_MIN * math.floor(first / HOUR_MIN)
         self._to = HOUR_MIN * math.ceil(hours[1] / HOUR_MIN)
         self._closes = hours[1]
-        self._rows, self._name_of, self._scale = rows, name_of, scale
+        self._rows, self._scale = rows, scale
+        self._name_of, self._number_of = name_of, number_of
 
     def wrap(self, width: float, height: float) -> tuple[float, float]:
         """Return the room it takes."""
@@ -88,10 +90,15 @@ class DayStripDrawn(Flowable):  # type: ignore[misc]  # its library has no types
         canvas.setDash()
         if letters == 0:
             return
-        name = _fitting(self._name_of(block.job), letters, right - left - 2 * PADDING)
         canvas.setFillColor(white if burns else INK)
         middle = under + 0.5 * (high - 0.7 * letters)
-        draw_text(canvas, left + PADDING, middle, name, NARROW, letters)
+        if name := _fitting(self._name_of(block.job), letters, right - left - 2 * PADDING):
+            draw_text(canvas, left + PADDING, middle, name, NARROW, letters)
+            return
+        number = str(self._number_of(block.job))
+        size = min(letters, letters * (right - left - 0.6) / width_of(number, NARROW, letters))
+        centre = 0.5 * (left + right)
+        draw_text(canvas, centre, middle, number, NARROW, size, from_right=0.5)
 
 
 def _fitting(name: str, letters: float, width: float) -> str:

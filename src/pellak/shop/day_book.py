@@ -5,7 +5,7 @@ from collections.abc import Mapping
 from datetime import UTC, datetime, timedelta
 from typing import Any
 
-from pydantic import Field, ValidationError, field_validator
+from pydantic import Field, ValidationError, computed_field, field_validator
 
 from pellak.core.answer.errors import Refused, refusals
 from pellak.core.answer.working import Caution, Record, Working
@@ -101,6 +101,15 @@ class DayLook(Record):
     working: list[Working]
     cautions: list[Caution]
     meaning: list[str]
+
+    @computed_field(description="The number of each job on the strip, in the order they begin.")  # type: ignore[prop-decorator]  # pydantic's own way
+    @property
+    def numbers(self) -> dict[str, int]:
+        """A block too narrow for a name says whose it is by this, on the page and on paper."""
+        begun = dict.fromkeys(
+            block.job for block in self.values.timeline if block.end_min > block.start_min
+        )
+        return {job: number for number, job in enumerate(begun, 1)}
 
 
 class DayBook:

@@ -3154,6 +3154,10 @@ export interface components {
             cautions: components["schemas"]["Caution"][];
             /** Meaning */
             meaning: string[];
+            /** Numbers */
+            readonly numbers: {
+                [key: string]: number;
+            };
         };
         /**
          * DayValues

@@ -1,7 +1,7 @@
 // What stands in a place while it is not there: waiting, away, gone.
 import { Link } from "react-router";
 
-import { BusyError, ProblemError } from "../api/client";
+import { AwayError, BusyError, ProblemError } from "../api/client";
 
 export function Waiting({ what }: { what: string }) {
   return (
@@ -15,7 +15,10 @@ export function Away({ error, onRetry }: { error: Error; onRetry: () => void }) 
   const problem = error instanceof ProblemError ? error.problem : null;
   const gone = problem?.status === 404;
   // An answer that says what is wrong is shown as it is; only silence is a server to be started.
-  const said = error instanceof BusyError ? "Pellak is busy" : problem?.title;
+  const said =
+    error instanceof BusyError
+      ? "Pellak is busy"
+      : (problem?.title ?? (error instanceof AwayError ? undefined : "Something went wrong"));
   return (
     <section role="alert" className="m-auto max-w-md p-8">
       <h1 className="font-narrow text-2xl font-semibold">

@@ -110,6 +110,13 @@ export default function DayPlace() {
             </span>
           ))}
         </p>
+        <ol aria-label="Jobs by number" className="mt-2 flex flex-wrap gap-x-5 gap-y-1 text-sm">
+          {Object.entries(shown.numbers).map(([id, number]) => (
+            <li key={id}>
+              <strong className="font-semibold tabular-nums">{number}</strong> {nameOf(id)}
+            </li>
+          ))}
+        </ol>
         <p className="mt-1 text-sm text-mute print:hidden">
           Drag a block, or move it by the arrow keys, and it stays there; Delete lets it go. The
           rest goes round it.
@@ -172,6 +179,9 @@ function DayList({ day, nameOf, onPin }: DayListProps) {
               {clock(block.start_min)}–{clock(block.end_min)}
             </span>
             <span>
+              <strong className="mr-1.5 font-semibold tabular-nums">
+                {day.numbers[block.job]}
+              </strong>
               <Link className="link" to={`/jobs/${block.job}`}>
                 {nameOf(block.job)}
               </Link>

@@ -9,6 +9,9 @@ import { movable } from "./movable";
 import { TONES } from "./tones";
 
 const LEVEL_REM = 1.75;
+const LEAST_PX = 6.5;
+const ROOM_FOR_TWO_PX = 15;
+const NUMBERED = "flex flex-col items-center justify-center font-narrow font-semibold";
 interface Row {
   name: string;
   blocks: DayBlock[];
@@ -94,10 +97,10 @@ interface LaneProps {
 function Lane({ day, row, strip, nameOf, onPin }: LaneProps) {
   const [lane, laneWidth] = useWidth<HTMLDivElement>();
   const [drag, setDrag] = useState<{ key: string; from: number; by: number } | null>(null);
-  const levels = levelsOf(row.blocks);
+  const perPx = (strip.to - strip.from) / Math.max(1, laneWidth);
+  const levels = levelsOf(row.blocks, laneWidth > 0 ? perPx * LEAST_PX : 0);
   const count = Math.max(1, ...levels.map((level) => level + 1));
   const high = count === 1 ? 2.75 : count * LEVEL_REM;
-  const perPx = (strip.to - strip.from) / Math.max(1, laneWidth);
   return (
     <div ref={lane} className="relative flex-1" style={{ height: `${high}rem` }}>
       {row.blocks.map((block, at) => {
@@ -106,7 +109,9 @@ function Lane({ day, row, strip, nameOf, onPin }: LaneProps) {
         const left = along(strip, block.start_min + by);
         const width = along(strip, block.end_min + by) - left;
         const moves = movable(day, block);
-        const text = `${clock(block.start_min)} to ${clock(block.end_min)}: ${nameOf(block.job)}, ${block.phase}${block.pinned ? ", pinned" : ""}`;
+        const number = day.numbers[block.job] ?? 0;
+        const named = nameThatFits(nameOf(block.job), number, width * laneWidth);
+        const text = `${clock(block.start_min)} to ${clock(block.end_min)}: ${number} ${nameOf(block.job)}, ${block.phase}${block.pinned ? ", pinned" : ""}`;
         const down = (event: PointerEvent<HTMLButtonElement>) => {
           event.currentTarget.setPointerCapture(event.pointerId);
           setDrag({ key, from: event.clientX, by: 0 });
@@ -133,10 +138,10 @@ function Lane({ day, row, strip, nameOf, onPin }: LaneProps) {
             title={text}
             aria-label={text}
             disabled={!moves}
-            className={`absolute touch-none overflow-hidden rounded px-1 text-left text-xs whitespace-nowrap ${TONES[block.needs].tone} ${block.pinned ? "outline-2 outline-ink" : ""} ${moves ? "cursor-grab" : ""}`}
+            className={`absolute touch-none overflow-hidden rounded text-xs whitespace-nowrap ${named.length > 2 ? "px-1 text-left" : NUMBERED} ${TONES[block.needs].tone} ${block.pinned ? "outline-2 outline-ink" : ""} ${moves ? "cursor-grab" : ""}`}
             style={{
               left: `${100 * left}%`,
-              width: `max(0.35rem, ${100 * width}%)`,
+              width: `max(${LEAST_PX}px, ${100 * width}%)`,
               top: `${(high / count) * (levels[at] ?? 0) + 0.15}rem`,
               height: `${high / count - 0.3}rem`,
             }}
@@ -148,7 +153,14 @@ function Lane({ day, row, strip, nameOf, onPin }: LaneProps) {
               onKeyDown: keys,
             })}
           >
-            {nameThatFits(nameOf(block.job), width * laneWidth)}
+            {named.length > 2 || width * laneWidth > ROOM_FOR_TWO_PX
+              ? named
+              : // One above the other: a block of a few minutes is as wide as a digit.
+                [...named].map((digit, at) => (
+                  <span key={at} className="block text-[0.6rem] leading-none">
+                    {digit}
+                  </span>
+                ))}
           </button>
         );
       })}

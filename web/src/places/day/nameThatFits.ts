@@ -11,8 +11,8 @@ const width = (text: string) =>
     PADDING_PX,
   );
 
-/** A name as it stands in a block so wide: whole, else its first word, else not at all. */
-export function nameThatFits(name: string, widthPx: number): string {
+/** A name as it stands in a block so wide: whole, else its first word, else the job's number. */
+export function nameThatFits(name: string, number: number, widthPx: number): string {
   const [first = ""] = name.split(/[ ,]/);
-  return [name, first].find((text) => width(text) <= widthPx) ?? "";
+  return [name, first].find((text) => width(text) <= widthPx) ?? String(number);
 }
