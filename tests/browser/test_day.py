@@ -164,7 +164,8 @@ def test_every_block_says_whose_job_it_is(page, demo_copy, watched, size):
             "all => all.map((one) => [one.ariaLabel, one.textContent])"
         ):
             whose = by_number.get(shown, shown)
-            assert whose and whose in label, (label, shown)
+            assert whose, label
+            assert whose in label
         cut = blocks.evaluate_all(
             "all => all.filter((one) => one.scrollWidth > one.clientWidth + 1"
             " || one.scrollHeight > one.clientHeight + 1).map((one) => one.textContent)"

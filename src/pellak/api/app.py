@@ -32,6 +32,7 @@ from pellak.api.saying import SaysMeasures
 from pellak.api.sharing import Sharing
 from pellak.api.shop_routes import shop_router
 from pellak.api.sign_in_routes import sign_in_router
+from pellak.api.template_routes import template_router
 from pellak.api.turns import SavesFirst
 from pellak.api.watch_routes import watch_router
 from pellak.shop.at_bench import AtBench
@@ -42,6 +43,7 @@ from pellak.shop.day_book import DayBook
 from pellak.shop.find import Finder
 from pellak.shop.gas_book import GasBook
 from pellak.shop.hand_book import HandBook
+from pellak.shop.job_files import JobFiles
 from pellak.shop.metals import Metals
 from pellak.shop.photo_book import PhotoBook
 from pellak.shop.planning import Planner
@@ -56,6 +58,7 @@ from pellak.shop.run_search import RunSearch
 from pellak.shop.settings import Settings
 from pellak.shop.sign_ins import SignIns
 from pellak.shop.simulated_thermometer import SimulatedThermometers
+from pellak.shop.templates import Templates
 from pellak.shop.watch_files import WatchFiles
 from pellak.shop.watches import WatchBook
 from pellak.shop.whole_bench import BenchSummary
@@ -125,7 +128,9 @@ def create_app(
     _add(app, day_router(DayBook(database, clock, planner), long_work))
     _add(app, practice_router(PracticeBook(database, clock), bench))
     _add(app, watch_router(watches, WatchFiles(database, watches, book, clock)))
-    _add(app, metal_router(Metals(database, clock)))
+    metals = Metals(database, clock)
+    _add(app, metal_router(metals))
+    _add(app, template_router(Templates(database, bench), JobFiles(database, bench, metals)))
     _add(app, rack_router(RackBook(database, clock), GasBook(database, clock, whole)))
     _add(app, shop_router(settings, Finder(database, planner)))
     _add(app, backup_router(keeping, database, desk, long_work))

@@ -87,6 +87,14 @@ class Metals:
             raise Refused("heat", there[0], "a heat that is not kept already")
         return metal_line(taken[0])
 
+    def keep(self, certificate: Certificate) -> str:
+        """Keep a heat that came with a job; return its id, that of the same heat kept already."""
+        with self._database.transaction() as session:
+            taken, _ = self._take(session, [checked_certificate(certificate)])
+            if taken:
+                return taken[0].id
+            return next(r.metal_id for r in HeatLots(session).kept() if r.heat == certificate.heat)
+
     def preview_import(self, body: bytes) -> ReadFile:
         """Return what a certificate file holds, saving nothing."""
         return read_file(body)

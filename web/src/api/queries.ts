@@ -72,6 +72,11 @@ export const jobQuery = (jobId: string) =>
       answer(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: jobId } }, signal })),
   });
 
+export const templatesQuery = queryOptions({
+  queryKey: ["templates"],
+  queryFn: ({ signal }) => answer(client.GET("/api/templates", { signal })),
+});
+
 export const previewQuery = (jobId: string, version: number, field: string, text: string | null) =>
   queryOptions({
     queryKey: ["preview", jobId, version, field, text],

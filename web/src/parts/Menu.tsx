@@ -46,3 +46,22 @@ export function MenuAct({
     </DropdownMenu.Item>
   );
 }
+
+export function MenuLink({
+  to,
+  file,
+  children,
+}: {
+  to: string;
+  /** What the file is saved as. */
+  file: string;
+  children: ReactNode;
+}) {
+  return (
+    <DropdownMenu.Item className={LINE} asChild>
+      <a href={to} download={file}>
+        {children}
+      </a>
+    </DropdownMenu.Item>
+  );
+}

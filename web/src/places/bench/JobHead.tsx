@@ -1,7 +1,7 @@
 import { useRef, useState } from "react";
 
 import type { OpenJob } from "../../api/client";
-import { Menu, MenuAct } from "../../parts/Menu";
+import { Menu, MenuAct, MenuLink } from "../../parts/Menu";
 import { useWindowTitle } from "../../parts/PlaceTitle";
 import { useUnits } from "../../shell/settings";
 import type { SaveState } from "./useJob";
@@ -12,6 +12,7 @@ interface JobHeadProps {
   onRename: (name: string) => Promise<boolean>;
   onPutAway: () => void;
   onDuplicate: () => void;
+  onKeep: () => void;
   onUndo: () => void;
   /** Does again what was taken back last; null where nothing was. */
   onRedo: (() => void) | null;
@@ -30,6 +31,7 @@ export function JobHead({
   onRename,
   onPutAway,
   onDuplicate,
+  onKeep,
   onUndo,
   onRedo,
 }: JobHeadProps) {
@@ -87,6 +89,10 @@ export function JobHead({
         </button>
         <Menu label="More">
           <MenuAct onDo={onDuplicate}>Duplicate</MenuAct>
+          <MenuAct onDo={onKeep}>Save as a template</MenuAct>
+          <MenuLink to={`/api/jobs/${job.id}/file.json`} file="job.json">
+            As a file for another shop
+          </MenuLink>
           <MenuAct onDo={onPutAway}>Archive</MenuAct>
         </Menu>
       </div>

@@ -155,6 +155,7 @@ export function JobView({ job, early }: JobViewProps) {
           saveState={saveState}
           onRename={(name) => change({ name })}
           onDuplicate={() => acts.duplicate.mutate()}
+          onKeep={() => acts.keep.mutate()}
           onPutAway={() => acts.putAway.mutate()}
           onUndo={() => void takeBack()}
           onRedo={redo.next === null ? null : () => void doAgain()}

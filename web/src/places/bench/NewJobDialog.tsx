@@ -2,11 +2,12 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { useNavigate } from "react-router";
 
-import { answer, client, type JobLine } from "../../api/client";
+import { answer, client, type JobLine, type OpenJob } from "../../api/client";
 import { kindsQuery, metalsQuery, ticketsQuery } from "../../api/queries";
 import { MetalPicker } from "../../figures/AnswerChooser";
 import { Dialog } from "../../parts/Dialog";
 import { JobLineField } from "./JobLineField";
+import { JobFromFile, TemplateList } from "./NewJobKept";
 import { KindTiles, MetalTiles } from "./NewJobTiles";
 
 const UNKNOWN = "unknown";
@@ -36,6 +37,11 @@ function NewJob({ onClose }: { onClose: () => void }) {
   const [kind, setKind] = useState("seam");
   const unnamed = (kinds?.find((one) => one.id === kind)?.label ?? "a seam").toLowerCase();
   const post = (body: Record<string, unknown>) => answer(client.POST("/api/jobs", { body }));
+  const added = async (job: OpenJob) => {
+    await cache.invalidateQueries({ queryKey: ticketsQuery.queryKey });
+    onClose();
+    navigate(`/jobs/${job.id}?at=piece`, { state: { fresh: true } });
+  };
   const add = useMutation({
     mutationFn: async (chosen: string | JobLine) => {
       if (typeof chosen !== "string")
@@ -51,15 +57,12 @@ function NewJob({ onClose }: { onClose: () => void }) {
         ...(alloy !== UNKNOWN && metal && { family: metal.family }),
       });
     },
-    onSuccess: async (job) => {
-      await cache.invalidateQueries({ queryKey: ticketsQuery.queryKey });
-      onClose();
-      navigate(`/jobs/${job.id}?at=piece`, { state: { fresh: true } });
-    },
+    onSuccess: added,
   });
   return (
     <div className="space-y-3">
       <JobLineField onAdd={(line) => add.mutate(line)} adding={add.isPending} />
+      <TemplateList onAdded={added} />
       <h3 className="border-t border-line pt-3 font-narrow text-lg font-semibold">Or choose it</h3>
       {kinds && <KindTiles kinds={kinds} value={kind} onChoose={setKind} />}
       <div className="grid gap-3 sm:grid-cols-2">
@@ -96,6 +99,7 @@ function NewJob({ onClose }: { onClose: () => void }) {
         asks={{ ...PICKER, answers: [], chosen: null }}
         onAnswer={(alloy) => alloy !== null && add.mutate(alloy)}
       />
+      <JobFromFile onAdded={added} />
     </div>
   );
 }

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 
 import { answer, client, type OpenJob } from "../../api/client";
-import { ticketsQuery } from "../../api/queries";
+import { templatesQuery, ticketsQuery } from "../../api/queries";
 import { useNotify } from "../../parts/Notices";
 import type { usePutAway } from "./usePutAway";
 
@@ -39,5 +39,13 @@ export function useJobActs(job: OpenJob, away: ReturnType<typeof usePutAway>) {
     },
     onError,
   });
-  return { start, watch, putAway, duplicate };
+  const keep = useMutation({
+    mutationFn: () => answer(client.POST("/api/jobs/{job_id}/template", { params })),
+    onSuccess: async (kept) => {
+      await cache.invalidateQueries({ queryKey: templatesQuery.queryKey });
+      notify(`“${kept.name}” is a template: it stands under New job.`);
+    },
+    onError,
+  });
+  return { start, keep, watch, putAway, duplicate };
 }

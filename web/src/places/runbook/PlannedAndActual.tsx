@@ -1,14 +1,14 @@
 import type { Run } from "../../api/client";
 import { useUnits } from "../../shell/settings";
 
-/** What was timed, measured and used in a run, beside what was planned. */
+/** What was timed, measured and used in a run, beside what was planned; nothing else. */
 export function PlannedAndActual({ run }: { run: Run }) {
   const units = useUnits();
   const shown = (value: number | null | undefined, unit: string, digits = 3) =>
     value == null ? "—" : units.measure(value, unit, digits);
-  const measures = run.measures.filter((one) => one.planned !== null || one.actual !== null);
+  const measures = run.measures.filter((one) => one.actual !== null);
   const used = run.used.filter((one) => one.actual !== "");
-  if (measures.length === 0) return null;
+  if (measures.length + used.length === 0) return null;
   return (
     <table className="panel my-4 w-full border-separate border-spacing-0 text-left">
       <thead className="text-sm text-mute">

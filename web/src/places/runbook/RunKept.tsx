@@ -3,15 +3,12 @@ import { dayAndTime } from "./dates";
 
 /** What was answered, put right, skipped and taken back in a run, by whom and when. */
 export function RunKept({ run: { log, plan } }: { run: Run }) {
+  const answered = (log.confirmations ?? []).map((one) => ({
+    ...one,
+    says: plan.cards.find((card) => card.step.id === one.step)?.step.text ?? one.step,
+  }));
   return (
     <>
-      <Kept
-        head="Answered before lighting"
-        rows={(log.confirmations ?? []).map((one) => ({
-          ...one,
-          says: plan.cards.find((card) => card.step.id === one.step)?.step.text ?? one.step,
-        }))}
-      />
       <Kept
         head="Went wrong and put right"
         rows={(log.mended ?? []).map((one) => ({ ...one, says: one.wrong }))}
@@ -27,6 +24,14 @@ export function RunKept({ run: { log, plan } }: { run: Run }) {
           says: [one.what, one.reason].filter(Boolean).join(": "),
         }))}
       />
+      {answered.length > 0 && (
+        <details className="mt-4">
+          <summary className="min-h-11 cursor-pointer font-semibold">
+            Answered before lighting ({answered.length})
+          </summary>
+          <Kept head="" rows={answered} />
+        </details>
+      )}
     </>
   );
 }
@@ -42,7 +47,7 @@ function Kept({
   if (rows.length === 0) return null;
   return (
     <>
-      <h2 className="mt-3 font-semibold">{head}</h2>
+      {head && <h2 className="mt-3 font-semibold">{head}</h2>}
       <ul>
         {rows.map((row, index) => (
           <li key={index}>

@@ -15,10 +15,16 @@ import { RunPhotos } from "../photos/RunPhotos";
 import { RunFaultFinder, type Helped } from "../benchmode/FaultFinder";
 import { dayAndTime } from "./dates";
 import { PlannedAndActual } from "./PlannedAndActual";
+import { PlannedBars } from "./PlannedBars";
 import { RunActs } from "./RunActs";
 import { RunKept } from "./RunKept";
 import { useBookWords } from "./useBookWords";
 import { PlaceTitle } from "../../parts/PlaceTitle";
+
+const VERDICT_TONES: Partial<Record<string, string>> = {
+  good: "text-good",
+  scrap: "text-stop",
+};
 
 /** One run: planned beside actual, what was seen, and the plan it was done under. */
 export default function RunPage() {
@@ -75,6 +81,26 @@ export default function RunPage() {
           </Link>
         </p>
       )}
+      <div className="my-4 grid items-start gap-6 md:grid-cols-2">
+        <div className="grid gap-5">
+          {log.verdict && (
+            <p
+              className={`font-narrow text-4xl first-letter:uppercase ${VERDICT_TONES[log.verdict] ?? ""}`}
+            >
+              <strong className="font-semibold">{label("verdicts", log.verdict)}</strong>
+            </p>
+          )}
+          <PlannedBars run={run} />
+        </div>
+        {/* While the log is corrected its form holds them. */}
+        {!correcting && (
+          <RunPhotos
+            runId={line.id}
+            measures={run.measures}
+            onWrite={(field, mm) => write.mutate({ [field]: mm })}
+          />
+        )}
+      </div>
       <RunActs
         run={run}
         correcting={correcting}
@@ -116,11 +142,6 @@ export default function RunPage() {
           .
         </p>
       )}
-      {log.verdict && (
-        <p className="text-lg">
-          <strong className="font-semibold">{label("verdicts", log.verdict)}</strong>
-        </p>
-      )}
       {WorkLog && <WorkLog run={run} />}
       {(log.rods ?? []).length > 0 && (
         <>
@@ -147,26 +168,20 @@ export default function RunPage() {
           <p className="whitespace-pre-wrap">{log.notes}</p>
         </>
       )}
-      {/* While the log is corrected its form holds them. */}
-      {!correcting && (
-        <div className="mt-4">
-          <RunPhotos
-            runId={line.id}
-            measures={run.measures}
-            onWrite={(field, mm) => write.mutate({ [field]: mm })}
-          />
-        </div>
-      )}
       <RunKept run={run} />
-      <h2 className="mt-6 font-narrow text-xl font-semibold">The plan it was done under</h2>
-      <p className="text-sm text-mute">Method {line.method_version}; kept as it was that day.</p>
-      <div className="panel mt-2 grid px-4 sm:grid-cols-2 sm:gap-x-8">
-        {plan.stations
-          .flatMap((s) => s.figures ?? [])
-          .map((figure) => (
-            <FigureBlock key={figure.id} figure={figure} />
-          ))}
-      </div>
+      <details className="mt-6">
+        <summary className="min-h-11 cursor-pointer font-narrow text-xl font-semibold">
+          The plan it was done under
+        </summary>
+        <p className="text-sm text-mute">Method {line.method_version}; kept as it was that day.</p>
+        <div className="panel mt-2 grid px-4 sm:grid-cols-2 sm:gap-x-8">
+          {plan.stations
+            .flatMap((s) => s.figures ?? [])
+            .map((figure) => (
+              <FigureBlock key={figure.id} figure={figure} />
+            ))}
+        </div>
+      </details>
     </article>
   );
 }

@@ -1,0 +1,58 @@
+"""A job kept as a template and begun anew; a job sent to another shop as a file."""
+
+import re
+
+from playwright.sync_api import expect
+
+from tests.browser.conftest import DESK, PHONE, axe_violations, from_menu
+
+
+def opened(page, server, watched, size=DESK):
+    page.set_viewport_size(size)
+    watched(page, server)
+    page.goto(server.url)
+    expect(page.get_by_label("Name of the job")).to_be_visible()
+
+
+def test_a_job_is_kept_as_a_template_begun_and_forgotten(page, server, watched):
+    opened(page, server, watched, PHONE)
+    name = page.get_by_label("Name of the job").input_value()
+    from_menu(page, "More", "Save as a template")
+    expect(page.get_by_text(f"“{name}” is a template").first).to_be_visible()
+    page.keyboard.press("n")
+    dialog = page.get_by_role("dialog", name="New job")
+    kept = dialog.get_by_role("list", name="Templates").get_by_role("listitem")
+    expect(kept).to_have_count(1)
+    assert axe_violations(page) == []
+    kept.get_by_role("button", name=re.compile(f"^{re.escape(name)}")).click()
+    expect(dialog).to_be_hidden()
+    expect(page.get_by_label("Name of the job")).to_have_value(f"{name} (2)")
+    page.keyboard.press("Escape")
+    page.locator("body").press("n")
+    dialog.get_by_role("button", name=f"Forget the template {name}").click()
+    expect(dialog.get_by_role("list", name="Templates")).to_be_hidden()
+
+
+def test_a_job_goes_out_as_a_file(page, server, watched):
+    opened(page, server, watched)
+    page.get_by_role("button", name="More", exact=True).click()
+    with page.expect_download() as saved:
+        page.get_by_role("menuitem", name="As a file for another shop").click()
+    assert saved.value.suggested_filename == "job.json"
+    assert b'"pellak-job"' in saved.value.path().read_bytes()
+
+
+def test_a_job_of_another_shop_comes_in(page, server, blank_server, watched):
+    sent = page.request.get(f"{server.url}/api/jobs").json()["tickets"][0]
+    content = page.request.get(f"{server.url}/api/jobs/{sent['id']}/file.json").body()
+    page.set_viewport_size(DESK)
+    watched(page, blank_server)
+    page.goto(blank_server.url)
+    page.get_by_role("button", name=re.compile("New")).first.click()
+    dialog = page.get_by_role("dialog", name="New job")
+    box = dialog.get_by_label("A job from another shop’s file")
+    box.set_input_files({"name": "x.json", "mimeType": "application/json", "buffer": b"{}"})
+    expect(dialog.get_by_role("alert")).to_contain_text("a file of one job")
+    box.set_input_files({"name": "j.json", "mimeType": "application/json", "buffer": content})
+    expect(dialog).to_be_hidden()
+    expect(page.get_by_label("Name of the job")).to_have_value(sent["name"])
