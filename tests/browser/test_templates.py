@@ -1,7 +1,8 @@
-"""A job kept as a template and begun anew; a job sent to another shop as a file."""
+"""A job kept as a template, sent to another shop as a file, and put to a piece with its sums."""
 
 import re
 
+import pytest
 from playwright.sync_api import expect
 
 from tests.browser.conftest import DESK, PHONE, axe_violations, from_menu
@@ -56,3 +57,27 @@ def test_a_job_of_another_shop_comes_in(page, server, blank_server, watched):
     box.set_input_files({"name": "j.json", "mimeType": "application/json", "buffer": content})
     expect(dialog).to_be_hidden()
     expect(page.get_by_label("Name of the job")).to_have_value(sent["name"])
+
+
+@pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
+def test_a_job_is_put_to_a_piece_that_says_what_it_comes_to(page, blank_server, watched, size):
+    for name in ("Keel", "Rail"):
+        body = {"name": name, "alloy": "dc01", "thickness_mm": 1.2, "length_mm": 400}
+        headers = {"origin": blank_server.url}
+        made = page.request.post(f"{blank_server.url}/api/jobs", data=body, headers=headers)
+        assert made.status == 201
+    for name in ("Keel", "Rail"):
+        opened(page, blank_server, watched, size)
+        page.get_by_role("link", name=re.compile(f"^{name}")).first.click()
+        expect(page.get_by_label("Name of the job")).to_have_value(name)
+        page.get_by_role("button", name="Belongs to…").click()
+        dialog = page.get_by_role("dialog", name="Belongs to")
+        dialog.get_by_label("This job belongs to").fill("Launch")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("button", name="Launch")).to_be_visible()
+    page.get_by_role("button", name="Launch").click()
+    table = page.get_by_role("dialog", name="Launch").get_by_role("table")
+    expect(table.get_by_role("row", name=re.compile("^2 jobs"))).to_contain_text("min")
+    assert axe_violations(page) == []
+    table.get_by_role("link", name="Keel").click()
+    expect(page.get_by_label("Name of the job")).to_have_value("Keel")

@@ -46,6 +46,7 @@ from pellak.shop.hand_book import HandBook
 from pellak.shop.job_files import JobFiles
 from pellak.shop.metals import Metals
 from pellak.shop.photo_book import PhotoBook
+from pellak.shop.pieces import Pieces
 from pellak.shop.planning import Planner
 from pellak.shop.practice_book import PracticeBook
 from pellak.shop.procedures import ProcedureBook
@@ -130,7 +131,12 @@ def create_app(
     _add(app, watch_router(watches, WatchFiles(database, watches, book, clock)))
     metals = Metals(database, clock)
     _add(app, metal_router(metals))
-    _add(app, template_router(Templates(database, bench), JobFiles(database, bench, metals)))
+    _add(
+        app,
+        template_router(
+            Templates(database, bench), Pieces(database, planner), JobFiles(database, bench, metals)
+        ),
+    )
     _add(app, rack_router(RackBook(database, clock), GasBook(database, clock, whole)))
     _add(app, shop_router(settings, Finder(database, planner)))
     _add(app, backup_router(keeping, database, desk, long_work))

@@ -1,16 +1,19 @@
-"""Templates, and one job as a file to another shop and back."""
+"""Templates, pieces, and one job as a file to another shop and back."""
 
-from fastapi import APIRouter, Response
+from typing import Annotated
+
+from fastapi import APIRouter, Query, Response
 
 from pellak.api.file_doors import FILE_ANSWER, FileBody, file_answer
 from pellak.api.problems import documented
 from pellak.shop.bench import OpenJob
 from pellak.shop.job_files import JobFiles, JobTakenIn
+from pellak.shop.pieces import Pieces, PieceSum
 from pellak.shop.templates import TemplateLine, Templates
 
 
-def template_router(templates: Templates, job_files: JobFiles) -> APIRouter:
-    """Return the routes of templates and of jobs as files."""
+def template_router(templates: Templates, pieces: Pieces, job_files: JobFiles) -> APIRouter:
+    """Return the routes of templates, of pieces and of jobs as files."""
     router = APIRouter(prefix="/api", tags=["bench"], responses=documented(404))
 
     @router.get("/templates", operation_id="list_templates")
@@ -32,6 +35,13 @@ def template_router(templates: Templates, job_files: JobFiles) -> APIRouter:
     def forget_template(template_id: str) -> None:
         """Forget a template; jobs made of it stay."""
         templates.forget(template_id)
+
+    @router.get("/pieces", operation_id="get_piece")
+    def get_piece(
+        name: Annotated[str, Query(max_length=80, description="Of the piece.")],
+    ) -> PieceSum:
+        """The jobs that belong to a piece, with minutes, gas and rod together."""
+        return pieces.look(name)
 
     @router.get("/jobs/{job_id}/file.json", operation_id="export_job", **FILE_ANSWER)
     def export_job(job_id: str) -> Response:

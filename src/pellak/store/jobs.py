@@ -84,6 +84,12 @@ class Jobs:
         statement = select(JobRow).options(_NAMED).where(here, _holding(words))
         return list(self._session.scalars(statement.order_by(*PLACE).limit(most)))
 
+    def of_piece(self, piece: str, most: int) -> list[JobRow]:
+        """Return the jobs on the bench that belong to a piece, in the order they were entered."""
+        statement = select(JobRow).where(JobRow.deleted_at.is_(None))
+        belonging = statement.where(JobRow.document["belongs_to"].as_string() == piece)
+        return list(self._session.scalars(belonging.order_by(*PLACE).limit(most)))
+
     def versions(self) -> str:
         """Return `id:version` of every job on the bench, one text: cheap to compare with before."""
         pairs = func.group_concat(JobRow.job_id + ":" + cast(JobRow.version, String))

@@ -8,6 +8,7 @@ type Schemas = components["schemas"];
 export type Plan = Schemas["Plan"];
 export type OpenJob = Schemas["OpenJob"];
 export type JobLine = Schemas["JobLine"];
+export type PieceSum = Schemas["PieceSum"];
 export type JobTakenIn = Schemas["JobTakenIn"];
 export type Ticket = Schemas["Ticket"];
 export type Station = Schemas["Station"];

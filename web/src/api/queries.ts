@@ -72,6 +72,15 @@ export const jobQuery = (jobId: string) =>
       answer(client.GET("/api/jobs/{job_id}", { params: { path: { job_id: jobId } }, signal })),
   });
 
+export const pieceQuery = (name: string) =>
+  queryOptions({
+    queryKey: ["piece", name],
+    queryFn: ({ signal }) =>
+      answer(client.GET("/api/pieces", { params: { query: { name } }, signal })),
+    // Any edit of any job changes it.
+    staleTime: 0,
+  });
+
 export const templatesQuery = queryOptions({
   queryKey: ["templates"],
   queryFn: ({ signal }) => answer(client.GET("/api/templates", { signal })),

@@ -1615,6 +1615,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The jobs that belong to a piece, with minutes, gas and rod together */
+        get: operations["get_piece"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/file.json": {
         parameters: {
             query?: never;
@@ -6367,6 +6384,53 @@ export interface components {
             why: string;
             /** Next Id */
             next_id: string;
+        };
+        /**
+         * PieceJob
+         * @description One job of a piece; null where its plan does not say yet.
+         */
+        PieceJob: {
+            ticket: components["schemas"]["Ticket"];
+            /** Minutes */
+            minutes: number | null;
+            /** Acetylene L */
+            acetylene_l: number | null;
+            /** Oxygen L */
+            oxygen_l: number | null;
+            /** Rods */
+            rods: components["schemas"]["PieceRod"][];
+        };
+        /**
+         * PieceRod
+         * @description Rod of one sort and size, and how much of it.
+         */
+        PieceRod: {
+            /** Rod */
+            rod: string;
+            /** Diameter Mm */
+            diameter_mm: number | null;
+            /** Grams */
+            grams: number;
+        };
+        /**
+         * PieceSum
+         * @description The jobs of a piece and the sums of what their plans say; `untold` say not all of it yet.
+         */
+        PieceSum: {
+            /** Name */
+            name: string;
+            /** Jobs */
+            jobs: components["schemas"]["PieceJob"][];
+            /** Minutes */
+            minutes: number;
+            /** Acetylene L */
+            acetylene_l: number;
+            /** Oxygen L */
+            oxygen_l: number;
+            /** Rods */
+            rods: components["schemas"]["PieceRod"][];
+            /** Untold */
+            untold: number;
         };
         /**
          * Pin
@@ -22787,6 +22851,119 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Timeout */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_piece: {
+        parameters: {
+            query: {
+                /** @description Of the piece. */
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceSum"];
+                };
             };
             /** @description Bad Request */
             400: {

@@ -52,7 +52,7 @@ def day_job(
     >>> day_job('a', 'tray', 'shop', None, None, 5)
     'its plan does not say yet how long the flame burns'
     """
-    flame = _flame_min(facts)
+    flame = flame_min(facts)
     if facts is None or flame is None:
         return "its plan does not say yet how long the flame burns"
     if facts.gas is not None and facts.gas.not_counted:
@@ -94,7 +94,7 @@ def day_job(
 
 def drags(facts: Facts | None, run: RunProgress) -> str:
     """Return in words that a run takes longer than its plan's slowest hand; nothing otherwise."""
-    flame = _flame_min(facts)
+    flame = flame_min(facts)
     if flame is None or run.ended_min_ago is not None:
         return ""
     # The safe start is in it, and no plan counts that.
@@ -113,8 +113,17 @@ def _hands(name: str, minutes: float, spread: tuple[float, float]) -> DayPhase:
     )  # fmt: skip
 
 
-def _flame_min(facts: Facts | None) -> tuple[float, float] | None:
-    """Return minutes at the torch and the most of them; None where the plan does not say."""
+def flame_min(facts: Facts | None) -> tuple[float, float] | None:
+    """Return minutes at the torch and the most of them; None where the plan does not say.
+
+    Args:
+        facts: of a plan
+
+    Source: the plan's own minutes, or its gas at its flow
+
+    >>> flame_min(Facts(start_c=20.0, job_min=10.0))
+    (10.0, 16.0)
+    """
     if facts is None:
         return None
     if facts.job_min is not None:

@@ -4,6 +4,7 @@ import type { OpenJob } from "../../api/client";
 import { Menu, MenuAct, MenuLink } from "../../parts/Menu";
 import { useWindowTitle } from "../../parts/PlaceTitle";
 import { useUnits } from "../../shell/settings";
+import { PieceDialog } from "./PieceDialog";
 import type { SaveState } from "./useJob";
 
 interface JobHeadProps {
@@ -13,6 +14,7 @@ interface JobHeadProps {
   onPutAway: () => void;
   onDuplicate: () => void;
   onKeep: () => void;
+  onMove: (piece: string) => void;
   onUndo: () => void;
   /** Does again what was taken back last; null where nothing was. */
   onRedo: (() => void) | null;
@@ -32,12 +34,14 @@ export function JobHead({
   onPutAway,
   onDuplicate,
   onKeep,
+  onMove,
   onUndo,
   onRedo,
 }: JobHeadProps) {
   const units = useUnits();
   const { name, belongs_to: belongsTo, length_mm: length } = job.plan.job;
   const [text, setText] = useState<string | null>(null);
+  const [piece, setPiece] = useState(false);
   const leftAlone = useRef(false);
   useWindowTitle(name);
   const commit = async () => {
@@ -49,7 +53,6 @@ export function JobHead({
   };
   const fitUp = job.plan.stations[0]?.figures?.find((f) => f.id === "joint" || f.id === "section");
   const about = [
-    belongsTo,
     length == null ? null : `${units.measure(length, "mm")} long`,
     fitUp?.detail || fitUp?.text,
   ].filter(Boolean);
@@ -96,7 +99,15 @@ export function JobHead({
           <MenuAct onDo={onPutAway}>Archive</MenuAct>
         </Menu>
       </div>
-      <p className="w-full text-mute">{about.join(" · ")}</p>
+      <p className="w-full text-mute">
+        <button className="link min-h-9" data-screen-only onClick={() => setPiece(true)}>
+          {belongsTo || "Belongs to…"}
+        </button>
+        {about.map((words) => ` · ${words}`)}
+      </p>
+      {piece && (
+        <PieceDialog name={belongsTo ?? ""} onMove={onMove} onClose={() => setPiece(false)} />
+      )}
     </div>
   );
 }

@@ -156,6 +156,7 @@ export function JobView({ job, early }: JobViewProps) {
           onRename={(name) => change({ name })}
           onDuplicate={() => acts.duplicate.mutate()}
           onKeep={() => acts.keep.mutate()}
+          onMove={(piece) => void change({ belongs_to: piece })}
           onPutAway={() => acts.putAway.mutate()}
           onUndo={() => void takeBack()}
           onRedo={redo.next === null ? null : () => void doAgain()}

@@ -24,6 +24,7 @@ from pellak.core.kinds.overlay.laying import (
     no_marks,
     overlay_now,
     rods_taken,
+    rods_wanted,
     unfinished_work,
 )
 from pellak.core.kinds.overlay.one_line import overlay_line
@@ -302,6 +303,7 @@ OVERLAY_KIND: JobKind[Any] = JobKind(
         "rod", "rod_g", "laying_min", "job_gas_l", "finish_by",
     ),
     came=came_of_it,
+    wants=rods_wanted,
     takes=rods_taken,
     left=unfinished_work,
     lines={"hardface": overlay_line, "overlay": overlay_line},

@@ -113,14 +113,24 @@ def unfinished_work(plan: Plan, log: RunLog, step: str) -> str:
     return ""
 
 
+def rods_wanted(plan: Plan) -> list[RodTaken]:
+    """Return the rod of all layers as planned."""
+    if not isinstance(plan.work, OverlayWork) or not plan.work.values.rod_g:
+        return []
+    values = plan.work.values
+    return [
+        RodTaken(
+            rod=values.rod or "", diameter_mm=values.rod_diameter_mm, grams=values.rod_g or 0.0
+        )
+    ]
+
+
 def rods_taken(plan: Plan, log: RunLog) -> list[RodTaken]:
     """Return the rod of the layers that were laid."""
     done, count = _log(log).done, _count(plan)
-    if not isinstance(plan.work, OverlayWork) or done == 0 or count == 0:
+    if done == 0 or count == 0:
         return []
-    values = plan.work.values
-    grams = (values.rod_g or 0.0) * done / count
-    return [RodTaken(rod=values.rod or "", diameter_mm=values.rod_diameter_mm, grams=grams)]
+    return [one.model_copy(update={"grams": one.grams * done / count}) for one in rods_wanted(plan)]
 
 
 def no_marks(plan: Plan) -> Marks:

@@ -16,7 +16,7 @@ from pellak.core.kinds.seam.piece import piece_station, seam_length
 from pellak.core.kinds.seam.practice import with_practice
 from pellak.core.kinds.seam.preheat_station import preheat_station
 from pellak.core.kinds.seam.reckoned import Reckoned, preheat_of, reckon_job
-from pellak.core.kinds.seam.rods_taken import rods_taken
+from pellak.core.kinds.seam.rods_taken import rods_taken, rods_wanted
 from pellak.core.kinds.seam.seam_work import seam_work
 from pellak.core.kinds.seam.tack_and_run import tack_and_run_station
 from pellak.core.kinds.seam.tacking import (
@@ -209,6 +209,7 @@ SEAM = JobKind(
     ),
     signs=True,
     learns=seam_timed,
+    wants=rods_wanted,
     takes=rods_taken,
     left=unfinished_work,
 )  # fmt: skip
