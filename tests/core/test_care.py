@@ -193,7 +193,7 @@ def test_hands_are_told_apart():
 def test_backhand_goes_the_other_way():
     cards = plan_of("carbon-steel", thickness_mm=6.0, direction="backhand").cards
     by_name = {c.step.id: c.step.text for c in cards_at_bench(cards, "daily", "right")}
-    assert "From left to right, flame leading" in by_name["seam"]
+    assert "From left to right, flame pointing back" in by_name["seam"]
 
 
 def test_nothing_is_left_unfilled_in_any_card():

@@ -84,6 +84,13 @@ def test_the_fit_up_follows_thickness_and_gap(thickness_mm, gap_mm, words):
     assert fit_up(job) == words
 
 
+@pytest.mark.parametrize(
+    ("rod", "words"), [("r45", "edges touching"), ("none", "edges touching, no rod")]
+)
+def test_the_fit_up_says_no_rod_only_while_none_is_chosen(rod, words):
+    assert fit_up(SeamJob(name="x", thickness_mm=0.9, rod=rod)) == words
+
+
 def test_a_wide_gap_on_purpose_is_never_scolded_and_one_too_wide_is_warned_of():
     wide = station(plan_of(thickness_mm="1", root_gap_mm="5"), "piece")
     fair = station(plan_of(thickness_mm="0.9", root_gap_mm="3"), "piece")

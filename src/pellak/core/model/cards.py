@@ -87,8 +87,8 @@ def cards_at_bench(
     words = {
         "torch_hand": hand,
         "other_hand": "left" if hand == "right" else "right",
-        "forehand": f"From {forehand}, rod leading.",
-        "backhand": f"From {backhand}, flame leading.",
+        "forehand": f"From {forehand}, flame pointing ahead.",
+        "backhand": f"From {backhand}, flame pointing back.",
     }
     return [
         _shown(card, _worded(card.step, words), changed.get(card.step.id, ""))

@@ -9,6 +9,7 @@ from pellak.core.kinds.stations.piece_figures import gauge_beside, metal_figure,
 from pellak.core.metal.alloy import Metal
 from pellak.core.metal.cautions import metal_cautions
 from pellak.core.metal.fusion import fusion_cautions
+from pellak.core.metal.rod import NO_ROD
 from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.piece.dimensions import dimension_rows, dimension_value, ring_length
 from pellak.core.piece.questions import question_cautions
@@ -55,6 +56,7 @@ def fit_up(job: SeamJob) -> str:
     if job.root_gap_mm:
         return "gapped, rod-fed"
     rodless = job.thickness_mm <= RODLESS_UP_TO_MM and traits.fused_without_rod == "usual"
+    rodless = rodless and job.rod in (None, NO_ROD)
     return "edges touching, no rod" if rodless else "edges touching"
 
 
