@@ -110,3 +110,11 @@ def test_a_refusal_is_told_as_it_is(client, job):
     )
     assert refused.status_code == 422
     assert refused.json()["errors"][0]["field"] == "thickness_mm"
+
+
+def test_an_archiving_has_no_body_and_is_answered(client, job):
+    path = f"/api/jobs/{job['id']}"
+    gone = client.delete(path, headers={"Pellak-Holds": "none"})
+    assert (gone.status_code, gone.content) == (204, b"")
+    back = client.post(f"{path}/restore", headers={"Pellak-Holds": "none"})
+    assert back.json()["id"] == job["id"]

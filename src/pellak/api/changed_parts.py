@@ -151,4 +151,5 @@ class ChangedPartsOnly:
 
 def _is_a_job(message: Message) -> bool:
     kind = Headers(raw=message["headers"]).get("content-type", "")
-    return message["status"] < 300 and kind.startswith("application/json")
+    # An answer without a body, as to an archiving, is no job.
+    return message["status"] in (200, 201) and kind.startswith("application/json")

@@ -48,7 +48,7 @@ export function QuantityField(props: QuantityFieldProps) {
   const units = useUnits();
   const noteId = useId();
   const [text, setText] = useState<string | null>(null);
-  const [leftAlone, setLeftAlone] = useState<string | null>(null);
+  const [leftAlone, setLeftAlone] = useState(false);
   const cancelled = useRef(false);
   const touched = useRef(false);
   const whole = text === null ? null : units.whole(text, unit);
@@ -63,7 +63,7 @@ export function QuantityField(props: QuantityFieldProps) {
   const shown = [measure, measure.replace(` ${units.symbol(unit)}`, "")];
   const differs = saysMore(typed) && !shown.includes(typed ?? "");
   const standing = differs && fits ? beside : named;
-  const refused = fault === leftAlone ? null : fault;
+  const refused = leftAlone ? null : fault;
   const wrong = look?.fault ?? (text === null || look !== null ? refused : null);
   const echo = look?.readAs;
 
@@ -100,7 +100,7 @@ export function QuantityField(props: QuantityFieldProps) {
         }}
         onChange={(event) => {
           touched.current = true;
-          setLeftAlone(null);
+          setLeftAlone(false);
           setText(event.target.value);
           onPreview(field, units.whole(event.target.value, unit));
         }}
@@ -109,8 +109,8 @@ export function QuantityField(props: QuantityFieldProps) {
           if (event.key === "Enter") event.currentTarget.blur();
           if (event.key === "Escape") {
             cancelled.current = true;
-            // What was refused is not there any more: nothing is left to say of it.
-            setLeftAlone(fault);
+            // What is refused, or will be a moment later, is not there any more.
+            setLeftAlone(true);
             event.currentTarget.blur();
           }
         }}

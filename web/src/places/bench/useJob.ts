@@ -2,7 +2,14 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useRef, useState } from "react";
 
-import { answer, type Changes, client, type OpenJob, ProblemError } from "../../api/client";
+import {
+  answer,
+  type Changes,
+  client,
+  type OpenJob,
+  ProblemError,
+  unitsSpoken,
+} from "../../api/client";
 import { jobQuery, ticketsQuery } from "../../api/queries";
 import { useNotify } from "../../parts/Notices";
 import { useTurns } from "../../parts/useTurns";
@@ -20,7 +27,7 @@ export function useJob(job: OpenJob) {
   const [saveState, setSaveState] = useState<SaveState>("saved");
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const [faults, setFaults] = useState<Record<string, unknown>>({});
-  const [before, setBefore] = useState<OpenJob["plan"] | null>(null);
+  const [before, setBefore] = useState<{ plan: OpenJob["plan"]; units: string } | null>(null);
   // Who waits for the conflict to be settled: the field whose text must not be lost meanwhile.
   const settled = useRef<(taken: boolean) => void>(() => {});
   const { inTurn, untilAnswered } = useTurns(
@@ -31,7 +38,8 @@ export function useJob(job: OpenJob) {
   const accept = useCallback(
     (next: OpenJob) => {
       const standing = cache.getQueryData<OpenJob>(key);
-      if (standing && standing.version !== next.version) setBefore(standing.plan);
+      if (standing && standing.version !== next.version)
+        setBefore({ plan: standing.plan, units: unitsSpoken() });
       cache.setQueryData(key, next);
       // The list is as long as the bench: the one ticket that changed is put in its place.
       cache.setQueryData(
@@ -97,5 +105,7 @@ export function useJob(job: OpenJob) {
     settled.current(true);
     if (keep === "mine") void change(conflict.mine);
   };
-  return { saveState, conflict, settle, faults, before, change, undo };
+  // In other units every text reads otherwise, and nothing of it was changed.
+  const standing = before?.units === unitsSpoken() ? before.plan : null;
+  return { saveState, conflict, settle, faults, before: standing, change, undo };
 }

@@ -1,7 +1,7 @@
 import { renderHook } from "@testing-library/react";
 import { beforeEach, describe, expect, it } from "vitest";
 
-import type { OpenJob } from "../../api/client";
+import { type OpenJob, speakIn } from "../../api/client";
 import { marksQuery } from "../../api/queries";
 import { withinPage } from "../../testing/within";
 import { changedSinceSeen, useSeen } from "./useSeen";
@@ -22,7 +22,10 @@ const job = (mark: string, puddle_s: number) =>
     },
   }) as unknown as OpenJob;
 
-beforeEach(() => localStorage.clear());
+beforeEach(() => {
+  localStorage.clear();
+  speakIn("metric");
+});
 
 describe("what was seen of a job", () => {
   it("is what stood there when it was last looked at, not what is looked at now", () => {
@@ -57,6 +60,20 @@ describe("what was seen of a job", () => {
     expect(changedSinceSeen("j1", undefined)).toBe(false);
     expect(changedSinceSeen("j1", "a")).toBe(false);
     expect(changedSinceSeen("j1", "b")).toBe(true);
+  });
+
+  it("says nothing of texts that were seen in other units", () => {
+    const { wrapper } = withinPage();
+    const said = { ...job("a", 3.8) };
+    said.plan.stations[0]?.figures?.push({ id: "tacks", text: "23, 29 mm apart" } as never);
+    const look = () => renderHook(() => useSeen(said), { wrapper }).result.current;
+    look();
+    expect(look()("tacks")?.text).toBe("23, 29 mm apart");
+    speakIn("inch");
+    const inches = look();
+    speakIn("metric");
+    expect(look()("tacks")).toBeUndefined();
+    expect(inches("puddle_s")?.value).toBe(3.8);
   });
 
   it("that cannot be read is nothing", () => {

@@ -3,10 +3,15 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
 
-import type { Figure, OpenJob } from "../../api/client";
+import { type Figure, type OpenJob, unitsSpoken } from "../../api/client";
 import { marksQuery } from "../../api/queries";
 
-type Seen = Record<string, Figure>;
+interface Seen {
+  /** The units its texts are said in; in others every text reads otherwise. */
+  units: string;
+  figures: Record<string, Figure>;
+}
+const NOTHING: Seen = { units: "", figures: {} };
 // The range says to how many places a value is shown.
 type Shown = Pick<Figure, "id" | "label" | "text" | "value" | "unit" | "low" | "high">;
 
@@ -33,18 +38,28 @@ export function useSeen(job: OpenJob): (id: string) => Figure | undefined {
   const key = `pellak.seen.${job.id}`;
   const [then] = useState<Seen>(() => {
     try {
-      return JSON.parse(localStorage.getItem(key) ?? "{}") as Seen;
+      return {
+        ...NOTHING,
+        ...(JSON.parse(localStorage.getItem(key) ?? "{}") as Partial<Seen>),
+      };
     } catch {
-      return {};
+      return NOTHING;
     }
   });
   useEffect(() => {
-    localStorage.setItem(key, JSON.stringify(figuresOf(job)));
+    const seen = { units: unitsSpoken(), figures: figuresOf(job) };
+    localStorage.setItem(key, JSON.stringify(seen));
     localStorage.setItem(markKey(job.id), job.mark);
     cache.setQueryData(
       marksQuery.queryKey,
       (read) => read && { ...read, marks: { ...read.marks, [job.id]: job.mark } },
     );
   }, [cache, key, job]);
-  return useCallback((id: string) => then[id], [then]);
+  return useCallback(
+    (id: string) => {
+      const figure = then.figures[id];
+      return figure?.text != null && then.units !== unitsSpoken() ? undefined : figure;
+    },
+    [then],
+  );
 }
