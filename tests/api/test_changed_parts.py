@@ -40,7 +40,7 @@ def test_the_parts_of_the_page_s_own_cases(case):
     assert put_together(case["before"], case["part"]) == case["after"]
 
 
-names = st.sampled_from(["id", "torch", "run", "text", "0"])
+names = st.sampled_from(["id", "torch", "run", "text", "0", "-", "#", "<"])
 values = st.recursive(
     st.none() | st.booleans() | st.integers(0, 3) | st.floats(0, 3, width=16) | st.text(max_size=3),
     lambda inside: (

@@ -24,7 +24,8 @@ def test_a_piece_is_its_jobs_and_their_sum(client, piece):
     assert one["minutes"] > 0
     assert one["acetylene_l"] > 0
     # Two alike: everything twice, and the rod of both in one line.
-    for field in ("minutes", "acetylene_l", "oxygen_l"):
+    assert one["most_min"] > one["minutes"]
+    for field in ("minutes", "most_min", "acetylene_l", "oxygen_l"):
         assert told[field] == pytest.approx(2 * one[field]), field
     (rod,) = told["rods"]
     (single,) = one["rods"]
@@ -63,3 +64,19 @@ def test_a_job_is_moved_archived_and_the_empty_piece_is_gone(client, piece):
     # Named whole: a part of a name, or a sign that means something to a database, is no piece.
     for name in ("Laun", "launch", "%", ""):
         assert piece(name).status_code == 404
+
+
+def test_a_casting_whose_heating_is_not_reckoned_is_untold(client):
+    """Its minutes at the seam alone would be a hundredth of what it takes."""
+    document = {"kind": "seam", "name": "Pump", "belongs_to": "Engine", "alloy": "en-gjl-200"}
+    document |= {
+        "family": "cast-iron",
+        "joint": "casting-crack",
+        "thickness_mm": 8,
+        "length_mm": 85,
+    }
+    made = client.post("/api/jobs", json=document)
+    assert made.status_code == 201, made.text
+    assert made.json()["plan"]["facts"]["gas"]["not_counted"]
+    told = client.get("/api/pieces", params={"name": "Engine"}).json()
+    assert (told["untold"], told["minutes"], told["jobs"][0]["minutes"]) == (1, 0, None)

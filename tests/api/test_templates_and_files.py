@@ -160,3 +160,24 @@ def test_every_demo_job_goes_out_and_comes_in(demo_copy, other):
             sent = demo.get(f"/api/jobs/{ticket['id']}/file.json")
             taken = other.post("/api/jobs/import", content=sent.content)
             assert taken.status_code == 201, (ticket["name"], taken.text)
+
+
+def test_a_file_whose_job_is_refused_leaves_no_heat_behind(client, other):
+    heat = client.post("/api/metals", json=CERTIFICATE).json()
+    job = added(client, alloy=heat["id"], family="chromoly")
+    sent = client.get(f"/api/jobs/{job['id']}/file.json").json()
+    sent["job"]["family"] = "lead"
+    refused = other.post("/api/jobs/import", content=json.dumps(sent))
+    assert refused.status_code == 422
+    assert refused.json()["errors"][0]["field"] == "heat"
+    assert [one for one in other.get("/api/metals").json() if one["own"]] == []
+
+
+def test_a_template_says_its_sizes_in_the_units_asked_for(client):
+    client.post(f"/api/jobs/{added(client)['id']}/template")
+    lines = [
+        client.get("/api/templates", headers={"Pellak-Units": units}).json()[0]["line"]
+        for units in ("metric", "inch")
+    ]
+    assert "1.2 mm" in lines[0]
+    assert "mm" not in lines[1]

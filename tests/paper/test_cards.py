@@ -269,3 +269,15 @@ def test_tacks_stand_along_the_seam_where_they_are_made(plan, tmp_path):
             said == str(tack.n) and band < top < foot and abs((left + right) / 2 - at) < 1.5
             for left, top, right, _, said in found
         ), tack.n
+
+
+@pytest.mark.parametrize("length_mm", [1200, 3000, 5000])
+@pytest.mark.parametrize("system", ["metric", "inch"])
+def test_a_long_seam_of_many_tacks_names_as_many_as_can_be_read(tmp_path, length_mm, system):
+    card = tmp_path / "card.pdf"
+    document = {"alloy": "dc01", "thickness_mm": 0.9, "length_mm": length_mm}
+    plan = compose_plan(with_changes(SeamJob(name="Gutter"), document), ShopSchools())
+    card.write_bytes(job_card(plan, ADDRESS, "a4", system))
+    assert_whole(card, "a4")
+    count = len(plan.work.tacks.values.tacks)
+    assert ("is named here" in poppler("pdftotext", "-layout", card, "-")) == (count > 60)

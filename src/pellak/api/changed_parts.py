@@ -1,8 +1,8 @@
 """A job's answer to whoever holds the last one: the parts that changed, not the plan anew.
 
-A plan is some 150 kB and an edit changes a tenth of it. Who asks with `Pellak-Holds: TAG`, the tag
-of the last answer (`Pellak-Tag`) it still has, is answered with the changed parts and
-`Pellak-Changed-From: TAG`; who asks with an unknown tag is answered whole, with a tag; who asks
+A job with its plan is some 110 kB and an edit changes a part of it. Who asks with
+`Pellak-Holds: TAG`, the tag of the last answer (`Pellak-Tag`) it still has, is answered with the
+changed parts and `Pellak-Changed-From: TAG`; who asks with an unknown tag is answered whole, with a tag; who asks
 without is answered whole, as any program is. The form of the parts is in `docs/formats.md`.
 
 >>> changed({"a": 1, "b": [1, 2, 3]}, {"a": 1, "b": [1, 5, 3], "c": "new"})
@@ -28,6 +28,7 @@ KEPT = 16
 MOST_BY_PLACE = 0.5
 """Share of a list that may have changed before it is weighed whether it is shorter whole."""
 
+OWN_KEYS = frozenset("-#<")
 Part = dict[str, Any] | list[Any]
 """`[value]` in place of what was; else parts by key or place, with `-`: keys gone, `#`: a list's
 new length, or `<`: the place each one of a list had before, -1 for those new."""
@@ -36,6 +37,9 @@ new length, or `<`: the place each one of a list had before, -1 for those new.""
 def changed(before: Any, after: Any) -> Part | None:
     """Return what makes `after` of `before`, or None where nothing does."""
     if isinstance(before, dict) and isinstance(after, dict):
+        if OWN_KEYS & (before.keys() | after.keys()):
+            # A document may hold any key; one that is ours would be read as ours.
+            return None if before == after else [after]
         parts: dict[str, Any] = {}
         for key, value in after.items():
             if key not in before:

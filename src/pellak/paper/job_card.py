@@ -257,11 +257,10 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
             under -= 3 * mm
             under = draw_tacks(canvas, type_, tacks.values, seam_mm, MARGIN, under, inner, system)
         half = (inner - GUTTER) / 2
-        picture = PICTURE
-        place = (MARGIN, under - 3 * mm - picture, half, picture)
+        place = (MARGIN, under - 3 * mm - PICTURE, half, PICTURE)
         draw_piece(canvas, plan.drawing, *place, system)
         left = _left(type_, plan, {figure.id for figure in large}, half, system)
-        left_ends = draw_column(canvas, left, MARGIN, under - picture - 4 * mm, half)
+        left_ends = draw_column(canvas, left, MARGIN, under - PICTURE - 4 * mm, half)
         right_ends = draw_column(
             canvas, _right(type_, plan, system), MARGIN + half + GUTTER, under - 2 * mm, half
         )

@@ -1,5 +1,6 @@
 """The seam along its length, each tack at its place with its number in the order they are made."""
 
+import math
 from collections.abc import Sequence
 from itertools import pairwise
 
@@ -16,6 +17,8 @@ STRIP = HexColor("#dedacd")
 NUMBER_PT, PLACE_PT, LEAST_PT = 11.0, 8.0, 5.5
 ROWS = 2
 """Numbers stand in turns on two heights above the strip, their places below it."""
+SPACE, LEAST_GAP, WIDE_GAP = 2.0, 0.5, 60.0
+"""Points between two names on one height; between two tacks at the least, and for one alone."""
 LEAST_WAIT_S = 1.0
 MOST_WAITS = 6
 
@@ -41,21 +44,29 @@ def draw_tacks(
     in_place = sorted(tacks.tacks, key=lambda tack: tack.at_mm)
     if not in_place:
         return float(strip)
-    room = _least_room(in_place, along) * ROWS
-    number_pt = _fitted([str(tack.n) for tack in in_place], BOLD, NUMBER_PT, room)
+    numbers = [str(tack.n) for tack in in_place]
     texts = [_place(tack.at_mm, system) for tack in in_place]
+    gap = _least_gap(in_place, along)
+    widest = max(_widest(numbers, BOLD, LEAST_PT), _widest(texts, REGULAR, LEAST_PT))
+    named = max(1, math.ceil((widest + SPACE) / (gap * ROWS)))
+    room = gap * ROWS * named - SPACE
+    number_pt = _fitted(numbers, BOLD, NUMBER_PT, room)
     place_pt = _fitted(texts, REGULAR, PLACE_PT, room)
-    for turn, (tack, text) in enumerate(zip(in_place, texts, strict=True)):
-        at, up = x + end + along * tack.at_mm, (turn % ROWS) * 4.2 * mm
+    for n, (tack, text) in enumerate(zip(in_place, texts, strict=True)):
+        at = x + end + along * tack.at_mm
+        turn, left_out = divmod(n, named)
+        up = (turn % ROWS) * 4.2 * mm
         canvas.setStrokeColor(INK)
         canvas.setLineWidth(1.6)
         canvas.line(at, strip - 0.6 * mm, at, strip + 3.4 * mm)
+        if left_out:
+            continue
         canvas.setFillColor(INK)
         draw_text(canvas, at, strip + 4.4 * mm + up, str(tack.n), BOLD, number_pt, from_right=0.5)
         canvas.setFillColor(MUTE)
         under = strip - 3.6 * mm - (turn % ROWS) * 3.2 * mm
         draw_text(canvas, at, under, text, REGULAR, place_pt, from_right=0.5)
-    foot = type_.line(_foot(tacks, system), type_.strong)
+    foot = type_.line(_foot(tacks, named, system), type_.strong)
     return draw_column(canvas, [foot], x, strip - 8 * mm, width)
 
 
@@ -64,22 +75,29 @@ def _place(at_mm: float, system: System) -> str:
     return measure(at_mm, "mm", system).removesuffix(" mm").removesuffix(" in")
 
 
-def _least_room(in_place: Sequence[Tack], along: float) -> float:
+def _least_gap(in_place: Sequence[Tack], along: float) -> float:
+    """Return how near two tacks stand on paper, points; never nothing."""
     gaps = [along * (after.at_mm - before.at_mm) for before, after in pairwise(in_place)]
-    return min(gaps, default=60.0)
+    return max(LEAST_GAP, min(gaps, default=WIDE_GAP))
+
+
+def _widest(texts: Sequence[str], font: str, size: float) -> float:
+    return max(width_of(text, font, size) for text in texts)
 
 
 def _fitted(texts: Sequence[str], font: str, largest: float, room: float) -> float:
     """Return a size of type at which the widest of the texts stands in its room."""
     size = largest
-    while size > LEAST_PT and max(width_of(text, font, size) for text in texts) > room - 2:
+    while size > LEAST_PT and _widest(texts, font, size) > room:
         size -= 0.25
     return size
 
 
-def _foot(tacks: TacksValues, system: System) -> str:
+def _foot(tacks: TacksValues, named: int, system: System) -> str:
     unit = "mm" if system == "metric" else "inches"
     words = f"Tacks by their number, places in {unit} from the start."
+    if named > 1:
+        words = f"{words} One in {named} is named here; the bench names each."
     waits = [tack for tack in tacks.tacks if tack.wait_s is not None and tack.wait_s > LEAST_WAIT_S]
     if not waits:
         return words

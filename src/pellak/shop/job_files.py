@@ -1,9 +1,10 @@
 """One job out as a file, and in from another shop's: with its heat, and the bore of its tip."""
 
 from pellak.core import say
+from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Record
 from pellak.core.book.job_file import OF_THE_RACK, JobFile, read_job_file, without_answers
-from pellak.core.metal.certificate import Certificate
+from pellak.core.metal.certificate import Certificate, own_metal
 from pellak.core.plan.change_job import job_from
 from pellak.shop.bench import Bench, OpenJob
 from pellak.shop.errors import NotFound
@@ -52,12 +53,14 @@ class JobFiles:
         Raises Refused where the file is none, or its heat number stands for another analysis here.
         """
         read = read_job_file(content)
-        document = dict(read.job)
-        # Whoever made the file: what was answered there is answered by nobody here.
-        job_from(document)
-        document = without_answers(job_from({**document, "alloy": None}))
-        document["alloy"] = read.job.get("alloy")
+        # Its heat gets an id of this shop; and what was answered there is answered by nobody here.
+        job = job_from({**read.job, "alloy": None})
+        document = {**without_answers(job), "alloy": read.job.get("alloy")}
         if read.heat is not None:
+            # Before it is kept: a file that is refused leaves nothing behind.
+            family = own_metal(read.heat, "sent").family
+            if family != job.family:
+                raise Refused("heat", read.heat.alloy, f"a metal of the job's family, {job.family}")
             document["alloy"] = self._metals.keep(read.heat)
         with self._database.reading() as session:
             items = Rack(session).items()

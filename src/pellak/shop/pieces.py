@@ -30,10 +30,11 @@ class PieceRod(Record):
 
 
 class PieceJob(Record):
-    """One job of a piece; null where its plan does not say yet."""
+    """One job of a piece; null where its plan does not say yet. `most_min` is a slow hand's."""
 
     ticket: Ticket
     minutes: float | None
+    most_min: float | None
     acetylene_l: float | None
     oxygen_l: float | None
     rods: list[PieceRod]
@@ -45,6 +46,7 @@ class PieceSum(Record):
     name: str
     jobs: list[PieceJob]
     minutes: float
+    most_min: float
     acetylene_l: float
     oxygen_l: float
     rods: list[PieceRod]
@@ -74,6 +76,7 @@ class Pieces:
             name=name,
             jobs=lines,
             minutes=sum(one.minutes or 0.0 for one in lines),
+            most_min=sum(one.most_min or 0.0 for one in lines),
             acetylene_l=sum(one.acetylene_l or 0.0 for one in lines),
             oxygen_l=sum(one.oxygen_l or 0.0 for one in lines),
             rods=_together([rod for one in lines for rod in one.rods]),
@@ -89,12 +92,15 @@ def _jobs_of(session: Session, name: str) -> tuple[list[Ticket], list[Job]]:
 def _line(ticket: Ticket, plan: Plan) -> PieceJob:
     facts = plan.facts
     gas = facts.gas if facts else None
-    litres = gas.total_l if gas is not None and not gas.not_counted else None
+    # A heating that is not reckoned is missing from the minutes as it is from the gas.
+    counted = gas is not None and not gas.not_counted
+    litres = gas.total_l if gas is not None and counted else None
     ratio = (facts.oxygen_ratio if facts else None) or 1.0
-    minutes = flame_min(facts)
+    minutes, most = (flame_min(facts) if counted else None) or (None, None)
     return PieceJob(
         ticket=ticket,
-        minutes=minutes[0] if minutes else None,
+        minutes=minutes,
+        most_min=most,
         acetylene_l=litres,
         oxygen_l=None if litres is None else litres * ratio,
         rods=[_rod(one) for one in kind_of(plan.job).wants(plan)],

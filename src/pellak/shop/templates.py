@@ -8,6 +8,7 @@ from pydantic import Field
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Record
 from pellak.core.book.job_file import without_answers
+from pellak.core.model.upcast import ticket_with_marks
 from pellak.core.plan.change_job import job_from
 from pellak.shop.bench import Bench, OpenJob
 from pellak.shop.errors import NotFound
@@ -54,7 +55,7 @@ class Templates:
         """Return the templates, in the order they were made."""
         with self._database.reading() as session:
             kept = _kept(Rack(session)).kept
-        return [TemplateLine(id=one.id, name=one.name, line=one.line) for one in kept]
+        return [_line(one) for one in kept]
 
     def keep(self, job_id: str) -> TemplateLine:
         """Keep a job as a template; one of the same name is replaced."""
@@ -74,7 +75,7 @@ class Templates:
                 document=without_answers(job_from(row.document)),
             )
             rack.set_setting(TEMPLATES_KEY, TemplatesKept(kept=[*standing, made]).model_dump())
-        return TemplateLine(id=made.id, name=made.name, line=made.line)
+        return _line(made)
 
     def forget(self, template_id: str) -> None:
         """Forget a template; jobs made of it stay."""
@@ -96,6 +97,10 @@ class Templates:
             names = Jobs(session).names_from(one.name)
         name = one.name if one.name not in names else copy_name(one.name, names)
         return self._bench.add({**one.document, "name": name})
+
+
+def _line(kept: TemplateKept) -> TemplateLine:
+    return TemplateLine(id=kept.id, name=kept.name, line=ticket_with_marks(kept.line))
 
 
 def _kept(rack: Rack) -> TemplatesKept:

@@ -6387,12 +6387,14 @@ export interface components {
         };
         /**
          * PieceJob
-         * @description One job of a piece; null where its plan does not say yet.
+         * @description One job of a piece; null where its plan does not say yet. `most_min` is a slow hand's.
          */
         PieceJob: {
             ticket: components["schemas"]["Ticket"];
             /** Minutes */
             minutes: number | null;
+            /** Most Min */
+            most_min: number | null;
             /** Acetylene L */
             acetylene_l: number | null;
             /** Oxygen L */
@@ -6423,6 +6425,8 @@ export interface components {
             jobs: components["schemas"]["PieceJob"][];
             /** Minutes */
             minutes: number;
+            /** Most Min */
+            most_min: number;
             /** Acetylene L */
             acetylene_l: number;
             /** Oxygen L */

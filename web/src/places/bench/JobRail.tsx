@@ -7,15 +7,10 @@ import type { Ticket } from "../../api/client";
 import { type JobsAsked, kindsQuery, marksQuery, isEveryJob, ticketsOf } from "../../api/queries";
 import { useNotify } from "../../parts/Notices";
 import { useSettled } from "../../parts/useSettled";
+import { STATUS } from "./status";
 import { changedSinceSeen } from "./useSeen";
 import { usePutAway } from "./usePutAway";
 
-const STATUS: Record<Ticket["status"], string> = {
-  planned: "",
-  "at-bench": "at the bench now",
-  cooling: "cooling",
-  done: "done",
-};
 const ORDERS: ReadonlyArray<{ id: JobsAsked["order"]; label: string }> = [
   { id: "oldest", label: "Oldest" },
   { id: "newest", label: "Newest" },

@@ -6,6 +6,7 @@ import { type PieceSum } from "../../api/client";
 import { pieceQuery } from "../../api/queries";
 import { Dialog } from "../../parts/Dialog";
 import { useUnits } from "../../shell/settings";
+import { STATUS } from "./status";
 
 interface PieceDialogProps {
   /** The piece; empty where the job belongs to none. */
@@ -72,8 +73,8 @@ function PieceTable({ piece, onClose }: { piece: PieceSum; onClose: () => void }
                 <Link className="link" to={`/jobs/${ticket.id}`} onClick={onClose}>
                   {ticket.name}
                 </Link>
-                {ticket.status !== "planned" && (
-                  <span className="text-sm text-mute"> · {ticket.status.replace("-", " ")}</span>
+                {STATUS[ticket.status] && (
+                  <span className="text-sm text-mute"> · {STATUS[ticket.status]}</span>
                 )}
               </th>
               <td className={cell}>{minutes === null ? "—" : units.measure(minutes, "min", 2)}</td>
@@ -92,7 +93,8 @@ function PieceTable({ piece, onClose }: { piece: PieceSum; onClose: () => void }
         </tfoot>
       </table>
       <p className="mt-3">
-        Oxygen {litres(piece.oxygen_l)}.{" "}
+        A slow hand takes up to {units.measure(piece.most_min, "min", 2)}. Oxygen{" "}
+        {litres(piece.oxygen_l)}.{" "}
         {piece.rods.length === 0
           ? "No rod."
           : `Rod: ${piece.rods
@@ -106,6 +108,10 @@ function PieceTable({ piece, onClose }: { piece: PieceSum; onClose: () => void }
                   .join(" "),
               )
               .join(", ")}.`}
+      </p>
+      <p className="mt-1 text-sm text-mute">
+        The sums of what each job’s own plan says, where its working stands. Safe start, breaks and
+        fire watch come on top.
       </p>
       {piece.untold > 0 && (
         <p className="mt-1 text-sm text-mute">
