@@ -2,8 +2,9 @@
 
 A job with its plan is some 110 kB and an edit changes a part of it. Who asks with
 `Pellak-Holds: TAG`, the tag of the last answer (`Pellak-Tag`) it still has, is answered with the
-changed parts and `Pellak-Changed-From: TAG`; who asks with an unknown tag is answered whole, with a tag; who asks
-without is answered whole, as any program is. The form of the parts is in `docs/formats.md`.
+changed parts and `Pellak-Changed-From: TAG`; who asks with an unknown tag is answered whole, with
+a tag; who asks without is answered whole, as any program is. The form of the parts is in
+`docs/formats.md`.
 
 >>> changed({"a": 1, "b": [1, 2, 3]}, {"a": 1, "b": [1, 5, 3], "c": "new"})
 {'b': {'1': [5]}, 'c': ['new']}
