@@ -22,8 +22,8 @@ from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.items import read_item
 from pellak.demo.ferry import RACK, TIPS
 from pellak.demo.jobs import JOBS, demo_job
-from pellak.paper.hand_figures import hand_figures
 from pellak.paper.job_card import job_card
+from pellak.paper.large_figures import large_figures
 from pellak.paper.lettering import spelt
 from pellak.paper.sheet import MARGIN, SIZES
 from pellak.paper.shop_card import shop_card
@@ -240,7 +240,7 @@ def heights(path, word):
 def test_what_a_hand_reaches_for_is_read_at_arm_s_length(plan, tmp_path):
     card = tmp_path / "card.pdf"
     card.write_bytes(job_card(plan, ADDRESS, "letter", "inch"))
-    large = hand_figures({f.id: f for s in plan.stations for f in s.figures})
+    large = large_figures({f.id: f for s in plan.stations for f in s.figures})
     assert {"tip", "acetylene_set_bar", "oxygen_set_bar", "shade"} <= {one.id for one in large}
     smallest = min(heights(card, "Flame") or heights(card, "was"))
     for figure in large:

@@ -16,8 +16,8 @@ from pellak.core.model.cards import cards_at_bench
 from pellak.core.model.kinds.seam.work import SeamWork
 from pellak.core.model.plan import Plan
 from pellak.core.reading.measures import System, measure, said
-from pellak.paper.hand_figures import draw_hand_figures, hand_figures
 from pellak.paper.heat_curves import heat_curves
+from pellak.paper.large_figures import draw_large_figures, large_figures
 from pellak.paper.lettering import REGULAR
 from pellak.paper.measures import figure_words
 from pellak.paper.pictures import draw_piece
@@ -249,8 +249,8 @@ def job_card(plan: Plan, address: str, size: PaperSize = "a4", system: System = 
             return float(ends - tall)
         floor = _sign_off(canvas, type_, MARGIN, MARGIN + tall + 2 * mm, inner) + 3 * mm
 
-        large = hand_figures({f.id: f for s in plan.stations for f in s.figures})
-        under = draw_hand_figures(canvas, type_, large, MARGIN, under - 2 * mm, inner, system)
+        large = large_figures({f.id: f for s in plan.stations for f in s.figures})
+        under = draw_large_figures(canvas, type_, large, MARGIN, under - 2 * mm, inner, system)
         tacks = plan.work.tacks if isinstance(plan.work, SeamWork) else None
         if tacks:
             seam_mm = tacks.given.seam_mm

@@ -43,3 +43,14 @@ export function Away({ error, onRetry }: { error: Error; onRetry: () => void }) 
     </section>
   );
 }
+
+/** What went wrong with something done here, in words; nothing where nothing did. */
+export function SaidOf({ error }: { error: Error | null }) {
+  return (
+    error && (
+      <p role="alert" className="text-stop">
+        {error.message}
+      </p>
+    )
+  );
+}

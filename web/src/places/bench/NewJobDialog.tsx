@@ -6,9 +6,11 @@ import { answer, client, type JobLine, type OpenJob } from "../../api/client";
 import { kindsQuery, metalsQuery, ticketsQuery } from "../../api/queries";
 import { MetalPicker } from "../../figures/AnswerChooser";
 import { Dialog } from "../../parts/Dialog";
+import { SaidOf } from "../../parts/States";
 import { JobLineField } from "./JobLineField";
-import { JobFromFile, TemplateList } from "./NewJobKept";
+import { JobFromFile } from "./JobFromFile";
 import { KindTiles, MetalTiles } from "./NewJobTiles";
+import { TemplateList } from "./TemplateList";
 
 const UNKNOWN = "unknown";
 const PICKER = {
@@ -88,11 +90,7 @@ function NewJob({ onClose }: { onClose: () => void }) {
           />
         </div>
       </div>
-      {add.error && (
-        <p role="alert" className="text-stop">
-          {add.error.message}
-        </p>
-      )}
+      <SaidOf error={add.error} />
       <MetalTiles onChoose={(alloy) => add.mutate(alloy)} />
       <MetalPicker
         focused={false}

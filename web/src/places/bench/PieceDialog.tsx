@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import { type PieceSum } from "../../api/client";
 import { pieceQuery } from "../../api/queries";
 import { Dialog } from "../../parts/Dialog";
+import { SaidOf } from "../../parts/States";
 import { useUnits } from "../../shell/settings";
 import { STATUS } from "./status";
 
@@ -42,11 +43,7 @@ export function PieceDialog({ name, onMove, onClose }: PieceDialogProps) {
           Put it there
         </button>
       </form>
-      {error && (
-        <p role="alert" className="mt-3 text-stop">
-          {error.message}
-        </p>
-      )}
+      <SaidOf error={error} />
       {piece && <PieceTable piece={piece} onClose={onClose} />}
     </Dialog>
   );

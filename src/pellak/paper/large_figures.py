@@ -25,7 +25,7 @@ HIGH = 27 * mm
 WRITING = 7.5 * mm
 
 
-def hand_figures(figures: Mapping[str, Figure]) -> list[Figure]:
+def large_figures(figures: Mapping[str, Figure]) -> list[Figure]:
     """Return the figures of the band, in the order they are used."""
     torch = next(one.figures for one in leading_figures() if one.station == "torch")
     work = next((name for name in WORK_FIGURES if name in figures), None)
@@ -37,7 +37,7 @@ def _is_told(figure: Figure) -> bool:
     return figure.text is not None or figure.value is not None
 
 
-def draw_hand_figures(
+def draw_large_figures(
     canvas: Canvas,
     type_: Type,
     figures: Sequence[Figure],

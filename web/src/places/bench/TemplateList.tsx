@@ -1,13 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
-import { answer, client, type JobTakenIn, type OpenJob, sendFile } from "../../api/client";
+import { answer, client, type OpenJob } from "../../api/client";
 import { templatesQuery } from "../../api/queries";
-import { useNotify } from "../../parts/Notices";
-
-type Added = (job: OpenJob) => Promise<void>;
+import { SaidOf } from "../../parts/States";
 
 /** The shop's templates, each begun with one press; nothing where there is none. */
-export function TemplateList({ onAdded }: { onAdded: Added }) {
+export function TemplateList({ onAdded }: { onAdded: (job: OpenJob) => Promise<void> }) {
   const cache = useQueryClient();
   const { data: templates } = useQuery(templatesQuery);
   const path = (template: string) => ({ params: { path: { template_id: template } } });
@@ -45,48 +43,7 @@ export function TemplateList({ onAdded }: { onAdded: Added }) {
           </li>
         ))}
       </ul>
-      <Failed error={begin.error ?? forget.error} />
+      <SaidOf error={begin.error ?? forget.error} />
     </>
-  );
-}
-
-/** A job that another shop sent. */
-export function JobFromFile({ onAdded }: { onAdded: Added }) {
-  const notify = useNotify();
-  const take = useMutation({
-    mutationFn: (file: File) => sendFile<JobTakenIn>("/api/jobs/import", file),
-    onSuccess: async ({ opened, said }) => {
-      await onAdded(opened);
-      if (said.length > 0) notify(said.join(" "));
-    },
-  });
-  return (
-    <>
-      <label className="link inline-flex min-h-11 cursor-pointer items-center focus-within:outline-2 focus-within:outline-cone">
-        A job from another shop’s file
-        <input
-          type="file"
-          className="sr-only"
-          accept="application/json,.json"
-          disabled={take.isPending}
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            event.target.value = "";
-            if (file) take.mutate(file);
-          }}
-        />
-      </label>
-      <Failed error={take.error} />
-    </>
-  );
-}
-
-function Failed({ error }: { error: Error | null }) {
-  return (
-    error && (
-      <p role="alert" className="text-stop">
-        {error.message}
-      </p>
-    )
   );
 }
