@@ -8,8 +8,9 @@ import time
 import pytest
 from starlette.websockets import WebSocketDisconnect
 
+from pellak.api import practice_socket
 from pellak.api.app import create_app
-from pellak.api.practice_socket import MOST_AT_ONCE, SILENT_S
+from pellak.api.practice_socket import MOST_AT_ONCE
 from pellak.api.sharing import Sharing
 from pellak.core.practice.flame.flows import Set
 from pellak.core.practice.flame.trainer import Hands
@@ -183,7 +184,7 @@ def test_only_so_many_play_at_once_and_a_closed_page_makes_room(client):
             with play(client) as fifth, pytest.raises(WebSocketDisconnect):
                 frames(fifth, 1)
     assert MOST_AT_ONCE == 4
-    until = time.monotonic() + SILENT_S
+    until = time.monotonic() + 30
     while True:
         with play(client) as again:
             try:
@@ -193,9 +194,14 @@ def test_only_so_many_play_at_once_and_a_closed_page_makes_room(client):
                 assert time.monotonic() < until, "a closed page kept its place"
 
 
-def test_a_page_that_fell_silent_is_let_go_within_some_seconds(client):
-    with play(client) as socket, pytest.raises(WebSocketDisconnect):
-        frames(socket, 10_000)
+def test_a_page_that_fell_silent_is_let_go_after_so_many_frames(client, monkeypatch):
+    monkeypatch.setattr(practice_socket, "SILENT_FRAMES", 40)
+    with play(client) as socket:
+        frames(socket, 30, Hands())
+        heard_again, _ = frames(socket, 39, Hands())
+        assert len(heard_again) == 39
+        with pytest.raises(WebSocketDisconnect):
+            frames(socket, 60)
 
 
 def test_an_injector_and_a_strict_limit_are_the_shops_unless_they_are_told(client):

@@ -32,8 +32,9 @@ from pellak.shop.puddle_session import PuddleSession
 from pellak.store.errors import StoreError
 
 MOST_AT_ONCE, STEPPED_AT_ONCE = 4, 2
-SILENT_S = 5.0
-"""A page that says nothing for so long is gone, whatever the network still believes."""
+SILENT_FRAMES = 240
+"""A page that says nothing for so many frames is gone, whatever the network still believes: eight
+seconds where the machine keeps up, longer where it does not, as its pages are slow with it."""
 WORDS_EVERY_FRAMES = 15
 REFUSED, BUSY, DONE = 4400, 1013, 1000
 DIAL = "^([0-9]{4})?$"
@@ -237,12 +238,12 @@ class TrainerSockets:
     ) -> None:
         await socket.send_text(trainer.hello().model_dump_json())
         loop = asyncio.get_running_loop()
-        due, silent_from, number = loop.time(), loop.time(), 0
+        due, number, heard_at = loop.time(), 0, 0
         while not trainer.ended and not listening.done():
             if heard.is_set():
                 heard.clear()
-                silent_from = loop.time()
-            elif loop.time() - silent_from > SILENT_S:
+                heard_at = number
+            elif number - heard_at > SILENT_FRAMES:
                 return
             frame = await to_thread.run_sync(trainer.advance, limiter=self._limit)
             await socket.send_bytes(frame)

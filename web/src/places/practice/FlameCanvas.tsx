@@ -3,6 +3,7 @@ import { useEffect, useImperativeHandle, useRef, type Ref } from "react";
 import { useSettings } from "../../shell/settings";
 import { fitted } from "./fitted";
 import { paintFlame, type PaintedFlame } from "./paintFlame";
+import { useNextPaint } from "./useNextPaint";
 
 export interface FlamePainter {
   paint: (flame: PaintedFlame | null, jets: number) => void;
@@ -19,14 +20,19 @@ export function FlameCanvas({ ref, label }: FlameCanvasProps) {
   const last = useRef<[PaintedFlame | null, number]>([null, 1]);
   const { theme } = useSettings();
   const paint = (flame: PaintedFlame | null, jets: number) => {
-    last.current = [flame, jets];
     const context = fitted(canvas.current);
     if (!context) return;
     const { width, height } = context.canvas;
     const steel = getComputedStyle(context.canvas).getPropertyValue("--steel") || "gray";
     paintFlame(context, width, height, flame, { jets, steel });
   };
-  useImperativeHandle(ref, () => ({ paint }));
+  const soon = useNextPaint();
+  useImperativeHandle(ref, () => ({
+    paint: (flame, jets) => {
+      last.current = [flame, jets];
+      soon(() => paint(flame, jets));
+    },
+  }));
   useEffect(() => {
     const again = () => paint(...last.current);
     again();

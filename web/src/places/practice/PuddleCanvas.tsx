@@ -4,6 +4,7 @@ import type { PuddleHello } from "../../api/client";
 import { fitted } from "./fitted";
 import { paintPuddle, puddleScale } from "./paintPuddle";
 import type { PuddleFrame } from "./puddleWire";
+import { useNextPaint } from "./useNextPaint";
 
 export interface PuddlePainter {
   paint: (frame: PuddleFrame, hello: PuddleHello) => void;
@@ -45,13 +46,18 @@ export function PuddleCanvas({
   const canvas = useRef<HTMLCanvasElement>(null);
   const last = useRef<[PuddleFrame, PuddleHello] | null>(null);
   const paint = (frame: PuddleFrame, hello: PuddleHello) => {
-    last.current = [frame, hello];
     const context = fitted(canvas.current);
     if (!context) return;
     const { width, height } = context.canvas;
     paintPuddle(context, width, height, frame, hello, side);
   };
-  useImperativeHandle(ref, () => ({ paint }));
+  const soon = useNextPaint();
+  useImperativeHandle(ref, () => ({
+    paint: (frame, hello) => {
+      last.current = [frame, hello];
+      soon(() => paint(frame, hello));
+    },
+  }));
   const turned = useRef(onWheel);
   useEffect(() => {
     turned.current = onWheel;
