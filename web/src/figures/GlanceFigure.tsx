@@ -25,7 +25,7 @@ export function GlanceFigure({ figure, was, family, faults, onChange }: GlanceFi
   const shown = figure.value == null ? null : units.show(figure.value, unit, digitsOf(figure));
   const changed = was !== undefined && textOf(was, units) !== textOf(figure, units);
   const unanswered = figure.asks != null && figure.asks.chosen == null;
-  const text = figure.text ?? shown?.number ?? "—";
+  const text = unanswered ? "" : (figure.text ?? shown?.number ?? "—");
   const wide = figure.text != null && figure.text.length > SHORT_TEXT;
   return (
     <section
@@ -51,7 +51,16 @@ export function GlanceFigure({ figure, was, family, faults, onChange }: GlanceFi
         data-screen-only
         onClick={() => setOpen(true)}
       >
-        <span className="link">{unanswered ? "answer" : "why"}</span>
+        {unanswered ? (
+          <span className="link">answer</span>
+        ) : (
+          <span
+            aria-hidden="true"
+            className="grid size-6 place-items-center rounded-full border border-cone font-semibold"
+          >
+            ?
+          </span>
+        )}
       </button>
       <Dialog
         open={open}

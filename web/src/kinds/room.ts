@@ -11,9 +11,12 @@ export interface BoardProps {
   look: Look | null;
   onPreview: (field: string, text: string | null) => void;
   onChange: (changes: Changes) => Promise<boolean>;
-  /** Whether what leads is the piece itself, not the work on it. */
-  strip: boolean;
+  /** The station whose picture this is; null where everything is to be shown. */
+  station: string | null;
 }
+
+/** Whether the piece is typed in here: at its own station, and where everything is shown. */
+export const typedAt = (station: string | null) => station === null || station === "piece";
 
 export interface WorkBoardProps {
   job: OpenJob;

@@ -3,7 +3,7 @@ import { FeatherSide } from "./FeatherSide";
 import { LayersAcross } from "./LayersAcross";
 import { BoxList } from "../../figures/BoxList";
 import { useWidth } from "../../parts/useWidth";
-import type { BoardProps } from "../room";
+import { typedAt, type BoardProps } from "../room";
 import { RankedGroups } from "./RankedGroups";
 
 const BESIDE_FROM_PX = 620;
@@ -17,7 +17,7 @@ export function OverlayBoard({
   look,
   onPreview,
   onChange,
-  strip,
+  station,
 }: BoardProps & { drawing: FacedDrawing }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const beside = width >= BESIDE_FROM_PX;
@@ -31,12 +31,14 @@ export function OverlayBoard({
           <FeatherSide drawing={drawing} width={beside ? FLAME_PX : width - 26} />
         </div>
       )}
-      <BoxList
-        boxes={drawing.boxes ?? []}
-        job={plan.job}
-        {...{ faults, look, onPreview, onChange }}
-      />
-      {strip && ranked.length > 0 && (
+      {typedAt(station) && (
+        <BoxList
+          boxes={drawing.boxes ?? []}
+          job={plan.job}
+          {...{ faults, look, onPreview, onChange }}
+        />
+      )}
+      {typedAt(station) && ranked.length > 0 && (
         <RankedGroups
           ranked={ranked}
           chosen={chosen ?? ""}

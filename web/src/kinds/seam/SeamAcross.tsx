@@ -24,7 +24,6 @@ const STACKED_LABELS_PX = 132;
 const HEAD_PX = 26;
 const SIDE_PX = 16;
 const LABEL_GAP_PX = 21;
-const HEADING_FROM_PX = 460;
 
 export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
   const units = useUnits();
@@ -79,11 +78,7 @@ export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
     },
   ];
   const unknown = drawing.thickness_mm == null;
-  const heading = unknown
-    ? "Two sheets, waiting for a thickness"
-    : width < HEADING_FROM_PX
-      ? "Across, to scale"
-      : "Across the seam, to scale, coloured by the hottest it gets";
+  const heading = unknown ? "Two sheets, waiting for a thickness" : "Across";
   const wantedYs = labels.map((label) => label.toY);
   const labelYs = spread(wantedYs, LABEL_GAP_PX, HEAD_PX + LABEL_GAP_PX - 2, sheetTop - 4);
 
@@ -200,7 +195,6 @@ export function SeamAcross({ drawing, width, boxes }: SeamAcrossProps) {
             arrows={bandCut}
           >
             blue band {units.measure(bandMm, "mm", 2)}
-            {narrow ? "" : " edge to edge, keep it equal both sides"}
           </Span>
         )}
         <ScaleMark right={width - SIDE_PX} pxPerMm={pxPerMm} atMostMm={reachMm / 2} />

@@ -66,7 +66,7 @@ export function SeamAlong({ drawing, travelMmPerMin, rod, width }: SeamAlongProp
         )}
       </defs>
       <text x={8} y={16} className="fill-mute">
-        {drawing.thickness_mm == null ? "Along" : "Along, to scale"}
+        Along
       </text>
       <rect
         y={sheetTop}

@@ -6,12 +6,14 @@ import { TemperatureStrip } from "./TemperatureStrip";
 import { QuantityField } from "../../figures/QuantityField";
 import { faultOf } from "../../api/client";
 import { useWidth } from "../../parts/useWidth";
-import type { BoardProps } from "../room";
+import { typedAt, type BoardProps } from "../room";
 
 const BOX_PX = 140;
 const GAP_PX = 100;
 const LENGTH_PX = 144;
 const ALONG_PX = 216;
+const STRIP_PX = 134;
+const ALONE_STRIP_PX = 260;
 const BESIDE_FROM_PX = 620;
 
 /** The piece is the form: both drawings at one scale, with the boxed dimensions as inputs. */
@@ -22,7 +24,7 @@ export function SeamBoard({
   look,
   onPreview,
   onChange,
-  strip,
+  station,
 }: BoardProps & { drawing: SeamDrawing }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const { job } = plan;
@@ -52,7 +54,8 @@ export function SeamBoard({
   const seamMm = piece.find((f) => f.id === "length_mm")?.value ?? null;
   const joint = piece.find((f) => f.id === "joint")?.text ?? "";
   const jointName = joint.charAt(0).toUpperCase() + joint.slice(1);
-  const beside = width >= BESIDE_FROM_PX;
+  const alongToo = typedAt(station);
+  const beside = alongToo && width >= BESIDE_FROM_PX;
   const acrossPx = beside ? width - ALONG_PX - 16 : width - 2;
   const along = width > 0 && (
     <>
@@ -72,6 +75,15 @@ export function SeamBoard({
       </div>
     </>
   );
+  const heated = (drawing.across ?? []).length > 0;
+  if (station === "cool-and-dress" && heated)
+    return (
+      <div ref={ref} className="panel py-3">
+        {width > 0 && (
+          <TemperatureStrip drawing={drawing} width={width - 2} height={ALONE_STRIP_PX} />
+        )}
+      </div>
+    );
   return (
     <div ref={ref}>
       <div className={`panel ${beside ? "flex items-start" : ""}`}>
@@ -123,15 +135,17 @@ export function SeamBoard({
             )}
           />
         )}
-        <div
-          className={`rounded-md border border-line bg-paper ${beside ? "mt-8 mr-3 shrink-0" : "m-4 mt-0"}`}
-        >
-          {along}
-        </div>
+        {alongToo && (
+          <div
+            className={`rounded-md border border-line bg-paper ${beside ? "mt-8 mr-3 shrink-0" : "m-4 mt-0"}`}
+          >
+            {along}
+          </div>
+        )}
       </div>
-      {strip && width > 0 && (drawing.across ?? []).length > 0 && (
+      {station === null && heated && width > 0 && (
         <div className="mt-2">
-          <TemperatureStrip drawing={drawing} width={width} />
+          <TemperatureStrip drawing={drawing} width={width} height={STRIP_PX} />
         </div>
       )}
     </div>

@@ -11,7 +11,7 @@ import { TackStrip } from "./TackStrip";
 import { PaperLinks } from "../../parts/PaperLinks";
 import { clockWords } from "../../parts/useCounting";
 import { useWidth } from "../../parts/useWidth";
-import { useUnits } from "../../shell/settings";
+import { useSettings } from "../../shell/settings";
 import type { WorkBoardProps } from "../room";
 import { PlacesField } from "../../figures/PlacesField";
 import { DistortionDialog } from "../straighten/DistortionDialog";
@@ -22,7 +22,7 @@ const CALM_MS = 250;
 
 export function TackBoard({ job, plan, faults, onChange }: WorkBoardProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const units = useUnits();
+  const { units, figures } = useSettings();
   const work = plan.work?.kind === "seam" ? plan.work : null;
   const planned = work?.tacks ?? null;
   const [distorting, setDistorting] = useState(false);
@@ -63,47 +63,50 @@ export function TackBoard({ job, plan, faults, onChange }: WorkBoardProps) {
       <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
         {work?.groove && width > 0 && (
           <figure className="min-w-64 flex-1">
-            <figcaption className="text-sm text-mute">Edges, to scale; passes as layers</figcaption>
+            <figcaption className="text-sm text-mute">Edges, to scale</figcaption>
             <GrooveSection groove={work?.groove} width={Math.min(width - 24, 330)} />
           </figure>
         )}
-        <div className="flex flex-col gap-1 text-sm">
-          {planned && (
-            <>
-              <PaperLinks what="Template 1:1" path={`/api/jobs/${job.id}/marks.pdf`} />
-              <span data-screen-only>
-                <a className="link" href={`/api/jobs/${job.id}/marks.svg?units=${units.system}`}>
-                  SVG
-                </a>{" "}
-                ·{" "}
-                <a className="link" href={`/api/jobs/${job.id}/marks.csv`}>
-                  CSV
-                </a>
-              </span>
-            </>
-          )}
-          <button className="link min-h-9 text-left" onClick={() => setDistorting(true)}>
-            How far will it bow?
-          </button>
-          {planned && !tacks?.closed && (
-            <div data-screen-only>
-              <PlacesField
-                label="Turns at, along the seam"
-                hint="none; such as 200 mm; 440 mm"
-                field="corners_mm"
-                places={corners.map((mm) => [mm])}
-                fault={faultOf(faults["corners_mm"], "corners_mm")}
-                onChange={onChange}
-              />
-            </div>
-          )}
-        </div>
+        <details open={figures === "all"} className="text-sm">
+          <summary className="link inline-block min-h-9 py-1.5">Template, bow and turns</summary>
+          <div className="mt-1 flex flex-col gap-1">
+            {planned && (
+              <>
+                <PaperLinks what="Template 1:1" path={`/api/jobs/${job.id}/marks.pdf`} />
+                <span data-screen-only>
+                  <a className="link" href={`/api/jobs/${job.id}/marks.svg?units=${units.system}`}>
+                    SVG
+                  </a>{" "}
+                  ·{" "}
+                  <a className="link" href={`/api/jobs/${job.id}/marks.csv`}>
+                    CSV
+                  </a>
+                </span>
+              </>
+            )}
+            <button className="link min-h-9 text-left" onClick={() => setDistorting(true)}>
+              How far will it bow?
+            </button>
+            {planned && !tacks?.closed && (
+              <div data-screen-only>
+                <PlacesField
+                  label="Turns at, along the seam"
+                  hint="none; such as 200 mm; 440 mm"
+                  field="corners_mm"
+                  places={corners.map((mm) => [mm])}
+                  fault={faultOf(faults["corners_mm"], "corners_mm")}
+                  onChange={onChange}
+                />
+              </div>
+            )}
+          </div>
+        </details>
       </div>
       {tacks && planned && width > 0 && (
         <div className="mt-3">
           <p className="text-sm text-mute">
-            {tacks.closed ? "Tacks round the tube, rolled out" : "Tacks along the seam"}, numbered
-            in order; inside the line warmer than {units.measure(tacks.limit_c, "°C")}
+            {tacks.closed ? "Tacks round the tube, rolled out" : "Tacks, numbered in order"}; inside
+            the line warmer than {units.measure(tacks.limit_c, "°C")}
             {seconds !== null && last && (
               <>
                 {": "}

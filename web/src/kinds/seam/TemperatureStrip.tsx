@@ -7,12 +7,19 @@ import { useUnits } from "../../shell/settings";
 import { significant } from "../../shell/units";
 import { HeatGradient } from "../../drawings/colours";
 
-const HEIGHT = 134;
 const TOP = 34;
 const FOOT = 22;
 const SIDE_PX = 16;
 
-export function TemperatureStrip({ drawing, width }: { drawing: SeamDrawing; width: number }) {
+export function TemperatureStrip({
+  drawing,
+  width,
+  height,
+}: {
+  drawing: SeamDrawing;
+  width: number;
+  height: number;
+}) {
   const units = useUnits();
   const id = useId();
   const points = drawing.across ?? [];
@@ -20,7 +27,7 @@ export function TemperatureStrip({ drawing, width }: { drawing: SeamDrawing; wid
   const hottest = Math.max(...lines.map((line) => line.at_c), 1);
   const reach = drawing.strip_half_width_mm;
   const x = scaleLinear([-reach, reach], [SIDE_PX, width - SIDE_PX]);
-  const y = scaleLinear([0, hottest], [HEIGHT - FOOT, TOP]);
+  const y = scaleLinear([0, hottest], [height - FOOT, TOP]);
   const sides = [...points.map((p) => ({ ...p, at_mm: -p.at_mm })).reverse(), ...points];
   const curve = sides.map((p) => `${x(p.at_mm)},${y(p.near_c)}`).join(" L");
   const ticks = scaleLinear(
@@ -31,8 +38,8 @@ export function TemperatureStrip({ drawing, width }: { drawing: SeamDrawing; wid
   return (
     <svg
       width={width}
-      height={HEIGHT}
-      viewBox={`0 0 ${width} ${HEIGHT}`}
+      height={height}
+      viewBox={`0 0 ${width} ${height}`}
       role="img"
       aria-labelledby={`${id}-text`}
       className="block text-[13px]"
@@ -79,7 +86,7 @@ export function TemperatureStrip({ drawing, width }: { drawing: SeamDrawing; wid
       ))}
       <line x1={SIDE_PX} x2={width - SIDE_PX} y1={y(0)} y2={y(0)} stroke="var(--mute)" />
       {ticks.ticks(narrow ? 5 : 9).map((tick) => (
-        <text key={tick} x={ticks(tick)} y={HEIGHT - 6} textAnchor="middle" className="fill-mute">
+        <text key={tick} x={ticks(tick)} y={height - 6} textAnchor="middle" className="fill-mute">
           {significant(Math.abs(tick))}
           {tick === 0 ? ` ${units.symbol("mm")}` : ""}
         </text>

@@ -5,7 +5,7 @@ import { PaperLinks } from "../../parts/PaperLinks";
 import { useWidth } from "../../parts/useWidth";
 import { useUnits } from "../../shell/settings";
 import { PlacesField, SaidField } from "../../figures/PlacesField";
-import type { BoardProps } from "../room";
+import { typedAt, type BoardProps } from "../room";
 
 const BESIDE_FROM_PX = 620;
 const SECTION_PX = 180;
@@ -19,6 +19,7 @@ export function MemberBoard({
   look,
   onPreview,
   onChange,
+  station,
 }: BoardProps & { drawing: MemberDrawing }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const units = useUnits();
@@ -32,8 +33,7 @@ export function MemberBoard({
           <MemberSide drawing={drawing} width={width - 26 - (beside ? SECTION_PX : 0)} />
         </div>
       )}
-      <BoxList boxes={drawing.boxes ?? []} {...{ job, faults, look, onPreview, onChange }} />
-      {(drawing.spots ?? []).length > 0 && (
+      {(station === null || station === "rounds") && (drawing.spots ?? []).length > 0 && (
         <p className="mt-3 flex flex-wrap items-center gap-x-4 text-sm">
           <PaperLinks what="Spacing tape 1:1" path={`/api/jobs/${jobId}/marks.pdf`} />
           <a className="link" href={`/api/jobs/${jobId}/marks.svg?units=${units.system}`}>
@@ -44,44 +44,49 @@ export function MemberBoard({
           </a>
         </p>
       )}
-      <div className="mt-3 grid gap-3 md:grid-cols-2">
-        <SaidField
-          label="Section and length, as said"
-          hint="2x3x1/4 tube, 25 ft"
-          field="said"
-          said={"said" in job ? job.said : null}
-          fault={faultOf(faults.said, "said")}
-          onChange={onChange}
-        />
-        <PlacesField
-          label="Bow read at several places"
-          hint="1 m: 8 mm; 2 m: 14 mm"
-          field="stations"
-          places={"stations" in job ? (job.stations ?? []).map((s) => [s.at_mm, s.bow_mm]) : []}
-          fault={faultOf(faults.stations, "stations")}
-          onChange={onChange}
-        />
-        <div className="md:col-span-2">
-          <SaidField
-            label="Welds that pulled it"
-            hint="24 x 40 mm every 300 mm, leg 5 mm"
-            field="welds_said"
-            said={"welds_said" in job ? job.welds_said : null}
-            fault={faultOf(faults.welds_said, "welds_said")}
-            onChange={onChange}
-          />
-        </div>
-        <div className="md:col-span-2">
-          <PlacesField
-            label="Brackets and welds to keep off"
-            hint="300 mm; 1.2 m"
-            field="brackets_mm"
-            places={"brackets_mm" in job ? (job.brackets_mm ?? []).map((at) => [at]) : []}
-            fault={faultOf(faults.brackets_mm, "brackets_mm")}
-            onChange={onChange}
-          />
-        </div>
-      </div>
+      {typedAt(station) && (
+        <>
+          <BoxList boxes={drawing.boxes ?? []} {...{ job, faults, look, onPreview, onChange }} />
+          <div className="mt-3 grid gap-3 md:grid-cols-2">
+            <SaidField
+              label="Section and length, as said"
+              hint="2x3x1/4 tube, 25 ft"
+              field="said"
+              said={"said" in job ? job.said : null}
+              fault={faultOf(faults.said, "said")}
+              onChange={onChange}
+            />
+            <PlacesField
+              label="Bow read at several places"
+              hint="1 m: 8 mm; 2 m: 14 mm"
+              field="stations"
+              places={"stations" in job ? (job.stations ?? []).map((s) => [s.at_mm, s.bow_mm]) : []}
+              fault={faultOf(faults.stations, "stations")}
+              onChange={onChange}
+            />
+            <div className="md:col-span-2">
+              <SaidField
+                label="Welds that pulled it"
+                hint="24 x 40 mm every 300 mm, leg 5 mm"
+                field="welds_said"
+                said={"welds_said" in job ? job.welds_said : null}
+                fault={faultOf(faults.welds_said, "welds_said")}
+                onChange={onChange}
+              />
+            </div>
+            <div className="md:col-span-2">
+              <PlacesField
+                label="Brackets and welds to keep off"
+                hint="300 mm; 1.2 m"
+                field="brackets_mm"
+                places={"brackets_mm" in job ? (job.brackets_mm ?? []).map((at) => [at]) : []}
+                fault={faultOf(faults.brackets_mm, "brackets_mm")}
+                onChange={onChange}
+              />
+            </div>
+          </div>
+        </>
+      )}
     </div>
   );
 }

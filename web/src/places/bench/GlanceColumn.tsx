@@ -71,7 +71,7 @@ export const GlanceColumn = memo(function GlanceColumn(props: ColumnProps) {
         </div>
       )}
       <button className="button mt-3 w-full" data-screen-only onClick={onAll}>
-        {more > 0 ? `All figures (${more} more here)` : "All figures"}
+        {more > 0 ? `All figures (+${more})` : "All figures"}
       </button>
     </section>
   );

@@ -107,6 +107,9 @@ export function JobView({ job, early }: JobViewProps) {
     if (where) select(where.id);
     if (where?.id === "piece") focusFirstBox();
   };
+  // At the work's own station, and where the heat goes, that is the picture: one to a station.
+  const working = selected === workAt && plan.work != null && WorkBoard !== undefined;
+  const led = selected === "preheat" && plan.facts?.heat_zone != null;
   const latest = useRef(change);
   useEffect(() => {
     latest.current = change;
@@ -162,15 +165,15 @@ export function JobView({ job, early }: JobViewProps) {
           onRedo={redo.next === null ? null : () => void doAgain()}
         />
         <SeamLine stations={plan.stations} selected={selected} onSelect={select} />
-        <OfferedLine offered={job.offered} />
+        {/* It stays where the plan begins. */}
+        {(figures === "all" || selected === plan.stations[0]?.id) && (
+          <OfferedLine offered={job.offered} />
+        )}
       </div>
       {figures === "leading" && figureColumn}
       <div className="min-w-0 px-4 pb-3 lg:col-start-1 lg:row-start-2 lg:px-5">
         <div className="mt-3 flex flex-col gap-3">
-          {/* At the work's own station the work is the picture, and the piece stands under it. */}
-          {selected === workAt && plan.work && WorkBoard && (
-            <WorkBoard job={job} plan={plan} faults={faults} onChange={change} />
-          )}
+          {working && <WorkBoard job={job} plan={plan} faults={faults} onChange={change} />}
           <LeadingPicture plan={plan} station={selected} />
           {selected === "torch" && plan.facts?.oxygen_ratio != null && (
             <p className="-mt-1 text-sm">
@@ -179,15 +182,17 @@ export function JobView({ job, early }: JobViewProps) {
               </Link>
             </p>
           )}
-          <PlanBoard
-            jobId={job.id}
-            plan={plan}
-            faults={faults}
-            look={look}
-            onPreview={(field, text) => setTyping(text === null ? null : { field, text })}
-            onChange={change}
-            strip={selected !== workAt}
-          />
+          {(figures === "all" || !(working || led)) && (
+            <PlanBoard
+              jobId={job.id}
+              plan={plan}
+              faults={faults}
+              look={look}
+              onPreview={(field, text) => setTyping(text === null ? null : { field, text })}
+              onChange={change}
+              station={figures === "all" ? null : selected}
+            />
+          )}
         </div>
       </div>
       {figures === "all" && figureColumn}
