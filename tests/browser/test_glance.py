@@ -239,20 +239,32 @@ def test_every_target_is_wide_and_high_enough_for_a_finger(browser, server, watc
     context.close()
 
 
-def test_a_box_of_tips_is_taken_in_by_few_keys(page, blank_server, watched):
+def test_a_whole_rack_is_written_down_in_forty_keys(page, blank_server, watched):
+    page.add_init_script("localStorage.setItem('pellak.units', 'inch')")
     watched(page, blank_server)
     page.goto(f"{blank_server.url}/rack")
-    page.get_by_role("button", name="+ A boxful").click()
-    keys = 1
-    for line in ("1 #72", "2 #67", "3 soup", "4 #56"):
-        page.keyboard.type(line)
+    line = page.get_by_label("A line a thing")
+    expect(line).to_be_focused()
+    keys = 0
+    for said in ("1 72", "2 67", "3 60", "4 56", "torch", "ac145", "ox80"):
+        page.keyboard.type(said)
         page.keyboard.press("Enter")
-        keys += len(line) + 1
-    assert keys <= 30
-    taken = page.get_by_role("list", name="Tips taken in").get_by_role("listitem")
-    expect(taken).to_have_count(3)
+        keys += len(said) + 1
+    assert keys <= 40
+    taken = page.get_by_role("list", name="Taken in").get_by_role("listitem")
+    expect(taken).to_have_count(7)
+    expect(taken.first).to_contain_text("80 ft³")
+    page.keyboard.type("3 soup")
+    page.keyboard.press("Enter")
     expect(page.get_by_role("alert")).to_contain_text("Read")
     page.get_by_role("button", name="3 soup").click()
-    expect(page.get_by_label("Tip and bore")).to_have_value("3 soup")
+    expect(line).to_have_value("3 soup")
     expect(page.get_by_role("alert")).to_have_count(0)
+    assert axe_violations(page) == []
+    assert overflow_px(page) <= 0
+    page.goto(f"{blank_server.url}/rack")
+    expect(page.get_by_role("button", name="Edit 4")).to_be_visible()
+    expect(line).to_have_count(0)
+    page.get_by_role("button", name="+ Several").click()
+    expect(line).to_be_focused()
     assert axe_violations(page) == []

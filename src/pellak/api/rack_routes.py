@@ -4,11 +4,12 @@ from operator import attrgetter
 from typing import Any
 
 from fastapi import APIRouter, Request, Response
-from pydantic import BaseModel, ConfigDict
+from pydantic import BaseModel, ConfigDict, Field
 
 from pellak.api.file_doors import FILE_ANSWER, FileBody, file_answer
 from pellak.api.paging import LINKED, LONGEST_PAGE, After, Most, following, page_of
 from pellak.api.problems import documented
+from pellak.api.saying import UNITS_HEADER, units_asked
 from pellak.core.rig.files import FileKind, ReadRack
 from pellak.shop.gas_book import GasBook, GasSums
 from pellak.shop.rack import OwnedItem, RackBook, RackForm, TakenIn, rack_forms
@@ -20,6 +21,13 @@ class ItemChange(BaseModel):
     model_config = ConfigDict(extra="forbid")
     version: int
     changes: dict[str, Any]
+
+
+class SaidThing(BaseModel):
+    """A thing of the rack in one line, as it is said."""
+
+    model_config = ConfigDict(extra="forbid")
+    text: str = Field(max_length=80)
 
 
 def rack_router(rack: RackBook, gas: GasBook) -> APIRouter:
@@ -38,6 +46,11 @@ def rack_router(rack: RackBook, gas: GasBook) -> APIRouter:
     def add_rack_item(document: dict[str, Any]) -> OwnedItem:
         """Add something to the rack."""
         return rack.add(document)
+
+    @router.post("/lines", operation_id="add_rack_line", status_code=201)
+    def add_rack_line(said: SaidThing, request: Request) -> OwnedItem:
+        """Add the thing a line says: `3 #67`, `torch`, `ac 60`, `hose 5 m`, `lens 5`."""
+        return rack.add_line(said.text, units_asked(request.headers.get(UNITS_HEADER)))
 
     @router.get("/gas", operation_id="sum_gas")
     def sum_gas() -> GasSums:

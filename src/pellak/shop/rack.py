@@ -13,9 +13,11 @@ from pellak.core.gas.cylinders import (
     CylindersAnswer,
     cylinders_to_couple,
 )
+from pellak.core.reading.measures import System
 from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.files import FileKind, ReadRack, read_rack, write_rack
 from pellak.core.rig.form_fields import RackField, rack_fields
+from pellak.core.rig.item_line import read_item_line
 from pellak.core.rig.items import RackItem, read_item
 from pellak.core.rig.newest import COMMON_FLOW_L_PER_H, check_newest, content_now
 from pellak.core.rig.stock import RodTaken, take_rods
@@ -53,6 +55,7 @@ class FormField(Record):
     read_as: str
     unit: str
     choices: list[str]
+    named: list[str]
     asks: str
 
 
@@ -89,6 +92,7 @@ def rack_forms() -> list[RackForm]:
                     read_as=f.read_as,
                     unit=f.unit,
                     choices=list(f.choices),
+                    named=list(f.named),
                     asks=f.asks,
                 )
                 for f in fields
@@ -148,6 +152,14 @@ class RackBook:
         item = read_item(document)
         self._believed(item, document)
         with self._database.transaction() as session:
+            _not_twice(session, item, None)
+            return self._shown(self._keep(session, item))
+
+    def add_line(self, line: str, system: System) -> OwnedItem:
+        """Put the thing a line says in the rack."""
+        with self._database.transaction() as session:
+            standing = [read_item(row.document) for row in Rack(session).items()]
+            item = read_item(read_item_line(line, system, standing))
             _not_twice(session, item, None)
             return self._shown(self._keep(session, item))
 

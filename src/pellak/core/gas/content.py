@@ -15,6 +15,8 @@ from pellak.core.tables import rows
 
 ACETYLENE_KG_PER_M3 = 1.11
 """At 15 °C, as the trade weighs it."""
+M3_PER_FT3 = 0.028316846592
+"""1 ft = 0.3048 m, international foot of 1959."""
 SCALE_KG = 0.2
 """What a shop scale and lost solvent leave uncertain."""
 GAUGE_BAR = 4.0
@@ -37,9 +39,21 @@ class CylinderSize:
     id: str
     gas: Gas
     content_m3: float
+    class_ft3: float | None
     water_capacity_l: float
+    full_bar: float
     tare_kg: float
     note: str
+
+    @property
+    def said(self) -> str:
+        """Its class as it is asked for: by content, or by water and pressure.
+
+        Source: the classes of the table
+        """
+        if self.class_ft3 is None:
+            return f"{say.litres(self.water_capacity_l)} at {say.bar(self.full_bar)}"
+        return say.m3(self.class_ft3 * M3_PER_FT3)
 
 
 @cache
@@ -50,7 +64,9 @@ def cylinder_sizes() -> Mapping[str, CylinderSize]:
             id=row["id"],
             gas=row["gas"],  # type: ignore[arg-type]  # a word of the table, held by test_words
             content_m3=float(row["content_m3"]),
+            class_ft3=float(row["class_ft3"]) if row["class_ft3"] else None,
             water_capacity_l=float(row["water_capacity_L"]),
+            full_bar=float(row["full_pressure_bar"]),
             tare_kg=float(row["tare_kg_typical"]),
             note=row["note"],
         )

@@ -23,6 +23,8 @@ class RackField:
     read_as: str
     unit: str
     choices: tuple[str, ...]
+    named: tuple[str, ...]
+    """How each choice is said: a cylinder by what it holds, a rod by its class."""
     asks: str
 
 
@@ -38,10 +40,19 @@ def rack_fields() -> tuple[RackField, ...]:
             read_as=row["read_as"],
             unit=row["unit"],
             choices=_choices(row["read_as"], row["choices"]),
+            named=_named(row["read_as"], row["choices"]),
             asks=row["asks"],
         )
         for row in rows("rack_fields.csv")
     )
+
+
+def _named(read_as: str, listed: str) -> tuple[str, ...]:
+    if read_as == "size":
+        return tuple(size.said for size in cylinder_sizes().values())
+    if read_as == "rod":
+        return (*(rod.classification for rod in rods().values()), FLUX)
+    return _choices(read_as, listed)
 
 
 def _choices(read_as: str, listed: str) -> tuple[str, ...]:

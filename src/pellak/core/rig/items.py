@@ -170,7 +170,11 @@ def read_bore(text: str, field: str) -> float:
         if number not in named:
             raise Refused(field, text, "a number drill from #80 to #1")
         return named[number]
-    return _quantity(text, "length", field)
+    try:
+        return read_quantity(text, "length").value
+    except Refused:
+        accepted = f"a number drill such as #67, or a bore such as {say.wall(0.8)}"
+        raise Refused(field, text, accepted) from None
 
 
 def _quantity(text: str, kind: QuantityKind, field: str) -> float:

@@ -115,7 +115,7 @@ export function ItemDialog({ form, owned, onClose }: ItemDialogProps) {
                 {(field.read_as === "size" ? sizes(typed["gas"] ?? "") : field.choices).map(
                   (choice) => (
                     <option key={choice} value={choice}>
-                      {choice}
+                      {field.named[field.choices.indexOf(choice)] ?? choice}
                     </option>
                   ),
                 )}

@@ -10,6 +10,7 @@ import {
   type TakenIn,
 } from "../../api/client";
 import { jobQuery, rackFormsQuery, rackQuery, ticketsQuery } from "../../api/queries";
+import { Dialog } from "../../parts/Dialog";
 import { FlowLadder } from "../../drawings/FlowLadder";
 import { useNotify } from "../../parts/Notices";
 import { Away, Waiting } from "../../parts/States";
@@ -19,8 +20,9 @@ import { useUnits } from "../../shell/settings";
 import { CylinderLevel } from "./CylinderLevel";
 import { GasSection } from "./GasSection";
 import { ItemDialog } from "./ItemDialog";
+import { itemParts } from "./itemText";
+import { RackLines } from "./RackLines";
 import { RigSection } from "./RigSection";
-import { TipGrid } from "./TipGrid";
 import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** What the shop really owns: tips on their ladder, cylinders as levels, everything else in lists. */
@@ -30,6 +32,9 @@ export default function RackPlace() {
   const [editing, setEditing] = useState<{ form: RackForm; item: OwnedItem | null } | null>(null);
   const [importing, setImporting] = useState(false);
   const [many, setMany] = useState(false);
+  // A rack that was empty is written down where it stands, to the end.
+  const [began, setBegan] = useState<boolean | null>(null);
+  if (items && began === null) setBegan(items.length === 0);
   if (error && !items) return <Away error={error} onRetry={() => void refetch()} />;
   if (!items || !forms) return <Waiting what="the rack" />;
   return (
@@ -40,6 +45,9 @@ export default function RackPlace() {
           <p className="text-mute">What the shop really owns. Plans choose from it.</p>
         </div>
         <p className="flex flex-wrap gap-4">
+          <button className="link min-h-9" onClick={() => setMany(true)}>
+            + Several
+          </button>
           <button className="link min-h-9" onClick={() => setImporting(true)}>
             Import
           </button>
@@ -55,6 +63,12 @@ export default function RackPlace() {
           </span>
         </p>
       </div>
+      {began && (
+        <section aria-label="What do you own?" className="panel mb-4 p-4">
+          <h2 className="mb-2 font-narrow text-lg font-semibold">What do you own?</h2>
+          <RackLines forms={forms} />
+        </section>
+      )}
       <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-2">
         <RigSection />
         <GasSection />
@@ -64,14 +78,26 @@ export default function RackPlace() {
             form={form}
             items={items.filter((owned) => owned.item.kind === form.kind)}
             onEdit={(item) => setEditing({ form, item })}
-            onMany={form.kind === "tip" ? () => setMany(true) : undefined}
           />
         ))}
       </div>
       {editing && (
         <ItemDialog form={editing.form} owned={editing.item} onClose={() => setEditing(null)} />
       )}
-      {many && <TipGrid onClose={() => setMany(false)} />}
+      {many && (
+        <Dialog
+          open
+          onClose={() => setMany(false)}
+          title="What do you own?"
+          about="Typed in one go; every box of it can be filled later."
+          at="top"
+        >
+          <RackLines forms={forms} />
+          <button className="button-main mt-3 w-full" onClick={() => setMany(false)}>
+            Done
+          </button>
+        </Dialog>
+      )}
       <FileDialog<ReadRack, TakenIn>
         open={importing}
         onClose={() => setImporting(false)}
@@ -92,11 +118,9 @@ interface KindSectionProps {
   form: RackForm;
   items: readonly OwnedItem[];
   onEdit: (item: OwnedItem | null) => void;
-  /** Takes a whole box in, a line each; only where there is such a way. */
-  onMany: (() => void) | undefined;
 }
 
-function KindSection({ form, items, onEdit, onMany }: KindSectionProps) {
+function KindSection({ form, items, onEdit }: KindSectionProps) {
   return (
     <section
       aria-label={form.label}
@@ -105,11 +129,6 @@ function KindSection({ form, items, onEdit, onMany }: KindSectionProps) {
       <div className="mb-2 flex items-center justify-between gap-3">
         <h2 className="font-narrow text-lg font-semibold">{form.label}</h2>
         <span className="flex gap-4">
-          {onMany && (
-            <button className="link min-h-9" onClick={onMany}>
-              + A boxful
-            </button>
-          )}
           <button
             className="link min-h-9"
             aria-label={`Add to ${form.label}`}
@@ -205,22 +224,7 @@ function ItemLine({
   onEdit: () => void;
 }) {
   const units = useUnits();
-  const values = owned.item as unknown as Record<string, unknown>;
-  const parts = form.fields.flatMap((field) => {
-    const value = values[field.field];
-    if (value == null || value === "" || (Array.isArray(value) && value.length === 0)) return [];
-    if (Array.isArray(value)) return [`${field.label.toLowerCase()}: ${value.length} rows`];
-    if (typeof value === "boolean") return value ? [field.label.toLowerCase()] : [];
-    // One jet goes without saying.
-    if (field.field === "jets" && value === 1) return [];
-    if (typeof value === "number")
-      return [
-        field.unit
-          ? `${field.label.toLowerCase()} ${units.measure(value, field.unit)}`
-          : `${field.label.toLowerCase()} ${value}`,
-      ];
-    return [String(value)];
-  });
+  const parts = itemParts(form, owned, units);
   return (
     <div className="flex items-start justify-between gap-3 py-1.5">
       <div>
