@@ -128,26 +128,38 @@ def test_one_mark_opens_everything_behind_a_figure(glancing):
 
 
 LINES = [
-    ("18ga 25in", "seam", "First puddle in"),
-    (".049 4130", "seam", "First puddle in"),
-    ("3/8 iron", "seam", "Heat it first to"),
+    ("18ga 25in", "18ga 25in", "", "First puddle in"),
+    (".049 4130", "1in .049 4130", "2", "First puddle in"),
+    ("3/8 iron", "3/8 iron 3in", "11", "Heat it first to"),
+    ("2x2x1/8", "2x2x1/8 10' 1", "12", "Acetylene, gas flowing"),
 ]
-"""What is typed, and the figure that is there by itself: the key of a new job, the line, Enter."""
+"""What is typed for a first figure and for the bench; the answers by their numbers; the figure."""
 
 
-@pytest.mark.parametrize(("line", "kind", "figure"), LINES, ids=[line[0] for line in LINES])
-def test_a_job_is_said_in_few_keys_and_its_first_figure_stands(glancing, line, kind, figure):
-    keys = 2 + len(line)
-    assert keys <= 12
-    page = glancing(DESK, units="inch")
-    page.keyboard.press("n")
-    page.keyboard.type(line)
+@pytest.mark.parametrize(("short", "whole", "answers", "figure"), LINES, ids=[x[0] for x in LINES])
+def test_in_a_blank_shop_a_job_is_at_the_bench_in_sixteen_keys(
+    page, blank_server, watched, short, whole, answers, figure
+):
+    page.add_init_script("localStorage.setItem('pellak.units', 'inch')")
+    watched(page, blank_server)
+    page.goto(blank_server.url)
+    expect(page.get_by_label("Say it in one line")).to_be_focused()
+    assert len(f"{short}\n") <= 12 and len(f"{whole}\n{answers}") <= 16
+    page.keyboard.type(short)
     page.keyboard.press("Enter")
-    expect(page.get_by_label("Name of the job")).to_have_value(line)
+    expect(page.get_by_label("Name of the job")).to_have_value(short)
     station = "Preheat" if figure.startswith("Heat") else "Torch"
     page.get_by_role("button", name=re.compile(station)).first.click()
     expect(page.get_by_role("region", name=figure)).to_contain_text(re.compile(r"\d"))
     from_menu(page, "More", "Archive")
+    expect(page.get_by_label("Say it in one line")).to_be_focused()
+    page.keyboard.type(whole)
+    page.keyboard.press("Control+Enter")
+    for number in answers:
+        asked = page.get_by_role("dialog").get_by_role("heading").inner_text()
+        page.keyboard.press(number)
+        expect(page.get_by_role("dialog", name=asked)).to_have_count(0)
+    expect(page).to_have_url(re.compile("/bench$"))
 
 
 @pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])

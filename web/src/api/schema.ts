@@ -2461,6 +2461,8 @@ export interface components {
         /**
          * Caution
          * @description Something that can hurt a person or the work, with the reason for saying it.
+         *
+         *     `asks` is the job's field whose answer it hangs on; empty where no answer lifts it.
          */
         Caution: {
             /**
@@ -2474,6 +2476,11 @@ export interface components {
             reason: string;
             /** Source */
             source: string;
+            /**
+             * Asks
+             * @default
+             */
+            asks: string;
         };
         /**
          * Certificate

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useEffectEvent, useState } from "react";
+import { useEffect, useEffectEvent, useRef, useState } from "react";
 
 import type { Asks, MetalLine } from "../api/client";
 import { metalsQuery } from "../api/queries";
@@ -17,15 +17,29 @@ const UNKNOWN = "unknown";
 const MOST_SHOWN = 40;
 
 /** Answers to a question only the person can settle, large enough for gloves. */
-export function AnswerChooser({ asks, onAnswer }: AnswerChooserProps) {
+export function AnswerChooser({ asks, onAnswer, focused = false }: AnswerChooserProps) {
+  const first = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (focused) first.current?.focus();
+  }, [focused]);
   if (asks.picker === "metals") return <MetalPicker asks={asks} onAnswer={onAnswer} />;
   return (
-    <ul className="space-y-2">
-      {asks.answers.map((answer) => {
+    <ul
+      className="space-y-2"
+      onKeyDown={(event) => {
+        // By its number, where the answers have the keys.
+        const answer = asks.answers[Number(event.key) - 1];
+        if (answer === undefined) return;
+        event.preventDefault();
+        onAnswer(answer.id);
+      }}
+    >
+      {asks.answers.map((answer, place) => {
         const chosen = answer.id === asks.chosen;
         return (
           <li key={answer.id}>
             <button
+              ref={place === 0 ? first : undefined}
               aria-pressed={chosen}
               className={`flex min-h-14 w-full items-center gap-3 rounded-md border px-3 py-2 text-left ${chosen ? "border-cone bg-cone-soft" : "border-line bg-panel"}`}
               onClick={() => onAnswer(answer.id)}
@@ -35,6 +49,11 @@ export function AnswerChooser({ asks, onAnswer }: AnswerChooserProps) {
                 <span className="block font-semibold">{answer.label}</span>
                 <span className="block text-sm text-mute">{answer.why}</span>
               </span>
+              {focused && (
+                <span aria-hidden="true" className="ml-auto text-sm text-mute max-sm:hidden">
+                  {place + 1}
+                </span>
+              )}
             </button>
           </li>
         );

@@ -32,6 +32,7 @@ export function FigurePanel({ figure, family, faults, onChange, onTaken }: Figur
       {asks && (
         <AnswerChooser
           asks={asks}
+          focused
           onAnswer={(chosen) => {
             void onChange({ [asks.field]: chosen });
             onTaken();

@@ -5,7 +5,8 @@ import { glossaryQuery } from "../api/queries";
 import { Dialog } from "../parts/Dialog";
 
 const KEYS = [
-  ["N", "a new job, said in one line; Enter puts it on the bench"],
+  ["N", "a new job, said in one line; Enter puts it on the bench, Ctrl Enter begins it"],
+  ["B", "the job to the bench, or to what is missing for it"],
   ["/", "find or reckon"],
   ["1 to 9", "a station of the job"],
   ["[ and ]", "the station before, the one after"],

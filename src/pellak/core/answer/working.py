@@ -35,12 +35,16 @@ class Working(Record):
 
 
 class Caution(Record):
-    """Something that can hurt a person or the work, with the reason for saying it."""
+    """Something that can hurt a person or the work, with the reason for saying it.
+
+    `asks` is the job's field whose answer it hangs on; empty where no answer lifts it.
+    """
 
     level: Literal["stop", "warn", "note"]
     text: str
     reason: str
     source: str
+    asks: str = ""
 
 
 class School(Record):

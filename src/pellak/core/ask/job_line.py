@@ -1,6 +1,7 @@
 """A job in one line, as people say it: `18 ga mild butt 25 in`, `crack in grey iron 3/8`."""
 
 import re
+from collections.abc import Sequence
 from functools import cache
 from typing import Any
 
@@ -11,12 +12,13 @@ from pellak.core.kinds.kind import LineSaid
 from pellak.core.kinds.registry import KINDS, kind_named
 from pellak.core.metal.alloy import Metal, alloys, metal_named
 from pellak.core.plan.change_job import job_from, read_as, with_changes
-from pellak.core.reading.line_measures import measures_in
+from pellak.core.reading.line_measures import LONG_FROM_MM, Said, measures_in
 from pellak.core.reading.line_words import Phrase, found, phrases, phrases_of, plain, rows_of
 from pellak.core.tables import rows
 
 SORTS = ("joint", "section", "kind", "purpose", "shape", "role")
 LONGEST_NAME = 80
+THIRD = 2
 PLAIN_IRON = "gi-30"
 PLAIN_SHEET, PLAIN_BAR, SHEET_UNDER_MM = "dc01", "a36", 3.0
 """Mild steel by itself: sheet under three millimetres, else what bars are rolled of."""
@@ -64,7 +66,7 @@ def read_job_line(text: str, shop: OfShop) -> JobLine:
     (1.21, 635.0)
     """
     said, rest = measures_in(plain(text), shop.system)
-    kind = kind_named(found(rest, "kind") or KINDS[0].id)
+    kind = kind_named(found(rest, "kind") or _kind_of_sizes(said, rest))
     metal = _metal(rest, shop)
     read = kind.from_line(LineSaid(said, rest, metal))
     alloy = metal.id
@@ -93,6 +95,15 @@ def read_job_line(text: str, shop: OfShop) -> JobLine:
         ],
         not_read=" ".join([*unplaced, *left]),
     )
+
+
+def _kind_of_sizes(said: Sequence[Said], rest: str) -> str:
+    """Return the kind a line without a word for it means: three sizes by each other and no joint
+    are a section, and what is told of a section alone is that it is bent."""
+    whole = {one.of[0] for one in said if one.of is not None and one.of[1] == THIRD}
+    parts = [one.value for one in said if one.of is not None and one.of[0] in whole]
+    section = bool(parts) and max(parts) < LONG_FROM_MM and not found(rest, "joint")
+    return next((kind.id for kind in KINDS if section and kind.of_section), KINDS[0].id)
 
 
 @cache

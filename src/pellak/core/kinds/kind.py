@@ -98,7 +98,8 @@ class JobKind(Generic[J]):
     of it in a few words, `card` the figures of its work as they are printed, `signs` whether a
     seam's signs are offered; `lines` answers one-line questions by their first word; `learns`
     reads from a run's work and log what later plans start from, None where all start alike;
-    `from_line` reads a job said in one line; `wants` is the rod the whole job takes, as planned,
+    `from_line` reads a job said in one line, `of_section` whether the sizes of a section alone mean
+    it; `wants` is the rod the whole job takes, as planned,
     `takes` what a run took of the rack, by its plan and what its log says was done; `left` what a
     kind of step still asks for, in words.
     """
@@ -122,6 +123,7 @@ class JobKind(Generic[J]):
     learns: Callable[[Work | None, RunLog], Any | None] | None = None
     left: Callable[[Plan, RunLog, str], str] = field(default=lambda _plan, _log, _step: "")
     from_line: Callable[[LineSaid], LineRead] = field(default=lambda _said: LineRead({}))
+    of_section: bool = False
     wants: Callable[[Plan], list[RodTaken]] = field(default=lambda _plan: [])
     takes: Callable[[Plan, RunLog], list[RodTaken]] = field(default=lambda _plan, _log: [])
 

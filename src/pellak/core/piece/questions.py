@@ -75,9 +75,11 @@ def questions_for(family: str, station: AskedAt = "piece") -> list[PieceQuestion
     ]
 
 
-def _caution(source: PieceAnswer | Unanswered) -> Caution:
+def _caution(source: PieceAnswer | Unanswered, field: str) -> Caution:
     assert source.level != ""
-    return Caution(level=source.level, text=source.text, reason=source.reason, source=source.source)
+    return Caution(
+        level=source.level, text=source.text, reason=source.reason, source=source.source, asks=field
+    )
 
 
 def question_cautions(
@@ -87,11 +89,11 @@ def question_cautions(
     cautions = []
     for question in questions_for(family, station):
         chosen = answers.get(question.field)
-        cautions += [_caution(a) for a in question.answer if a.id == chosen and a.level]
+        cautions += [_caution(a, question.field) for a in question.answer if a.id == chosen and a.level]
         open_question = question.unanswered
         if chosen is None and open_question is not None:
             named = open_question.families or open_question.joints
             asked = family in open_question.families or joint in open_question.joints
             if asked or not named:
-                cautions.append(_caution(open_question))
+                cautions.append(_caution(open_question, question.field))
     return cautions

@@ -8,7 +8,7 @@ import { Away, Waiting } from "../../parts/States";
 import { useKeys } from "../../parts/useKeys";
 import { JobRail } from "./JobRail";
 import { JobView } from "./JobView";
-import { NewJobDialog } from "./NewJobDialog";
+import { NewJob, NewJobDialog } from "./NewJobDialog";
 import { usePutAway } from "./usePutAway";
 
 export function BenchPlace() {
@@ -28,11 +28,7 @@ export function BenchPlace() {
   return (
     <div className="flex flex-1 flex-col md:flex-row">
       <JobRail shown={shown} onNew={() => setAsking(true)} />
-      {shown ? (
-        <OpenJobView key={shown} jobId={shown} />
-      ) : (
-        <BlankBench onNew={() => setAsking(true)} />
-      )}
+      {shown ? <OpenJobView key={shown} jobId={shown} /> : <BlankBench />}
       <NewJobDialog open={asking} onClose={() => setAsking(false)} />
     </div>
   );
@@ -48,17 +44,16 @@ function OpenJobView({ jobId }: { jobId: string }) {
   return job ? <JobView job={job} early={early} /> : <Waiting what="the job" />;
 }
 
-function BlankBench({ onNew }: { onNew: () => void }) {
+function BlankBench() {
   return (
-    <section className="m-auto max-w-md p-8">
+    <section className="mx-auto w-full max-w-xl p-4">
       <PlaceTitle title="The bench is clear" />
-      <p className="my-3">
-        A job starts with what is in your hand: two sheets and a seam. Put one on the bench, click
-        the boxed sizes on its drawing, and tip, flame, pressures, times and cautions follow.
+      <p className="my-3 text-mute">
+        A job starts with what is in your hand. Tip, flame, pressures, times and cautions follow.
       </p>
-      <button className="button-main" onClick={onNew}>
-        New job
-      </button>
+      <div className="panel p-4">
+        <NewJob />
+      </div>
     </section>
   );
 }

@@ -14,8 +14,8 @@ const EXAMPLE = {
 } as const;
 
 interface JobLineFieldProps {
-  /** Puts the job that was read on the bench. */
-  onAdd: (line: JobLine) => void;
+  /** Puts the job that was read on the bench; `begun` with Ctrl Enter it is begun at once. */
+  onAdd: (line: JobLine, begun: boolean) => void;
   adding: boolean;
 }
 
@@ -23,25 +23,25 @@ export function JobLineField({ onAdd, adding }: JobLineFieldProps) {
   const id = useId();
   const { system } = useUnits();
   const [text, setText] = useState("");
-  const [entered, setEntered] = useState(false);
+  const [entered, setEntered] = useState<"" | "add" | "begin">("");
   const settled = useSettled(text, SETTLED_MS);
   const { data: line, error, isFetching } = useQuery(jobLineQuery(settled));
   const current = settled === text && !isFetching;
-  const add = () => {
+  const add = (how: "add" | "begin") => {
     if (text.trim() === "" || adding) return;
-    if (current && line) onAdd(line);
-    else setEntered(!current);
+    if (current && line) onAdd(line, how === "begin");
+    else setEntered(current ? "" : how);
   };
   // Entered before it was read: taken when it is, unless it is typed on.
   if (entered && current) {
-    setEntered(false);
-    if (line) queueMicrotask(() => onAdd(line));
+    setEntered("");
+    if (line) queueMicrotask(() => onAdd(line, entered === "begin"));
   }
   return (
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        add();
+        add("add");
       }}
     >
       <label htmlFor={id} className="mb-1 block">
@@ -56,8 +56,13 @@ export function JobLineField({ onAdd, adding }: JobLineFieldProps) {
           placeholder={EXAMPLE[system]}
           value={text}
           onChange={(event) => {
-            setEntered(false);
+            setEntered("");
             setText(event.target.value);
+          }}
+          onKeyDown={(event) => {
+            if (event.key !== "Enter" || !(event.ctrlKey || event.metaKey)) return;
+            event.preventDefault();
+            add("begin");
           }}
         />
         <button className="button-main shrink-0" disabled={text.trim() === "" || adding}>

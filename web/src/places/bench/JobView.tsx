@@ -11,6 +11,7 @@ import { useSettings } from "../../shell/settings";
 import { useSettled } from "../../parts/useSettled";
 import { ConflictDialog } from "./ConflictDialog";
 import { LeadingPicture } from "./LeadingPicture";
+import { MissingDialog } from "./MissingDialog";
 import { PlanBoard } from "./PlanBoard";
 import { FigureColumn } from "./FigureColumn";
 import { OfferedLine } from "../procedures/OfferedLine";
@@ -26,6 +27,7 @@ import { usePutAway } from "./usePutAway";
 import { differing, useRedo } from "./useRedo";
 import { useSeen } from "./useSeen";
 import { useStations } from "./useStations";
+import { useToBench } from "./useToBench";
 
 interface JobViewProps {
   job: OpenJob;
@@ -77,7 +79,23 @@ export function JobView({ job, early }: JobViewProps) {
   const acts = useJobActs(job, away);
 
   const { state } = useLocation();
-  useFirstBox((state as { fresh?: boolean } | null)?.fresh === true);
+  const come = state as { fresh?: boolean; begun?: boolean } | null;
+  useFirstBox(come?.fresh === true && come.begun !== true);
+  const bench = useToBench({
+    plan: job.plan,
+    latest: () => now().plan,
+    begun: come?.begun === true,
+    change,
+    start: () => acts.start.mutate(),
+    // Stopped or not told yet: the station that says so, and its first empty box.
+    elsewhere: () => {
+      const where =
+        plan.stations.find((s) => s.state === "blocked") ??
+        plan.stations.find((s) => s.state !== "settled");
+      if (where) select(where.id);
+      if (where?.id === "piece") focusFirstBox();
+    },
+  });
   useKeys({
     ...keys,
     "Mod+z": () => {
@@ -85,6 +103,7 @@ export function JobView({ job, early }: JobViewProps) {
       else if (job.undo_steps > 0) void takeBack().then((done) => done && notify("Taken back."));
       else notify("Nothing left to take back.");
     },
+    b: bench.go,
     "Mod+Z": () => void doAgain(),
     "Mod+y": () => void doAgain(),
   });
@@ -99,14 +118,6 @@ export function JobView({ job, early }: JobViewProps) {
   const { figures, setFigures } = useSettings();
   const all = useCallback(() => setFigures("all"), [setFigures]);
   const fewer = useCallback(() => setFigures("leading"), [setFigures]);
-  // Stopped or not told yet: the station that says so, and its first empty box.
-  const toMissing = () => {
-    const where =
-      plan.stations.find((s) => s.state === "blocked") ??
-      plan.stations.find((s) => s.state !== "settled");
-    if (where) select(where.id);
-    if (where?.id === "piece") focusFirstBox();
-  };
   // At the work's own station, and where the heat goes, that is the picture: one to a station.
   const working = selected === workAt && plan.work != null && WorkBoard !== undefined;
   const led = selected === "preheat" && plan.facts?.heat_zone != null;
@@ -197,8 +208,14 @@ export function JobView({ job, early }: JobViewProps) {
       </div>
       {figures === "all" && figureColumn}
       <div className="sticky bottom-0 z-20 lg:col-start-1 lg:row-start-3 lg:self-end">
-        <ActionBar job={job} plan={plan} acts={acts} onMissing={toMissing} />
+        <ActionBar job={job} plan={plan} acts={acts} onMissing={bench.ask} />
       </div>
+      <MissingDialog
+        plan={plan}
+        field={bench.field}
+        onClose={bench.close}
+        onAnswer={bench.answer}
+      />
       <ConflictDialog conflict={conflict} onSettle={settle} />
     </div>
   );

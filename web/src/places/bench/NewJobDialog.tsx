@@ -29,7 +29,8 @@ export function NewJobDialog({ open, onClose }: { open: boolean; onClose: () => 
   );
 }
 
-function NewJob({ onClose }: { onClose: () => void }) {
+/** Said in one line, from a template, or chosen by its kind and its metal. */
+export function NewJob({ onClose }: { onClose?: () => void }) {
   const cache = useQueryClient();
   const navigate = useNavigate();
   const id = useId();
@@ -39,15 +40,15 @@ function NewJob({ onClose }: { onClose: () => void }) {
   const [kind, setKind] = useState("seam");
   const unnamed = (kinds?.find((one) => one.id === kind)?.label ?? "a seam").toLowerCase();
   const post = (body: Record<string, unknown>) => answer(client.POST("/api/jobs", { body }));
-  const added = async (job: OpenJob) => {
+  const added = async (job: OpenJob, begun = false) => {
     await cache.invalidateQueries({ queryKey: ticketsQuery.queryKey });
-    onClose();
-    navigate(`/jobs/${job.id}?at=piece`, { state: { fresh: true } });
+    onClose?.();
+    navigate(`/jobs/${job.id}?at=piece`, { state: { fresh: true, begun } });
   };
   const add = useMutation({
-    mutationFn: async (chosen: string | JobLine) => {
+    mutationFn: async (chosen: string | { line: JobLine; begun: boolean }) => {
       if (typeof chosen !== "string")
-        return post({ ...chosen.document, ...(belongsTo && { belongs_to: belongsTo }) });
+        return post({ ...chosen.line.document, ...(belongsTo && { belongs_to: belongsTo }) });
       const alloy = chosen;
       const metals = await cache.ensureQueryData(metalsQuery);
       const metal = metals.find((one) => one.id === alloy);
@@ -59,11 +60,11 @@ function NewJob({ onClose }: { onClose: () => void }) {
         ...(alloy !== UNKNOWN && metal && { family: metal.family }),
       });
     },
-    onSuccess: added,
+    onSuccess: (job, chosen) => added(job, typeof chosen !== "string" && chosen.begun),
   });
   return (
     <div className="space-y-3">
-      <JobLineField onAdd={(line) => add.mutate(line)} adding={add.isPending} />
+      <JobLineField onAdd={(line, begun) => add.mutate({ line, begun })} adding={add.isPending} />
       <TemplateList onAdded={added} />
       <h3 className="border-t border-line pt-3 font-narrow text-lg font-semibold">Or choose it</h3>
       {kinds && <KindTiles kinds={kinds} value={kind} onChoose={setKind} />}

@@ -136,7 +136,7 @@ def _carried(job: HeatJob) -> list[Caution]:
     return [Caution(
         level="stop", text=kept if job.carries else asked,
         reason="Heat takes the strength out of a tempered screw, and nothing shows it.",
-        source="ISO 898-1")]  # fmt: skip
+        source="ISO 898-1", asks="carries")]  # fmt: skip
 
 
 def part_station(

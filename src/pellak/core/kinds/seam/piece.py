@@ -40,6 +40,7 @@ IDENTIFY = Caution(
     reason="Magnesium burns, beryllium copper poisons, and a hard steel cracks: each has been "
     "taken for something else.",
     source="ANSI Z49.1",
+    asks="alloy",
 )
 
 

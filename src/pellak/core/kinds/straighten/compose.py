@@ -240,6 +240,7 @@ STRAIGHTEN = JobKind(
     marks=spot_marks,
     look="Look along the line once more.",
     from_line=member_from_line,
+    of_section=True,
     worked="rounds",
     left=unfinished_work,
     card=("spots_total", "next_round", "expected_mm", "peak_c", "spot_s", "spot_wait_min"),

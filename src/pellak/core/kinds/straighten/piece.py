@@ -39,6 +39,7 @@ SOUND = Caution(
     "failure would bring something down.",
     reason="Heat spots straighten a bow. They make a crack longer and hide a tear.",
     source="FHWA heat-straightening guide",
+    asks="condition",
 )
 
 
