@@ -110,6 +110,47 @@ def test_every_station_of_every_job_is_read_at_a_look(glancing, server, size):
         assert [one for one in looked if one[3] > MOST_SCREENS] == []
 
 
+TWICE_AS_LARGE = {"width": 640, "height": 400}
+"""What a desk of 1280 by 800 has at 200 %."""
+WITHOUT_GROUND = """
+() => [...document.querySelectorAll('svg[role="img"]')]
+    .filter((one) => getComputedStyle(one).backgroundColor === 'rgba(0, 0, 0, 0)')
+    .map((one) => one.textContent)
+"""
+NOT_TOLD_APART = """
+() => [...document.querySelectorAll('[aria-pressed="true"], [aria-checked="true"], [aria-current]')]
+    .filter((one) => getComputedStyle(one).outlineStyle !== 'solid')
+    .map((one) => one.textContent)
+"""
+
+
+@pytest.mark.parametrize("theme", ["day", "hood"])
+def test_at_twice_the_size_in_forced_colours_and_without_motion_all_of_it_is_there(
+    glancing, server, theme
+):
+    page = glancing(TWICE_AS_LARGE, units="inch")
+    page.emulate_media(reduced_motion="reduce")
+    page.evaluate(f"localStorage.setItem('pellak.theme', '{theme}')")
+    page.reload()
+    expect(page.get_by_label("Name of the job")).to_be_visible()
+    for path in ("/rack", "/metals", "/runs", "/day", "/practice", "/"):
+        gone_to(page, path)
+        sound(page)
+        assert page.evaluate("document.getAnimations().length") == 0
+        page.emulate_media(forced_colors="active", reduced_motion="reduce")
+        assert page.evaluate(WITHOUT_GROUND) == [], path
+        assert page.evaluate(NOT_TOLD_APART) == [], path
+        page.emulate_media(forced_colors="none", reduced_motion="reduce")
+    page.get_by_role("button", name=re.compile("Torch")).first.click()
+    assert page.evaluate(IN_SIGHT, "Take it to the bench")
+    page.get_by_role("button", name="Why: Lens shade").click()
+    panel = page.get_by_role("dialog")
+    expect(panel).to_be_visible()
+    box = panel.bounding_box()
+    assert box["y"] >= 0
+    assert box["y"] + box["height"] <= TWICE_AS_LARGE["height"]
+
+
 def test_one_mark_opens_everything_behind_a_figure(glancing):
     page = glancing(DESK, units="inch")
     page.get_by_role("button", name=re.compile("Torch")).first.click()
@@ -144,7 +185,8 @@ def test_in_a_blank_shop_a_job_is_at_the_bench_in_sixteen_keys(
     watched(page, blank_server)
     page.goto(blank_server.url)
     expect(page.get_by_label("Say it in one line")).to_be_focused()
-    assert len(f"{short}\n") <= 12 and len(f"{whole}\n{answers}") <= 16
+    assert len(f"{short}\n") <= 12
+    assert len(f"{whole}\n{answers}") <= 16
     page.keyboard.type(short)
     page.keyboard.press("Enter")
     expect(page.get_by_label("Name of the job")).to_have_value(short)
