@@ -77,13 +77,29 @@ def pedal_on(page, server, watch_card):
         go_on_from(page, number, lambda: page.keyboard.press(pedal))
 
 
+PRESSED = """
+for (const [event, own] of [['keydown', () => true], ['click', (at) => at.detail > 0]])
+    addEventListener(event, (at) => {
+        if (own(at)) sessionStorage[event] = 1 + Number(sessionStorage[event] ?? 0);
+    }, true);
+"""
+"""Counts keys, and clicks that no key made, through every reload."""
+MOST_KEYS, MOST_CLICKS = 40, 12
+TRIED_IN_VAIN = 2
+"""Pedals pressed at a card that wants yes or no, to see that they answer nothing."""
+
+
 def test_the_whole_bench_by_pedal_alone(page, quick_server, watched):
+    page.add_init_script(PRESSED)
     watched(page, quick_server)
     to_the_bench(page, quick_server, TABLET)
     seen = []
+    in_vain = 0
     for number in range(1, CARDS + 1):
         expect(page.get_by_text(f"{number} of {CARDS}")).to_be_visible()
         assert overflow_px(page) <= 0
+        if page.get_by_role("button", name="Yes, go on").is_visible():
+            in_vain += TRIED_IN_VAIN
         seen.append(page.locator("main p.font-narrow").first.inner_text())
         if page.get_by_role("button", name=re.compile("^Flame on: start")).is_visible():
             page.keyboard.press("t")
@@ -94,6 +110,9 @@ def test_the_whole_bench_by_pedal_alone(page, quick_server, watched):
     expect(page.get_by_text("What did you see?")).to_be_visible()
     page.keyboard.press("PageDown")
     expect(page.get_by_text("The plan it was done under")).to_be_visible()
+    keys, clicks = (int(page.evaluate(f"sessionStorage.{event}")) for event in ("keydown", "click"))
+    assert CARDS <= keys - in_vain <= MOST_KEYS
+    assert clicks <= MOST_CLICKS
     assert len(set(seen)) == CARDS
     page.get_by_text("Answered before lighting").click()
     answered = page.get_by_role("listitem").filter(has_text=re.compile("Tove|Brit|Ansel"))
