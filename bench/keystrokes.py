@@ -12,11 +12,11 @@ from bench.serving import Served
 STROKES = 40
 BETWEEN_MS = 120.0
 """A quick hand: eight keys a second."""
-BOX, FIGURE = "Thickness", "Acetylene flow"
+BOX, FIGURES = "Thickness", "Figures"
 TYPED = """
-([label, figure, text]) => new Promise((done) => {
+([label, figures, text]) => new Promise((done) => {
   const box = [...document.querySelectorAll('input')].find((one) => one.ariaLabel === label);
-  const shown = document.querySelector(`section[aria-label="${figure}"]`);
+  const shown = document.querySelector(`aside[aria-label="${figures}"]`);
   if (document.activeElement !== box) box.focus();
   const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
   const before = shown.textContent;
@@ -39,12 +39,12 @@ def keystroke_to_figures() -> None:
         with sync_playwright() as playwright:
             browser = playwright.chromium.launch(executable_path=chromium())
             page = browser.new_page(viewport={"width": 1280, "height": 800})
-            page.goto(f"{served.url}/jobs/{job_id}")
-            page.get_by_role("region", name=FIGURE, exact=True).wait_for()
+            page.goto(f"{served.url}/jobs/{job_id}?at=piece")
+            page.get_by_role("complementary", name=FIGURES).wait_for()
             taken = []
             for stroke in range(STROKES):
-                text = f"{1.3 + 0.05 * stroke:.2f}"
-                taken.append(page.evaluate(TYPED, [BOX, FIGURE, text]))
+                text = f"{1.3 + 0.1 * stroke:.2f}"
+                taken.append(page.evaluate(TYPED, [BOX, FIGURES, text]))
                 page.wait_for_timeout(BETWEEN_MS)  # as between two keys of a quick hand
             browser.close()
     middle, slow = statistics.median(taken), statistics.quantiles(taken, n=20)[-1]

@@ -3,7 +3,7 @@ import { useEffect, useEffectEvent, useRef, useState } from "react";
 
 import type { Asks, MetalLine } from "../api/client";
 import { metalsQuery } from "../api/queries";
-import { PurposePicture } from "../drawings/PurposePicture";
+import { AnswerPicture } from "../drawings/AnswerPicture";
 import { matching } from "../shell/matching";
 
 interface AnswerChooserProps {
@@ -44,7 +44,7 @@ export function AnswerChooser({ asks, onAnswer, focused = false }: AnswerChooser
               className={`flex min-h-14 w-full items-center gap-3 rounded-md border px-3 py-2 text-left ${chosen ? "border-cone bg-cone-soft" : "border-line bg-panel"}`}
               onClick={() => onAnswer(answer.id)}
             >
-              {asks.field === "purpose" && <PurposePicture purpose={answer.id} />}
+              <AnswerPicture field={asks.field} answer={answer.id} />
               <span>
                 <span className="block font-semibold">{answer.label}</span>
                 <span className="block text-sm text-mute">{answer.why}</span>

@@ -1,4 +1,4 @@
-// What a part is heated for, drawn small: a person finds their case faster than they read it.
+// What a part is heated for.
 import type { ReactNode } from "react";
 
 const FLAME = "M0 0c-4 5-6 8-6 12a6 6 0 0 0 12 0c0-4-2-7-6-12z";
@@ -17,7 +17,7 @@ const ring = (y: number) => (
 const shaft = <path d="M27 24h18v26H27z" fill="var(--panel)" />;
 const arrow = (d: string) => <path d={d} stroke="var(--cone)" strokeWidth="2.5" />;
 
-const PICTURES: Record<string, ReactNode> = {
+export const PURPOSE_PICTURES: Record<string, ReactNode> = {
   seized: (
     <>
       <path d="M30 4h12v8H30zM30 32h12v16H30z" />
@@ -83,23 +83,3 @@ const PICTURES: Record<string, ReactNode> = {
     </>
   ),
 };
-
-export function PurposePicture({ purpose }: { purpose: string }) {
-  const drawn = PICTURES[purpose];
-  if (drawn === undefined) return null;
-  return (
-    <svg
-      width="72"
-      height="52"
-      viewBox="0 0 72 52"
-      aria-hidden="true"
-      className="shrink-0"
-      fill="none"
-      stroke="var(--ink)"
-      strokeWidth="1.5"
-      strokeLinejoin="round"
-    >
-      {drawn}
-    </svg>
-  );
-}
