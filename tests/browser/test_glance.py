@@ -215,7 +215,15 @@ def test_what_is_missing_is_a_button_to_where_it_is_asked(glancing):
     expect(page.get_by_label("Name of the job")).to_have_value(re.compile("^4130"))
     page.get_by_role("button", name=re.compile("Torch")).first.click()
     bar = page.get_by_role("group", name="What to do with the job")
-    bar.get_by_role("button").first.click()
+    missing = bar.get_by_role("button").first
+    expect(missing).to_contain_text("vented at both ends")
+    missing.click()
+    asked = page.get_by_role("dialog", name="Is anything closed being heated?")
+    assert axe_violations(page) == []
+    asked.get_by_role("button", name=re.compile("^vented")).click()
+    expect(asked).to_have_count(0)
+    expect(missing).to_contain_text("thickness")
+    missing.click()
     expect(page.get_by_role("textbox", name=re.compile("Wall|Thickness"))).to_be_focused()
     from_menu(page, "More", "Archive")
 
