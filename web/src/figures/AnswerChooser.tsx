@@ -29,7 +29,7 @@ export function AnswerChooser({ asks, onAnswer, focused = false }: AnswerChooser
       onKeyDown={(event) => {
         // By its number, where the answers have the keys.
         const answer = asks.answers[Number(event.key) - 1];
-        if (answer === undefined) return;
+        if (answer === undefined || event.ctrlKey || event.metaKey || event.altKey) return;
         event.preventDefault();
         onAnswer(answer.id);
       }}

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { Link, useLocation } from "react-router";
+import { Link, useLocation, useNavigate } from "react-router";
 
 import { type Changes, faultOf, type OpenJob } from "../../api/client";
 import { jobQuery, previewQuery } from "../../api/queries";
@@ -78,13 +78,15 @@ export function JobView({ job, early }: JobViewProps) {
   const { selected, select, keys, column } = useStations(job, plan, early);
   const acts = useJobActs(job, away);
 
-  const { state } = useLocation();
+  const { pathname, search, state } = useLocation();
+  const navigate = useNavigate();
   const come = state as { fresh?: boolean; begun?: boolean } | null;
   useFirstBox(come?.fresh === true && come.begun !== true);
   const bench = useToBench({
     plan: job.plan,
     latest: () => now().plan,
     begun: come?.begun === true,
+    forget: () => void navigate(pathname + search, { replace: true, state: null }),
     change,
     start: () => acts.start.mutate(),
     // Stopped or not told yet: the station that says so, and its first empty box.
@@ -103,7 +105,8 @@ export function JobView({ job, early }: JobViewProps) {
       else if (job.undo_steps > 0) void takeBack().then((done) => done && notify("Taken back."));
       else notify("Nothing left to take back.");
     },
-    b: bench.go,
+    // A letter pressed over an open dialog is meant for it, not for the bench.
+    b: () => document.querySelector('[role="dialog"]') === null && bench.go(),
     "Mod+Z": () => void doAgain(),
     "Mod+y": () => void doAgain(),
   });

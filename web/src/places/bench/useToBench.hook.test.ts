@@ -18,23 +18,27 @@ const waiting = (...fields: string[]) =>
 
 function wished(first: Plan, begun = false) {
   let plan = first;
+  const told = new Set<string>();
   const start = vi.fn();
+  const forget = vi.fn();
   const elsewhere = vi.fn();
   const { result } = renderHook(() =>
     useToBench({
       plan: first,
       latest: () => plan,
       begun,
+      forget,
       change: (changes) => {
-        const left = ["closed", "condition"].filter((field) => !(field in changes));
-        plan = "closed" in changes && first === twice ? waiting(...left) : waiting();
+        for (const field of Object.keys(changes)) told.add(field);
+        const left = ["closed", "condition"].filter((field) => !told.has(field));
+        plan = first === twice && left.length > 0 ? waiting(...left) : waiting();
         return Promise.resolve(true);
       },
       start,
       elsewhere,
     }),
   );
-  return { now: () => result.current, start, elsewhere };
+  return { now: () => result.current, start, forget, elsewhere };
 }
 const twice = waiting("closed", "condition");
 
@@ -43,7 +47,21 @@ it("begins what may begin, asked for by its key or with its line", () => {
   expect(byKey.start).not.toHaveBeenCalled();
   act(() => byKey.now().go());
   expect(byKey.start).toHaveBeenCalledTimes(1);
-  expect(wished(waiting(), true).start).toHaveBeenCalledTimes(1);
+  const withItsLine = wished(waiting(), true);
+  expect(withItsLine.start).toHaveBeenCalledTimes(1);
+  expect(withItsLine.forget).toHaveBeenCalledTimes(1);
+  expect(byKey.forget).not.toHaveBeenCalled();
+});
+
+it("does not ask again for an answer that is itself the stop", async () => {
+  const { now, elsewhere } = wished(twice, true);
+  await act(async () => {
+    now().close();
+    now().answer({ condition: "damaged" });
+    await Promise.resolve();
+  });
+  expect(elsewhere).toHaveBeenCalledTimes(1);
+  expect(now().field).toBeNull();
 });
 
 it("asks one question after the other on the way, then begins", async () => {

@@ -10,6 +10,8 @@ interface Wish {
   latest: () => OpenJob["plan"];
   /** Whether it was asked for with the job's own line. */
   begun: boolean;
+  /** Forgets that it was: who comes back to the job has not asked for it again. */
+  forget: () => void;
   change: (changes: Changes) => Promise<boolean>;
   start: () => void;
   /** Where no question is in the way but a box is empty, or something stops it. */
@@ -17,12 +19,13 @@ interface Wish {
 }
 
 /** The way to the bench: what is in the way is asked, one question after the other. */
-export function useToBench({ plan, latest, begun, change, start, elsewhere }: Wish) {
+export function useToBench({ plan, latest, begun, forget, change, start, elsewhere }: Wish) {
   const [asked, setAsked] = useState<{ field: string; onTheWay: boolean } | null>(() => {
     const field = begun ? missingField(plan) : null;
     return field === null ? null : { field, onTheWay: true };
   });
   const begin = useEffectEvent(() => {
+    forget();
     if (plan.may_start) start();
     else if (asked === null) elsewhere();
   });
@@ -38,7 +41,10 @@ export function useToBench({ plan, latest, begun, change, start, elsewhere }: Wi
   };
   const go = () => (latest().may_start ? start() : ask(true));
   const answer = async (changes: Changes) => {
-    if ((await change(changes)) && asked?.onTheWay) go();
+    if (!(await change(changes)) || !asked?.onTheWay) return;
+    // An answer that is itself the stop is not asked for again: it says what to do first.
+    if (missingField(latest()) === asked.field) elsewhere();
+    else go();
   };
   return {
     field: asked?.field ?? null,
