@@ -83,7 +83,23 @@ class TwoRun:
 
 
 def run_two(of: Soaking, inner: Inner | None, contact_w_per_m2_k: float, target_c: float) -> TwoRun:
-    """Return the run up to a target, °C, and the cooling after the flame is taken off."""
+    """Return the run up to a target, °C, and the cooling after the flame is taken off.
+
+    Args:
+        of: the body the flame is on
+        inner: what sits in it, None for nothing
+        contact_w_per_m2_k: what passes between the two
+        target_c: the outer is taken so far
+
+    Source: two bodies, each of one heat, in small steps of time: the balance of heat
+
+    >>> from pellak.core.body.soak_given import SoakGiven, soaking_of
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> run = run_two(soaking_of(given), None, 300.0, 200.0)
+    >>> run.outer_c[0] < max(run.outer_c), len(run.at_s) == len(run.outer_c)
+    (True, True)
+    """
     body, metal = of.body, of.body.metal
     inner_metal = body_metals()[inner.family] if inner else metal
     passes = contact_w_per_m2_k * inner.contact_m2 if inner else 0.0

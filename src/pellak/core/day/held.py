@@ -33,6 +33,10 @@ def held(values: DayValues, on: str, at_min: float) -> HeldDay:
         at_min: since midnight
 
     Source: definition
+
+    >>> values = DayValues.model_construct(done_min=900.0, timeline=[], not_today=[])
+    >>> held(values, '2026-03-02', 480.0).done_min
+    900.0
     """
     return HeldDay(on=on, at_min=at_min, done_min=values.done_min, today=sorted(_whole(values)))
 

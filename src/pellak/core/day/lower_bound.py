@@ -22,6 +22,10 @@ def earliest_done_min(given: DayGiven) -> float:
 
     Args:
         given: the day, checked
+
+    >>> earliest_done_min(DayGiven.model_construct(
+    ...     from_min=480.0, opens_min=480.0, jobs=[], torches=[], people=[]))
+    480.0
     """
     units = units_of(given)
     head, tail = _heads(given, units), _tails(units)

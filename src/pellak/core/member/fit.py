@@ -52,7 +52,19 @@ def _moves(given: StraightenGiven, unit_rad: float) -> list[tuple[float, float]]
 
 
 def psi_of(given: StraightenGiven, unit_rad: float) -> Psi:
-    """Return psi after this member's rounds and those of earlier ones like it."""
+    """Return psi after this member's rounds and those of earlier ones like it.
+
+    Args:
+        given: the member and its rounds
+        unit_rad: what one spot turns where psi is 1
+
+    Source: Bayes on the logarithm, as `fitted_psi`
+
+    >>> none = StraightenGiven.model_construct(rounds=[], earlier=[])
+    >>> psi = psi_of(none, 0.004)
+    >>> psi.low < psi.median < psi.high
+    True
+    """
     earlier = [list(zip(one.of_one_mm, one.moved_mm, strict=True)) for one in given.earlier]
     return fitted_psi(_moves(given, unit_rad), earlier)
 

@@ -86,6 +86,11 @@ def round_places(
         wanted_mm: how much of the bow the round is to take.
         never_mm: what it may not take over, mm.
         most: spots in a round at most.
+
+    Source: what a kink takes of the bow at mid length: geometry, as `lowers_mm`
+
+    >>> round_places(Ground(length_mm=3000.0, spot_mm=40.0), 0.004, 3.0, 5.0, 8)
+    [1500.0]
     """
     chosen: list[float] = []
     gone = 0.0
@@ -142,6 +147,21 @@ def placed_by_bow(
 
     The spots share the bend evenly: for one sharp kink they crowd round it, for an even bow they
     spread over the length. As few as take what is wanted of the bow at its worst.
+
+    Args:
+        ground: the member
+        kink_rad: of one spot, as it is expected
+        stations: the bow read, by its place
+        wanted_mm: how much of the bow the round is to take
+        never_mm: what it may not take over
+        most: spots at most
+
+    Source: curvature shared evenly, as `bend_shares`
+
+    >>> one_kink_read = {750.0: 5.0, 1500.0: 10.0, 2250.0: 5.0}
+    >>> ground = Ground(length_mm=3000.0, spot_mm=40.0)
+    >>> [round(at, -2) for at in placed_by_bow(ground, 0.004, one_kink_read, 3.0, 5.0, 8)]
+    [1500.0]
     """
     length = ground.length_mm
     seen = sorted(stations)

@@ -94,6 +94,9 @@ def pulled_line(
         section: of the member
         length_mm: of the member
         face: which is the long one
+
+    >>> pulled_line([], Section(kind='flat', depth_mm=50, width_mm=6), 1000.0, 'top').value
+    0.0
     """
     shape = properties(section)
     offset = 0.0 if face == "top" else section.depth_mm

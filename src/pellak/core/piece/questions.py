@@ -89,7 +89,9 @@ def question_cautions(
     cautions = []
     for question in questions_for(family, station):
         chosen = answers.get(question.field)
-        cautions += [_caution(a, question.field) for a in question.answer if a.id == chosen and a.level]
+        cautions += [
+            _caution(a, question.field) for a in question.answer if a.id == chosen and a.level
+        ]
         open_question = question.unanswered
         if chosen is None and open_question is not None:
             named = open_question.families or open_question.joints

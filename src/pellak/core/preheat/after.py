@@ -85,6 +85,13 @@ def post_heat(
         method: the preheat method chosen; a casting's cooling goes with its preheat.
         temper_c: the temperature a quenched-and-tempered part was tempered at, where known.
         cold_hv: how hard the edge of the seam comes out when started cold, where it is known.
+
+    Source: EN 1011-2 for steel; each row of the cast-iron table names its own
+
+    >>> from pellak.core.metal.alloy import metal_named
+    >>> sheet = PreheatCase(metal_named('dc01'), 1.2, 1.2, 'low', 5.0, None)
+    >>> post_heat(sheet, MethodAnswer('bands', None, valid=True, why=''), None).target_c is None
+    True
     """
     traits = case.metal.traits
     if traits.graphitic:

@@ -20,6 +20,11 @@ def heated_by_hand(
         thickness_mm: of the wall
 
     Source: the person's own decision; the window of EN 1011-2
+
+    >>> from pellak.core.preheat.reckon import PreheatGiven, reckon_preheat
+    >>> ours = reckon_preheat(PreheatGiven(alloy='4130', thickness_mm=6.0))
+    >>> heated_by_hand(ours, 150.0, 'chromoly', 6.0).values.preheat_c
+    150.0
     """
     if any(c.level == "stop" for c in answer.cautions):
         return answer

@@ -46,6 +46,15 @@ def interpass_for(case: PreheatCase, chosen: Chosen, temper_c: float | None) -> 
         temper_c: of a quenched and tempered part, None where unknown
 
     Source: each row names its own
+
+    >>> from pellak.core.metal.alloy import metal_named
+    >>> case = PreheatCase(metal_named('4130'), 6.0, 6.0, 'low', 5.0, None)
+    >>> from pellak.core.preheat.case import MethodAnswer
+    >>> bands = MethodAnswer('bands', 150.0, valid=True, why='')
+    >>> chosen = Chosen(bands, 150.0, 0.0, '', school_applies=True)
+    >>> limits = interpass_for(case, chosen, None)
+    >>> limits.min_c, limits.max_c
+    (150.0, 250.0)
     """
     if case.metal.traits.graphitic:
         row = iron_row(chosen.answer.method, case.metal.thermal_id)

@@ -85,6 +85,16 @@ def faults_of(
         log: what was timed and told.
         signs: what is seen, by their ids.
         helped: how often each cause's remedy was tried in this shop, and how often it helped.
+
+    Source: the weights of the tables of faults, each with its own
+
+    >>> from pellak.core.model.job_base import ShopSchools
+    >>> from pellak.core.model.kinds.seam.job import SeamJob
+    >>> from pellak.core.model.run_log import RunLog
+    >>> from pellak.core.plan.compose import compose_plan
+    >>> plan = compose_plan(SeamJob(name='tray', alloy='4130', thickness_mm=1.2), ShopSchools())
+    >>> faults_of(plan, RunLog(), ['popping'], {}).values.causes[0].name
+    'the cone dips into the pool'
     """
     tried = [RemedyTried(cause=cause, tried=n, helped=k) for cause, (n, k) in helped.items()]
     return reckon_faults(FaultsGiven(**set_up_of(plan, log), signs=list(signs), tried=tried))

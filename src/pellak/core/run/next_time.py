@@ -46,6 +46,16 @@ def proposed(
         log: what was timed and told.
         seen: the signs seen, by their ids in the log.
         helped: how often each cause's remedy was tried in this shop, and how often it helped.
+
+    Source: the causes of the tables of faults, each with its own
+
+    >>> from pellak.core.model.job_base import ShopSchools
+    >>> from pellak.core.model.kinds.seam.job import SeamJob
+    >>> from pellak.core.model.run_log import RunLog
+    >>> from pellak.core.plan.compose import compose_plan
+    >>> plan = compose_plan(SeamJob(name='tray', alloy='4130', thickness_mm=1.2), ShopSchools())
+    >>> proposed(plan, RunLog(), [], {}).next_time
+    []
     """
     bad = {sign.id for sign in signs() if not sign.good}
     wrong = [NAMED_OTHERWISE.get(sign, sign) for sign in seen if sign in bad]

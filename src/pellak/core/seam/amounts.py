@@ -83,6 +83,24 @@ def rod_amounts(
 
     A tenth of a rod is no rod: the whole rods of each diameter are counted. Where the pace is not
     known, so that there are no passes, the metal is still told.
+
+    Args:
+        rod: what is fed in, None for nothing
+        groove: what is filled
+        family: its heat row
+        length_mm: of the seam
+        passes: as they are laid
+
+    Source: area of the groove and its cap by the density, and what is lost: geometry
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=6.0, joint='butt',
+    ...     acetylene_l_per_h=400).case()
+    >>> from pellak.core.seam.filler import FillerGiven, groove_of
+    >>> groove = groove_of(FillerGiven(family='carbon-steel', thickness_mm=6.0, length_mm=300.0))
+    >>> from pellak.core.metal.rod import rods
+    >>> 50 < rod_amounts(rods()['r45'], groove, case.family, 300.0, []).mass_g < 100
+    True
     """
     if rod is None:
         return RodAmounts(rods=0, length_m=0.0, mass_g=0.0)
@@ -139,6 +157,15 @@ def area_workings(
         family: its heat row
 
     Source: area of the groove and its cap: geometry
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=6.0, joint='butt',
+    ...     acetylene_l_per_h=400).case()
+    >>> from pellak.core.seam.filler import FillerGiven, groove_of
+    >>> groove = groove_of(FillerGiven(family='carbon-steel', thickness_mm=6.0, length_mm=300.0))
+    >>> amounts = rod_amounts(None, groove, case.family, 300.0, [])
+    >>> area_workings(groove, False, amounts, 300.0, case.family)[0].name
+    'weld_area_mm2'
     """
     width, height = cap_mm(groove)
     area = weld_area_mm2(groove) if fed else 0.0
@@ -184,6 +211,17 @@ def pace_workings(
         length_mm: of the seam
 
     Source: each working tells its own
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=6.0, joint='butt',
+    ...     acetylene_l_per_h=400).case()
+    >>> from pellak.core.seam.filler import FillerGiven, groove_of
+    >>> groove = groove_of(FillerGiven(family='carbon-steel', thickness_mm=6.0, length_mm=300.0))
+    >>> from pellak.core.seam.passes import FlowSpan, weld_passes
+    >>> pace = WeldPace(5.0, 4.0, 6.0, 4.0, 1.0, 1.0, True)
+    >>> passes = weld_passes(groove, case, pace, 300.0, FlowSpan(200.0, 600.0), None, 'forehand')
+    >>> len(pace_workings(pace, passes, groove, 300.0)) > 1
+    True
     """
     minutes, gas = sum(p.minutes for p in passes), sum(p.gas_l for p in passes)
     low, high = sum(p.low_min for p in passes), open_sum([p.high_min for p in passes])

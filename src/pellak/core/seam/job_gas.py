@@ -52,6 +52,19 @@ def warming_gas(
     """Return the acetylene that warms 75 mm (or 3 t) each side of a seam through, L.
 
     Source: mass times specific heat over the share of the flame's heat that stays; good to half.
+
+    Args:
+        family: its heat row
+        thickness_mm: of the wall
+        length_mm: of the seam
+        from_c: as it lies
+        to_c: as it is to be
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=6.0, joint='butt',
+    ...     acetylene_l_per_h=400).case()
+    >>> round(warming_gas(case.family, 6.0, 300.0, 20.0, 150.0).litres)
+    15
     """
     beside = max(HEATED_BESIDE_MM, HEATED_BESIDE_THICKNESSES * thickness_mm)
     mass = 2 * beside * length_mm * thickness_mm * family.density_kg_per_m3 / 1e9
@@ -69,7 +82,20 @@ def job_gas(
     warming: Warming | None,
     not_counted: str,
 ) -> JobGas:
-    """Return the gas of a job. Each pass burns its own flow, tacks and lighting the planned one."""
+    """Return the gas of a job. Each pass burns its own flow, tacks and lighting the planned one.
+
+    Args:
+        passes: as they are laid
+        flow_l_per_h: as planned
+        tacks_held_min: all tacks together
+        warming: what heating it first takes, None for none
+        not_counted: what is left out, in words
+
+    Source: the flow by the minutes of each
+
+    >>> round(job_gas([], 110.0, 2.0, None, '').tacks_l, 2)
+    3.67
+    """
     seam = sum(p.gas_l for p in passes)
     low = sum(p.acetylene_l_per_h * p.low_min / 60 for p in passes)
     high = (

@@ -176,6 +176,15 @@ def pass_rod_mm(
         groove: what is filled
         family: its heat row
         direction: forehand or backhand
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=6.0, joint='butt',
+    ...     acetylene_l_per_h=400).case()
+    >>> from pellak.core.seam.filler import FillerGiven, groove_of
+    >>> groove = groove_of(FillerGiven(family='carbon-steel', thickness_mm=6.0, length_mm=300.0))
+    >>> from pellak.core.metal.rod import rods
+    >>> pass_rod_mm(rods()['r45'], 'only', groove, case.family, 'forehand')
+    4.0
     """
     t = groove.leg_mm if groove.form == "fillet" else groove.thickness_mm
     more = 1.0 if direction == "forehand" else 0.0
@@ -256,6 +265,18 @@ def weld_passes(
         rod: what is fed in; None melts the edges together.
         direction: forehand or backhand.
         own_rod_mm: a diameter the person chose for all of them.
+
+    Source: shares of the flow by the kind of pass: judgement; time by area over flow
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> case = HeatGiven(family='carbon-steel', thickness_mm=6.0, joint='butt',
+    ...     acetylene_l_per_h=400).case()
+    >>> from pellak.core.seam.filler import FillerGiven, groove_of
+    >>> groove = groove_of(FillerGiven(family='carbon-steel', thickness_mm=6.0, length_mm=300.0))
+    >>> pace = WeldPace(5.0, 4.0, 6.0, 4.0, 1.0, 1.0, True)
+    >>> passes = weld_passes(groove, case, pace, 300.0, FlowSpan(200.0, 600.0), None, 'forehand')
+    >>> passes[0].name
+    'root'
     """
     layers, planned = _layers(groove), case.acetylene_l_per_h
     share = {"only": 1.0, "root": ROOT_SHARE, "fill": FILL_SHARE, "cover": COVER_SHARE}

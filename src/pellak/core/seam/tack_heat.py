@@ -147,6 +147,24 @@ def waits_s(
     Before the tacks whose index is in `all_cool_before` every tack made so far has to be that cool
     too. The time to move and put the torch down is not part of it. An hour means an hour or more.
     A tack held for less than the others, by `holds_s`, leaves so much less behind.
+
+    Args:
+        heat: what one tack leaves
+        at_mm: places of the tacks along the seam, in order
+        seam_mm: length of the seam
+        limit_c: each place is to be below
+        closed: whether the seam closes on itself
+        all_cool_before: indices of tacks before which all have to be
+        holds_s: how long each is held, where they differ
+
+    Source: a point source on a plate, and its mirror images at the ends: superposition
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> heat = TackHeat.of(HeatGiven(family='carbon-steel', thickness_mm=1.2, joint='butt',
+    ...     acetylene_l_per_h=110).case(), hold_s=3.0)
+    >>> first, second = waits_s(heat, [0.0, 5.0], 100.0, 60.0, closed=False)
+    >>> first == 0 and second > 0
+    True
     """
     places = np.array(at_mm[:MOST_WAITS])
     images = _images_m(places, seam_mm, closed=closed)
@@ -232,6 +250,16 @@ def field_c(
         x_mm: places along the seam.
         y_mm: distances beside it.
         closed: whether the seam closes on itself.
+
+    Source: a point source on a plate, and its mirror images at the ends: superposition
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> heat = TackHeat.of(HeatGiven(family='carbon-steel', thickness_mm=1.2, joint='butt',
+    ...     acetylene_l_per_h=110).case(), hold_s=3.0)
+    >>> shown = field_c(heat, np.array([50.0]), np.array([0.0]), 100.0, np.array([10.0]),
+    ...     np.array([0.0, 50.0]), np.array([0.0]), closed=False)
+    >>> shown.shape, bool(shown[0, 0, 1] > shown[0, 0, 0])
+    ((1, 1, 2), True)
     """
     images = _images_m(at_mm, seam_mm, closed=closed)
     along = x_mm[None, None, :, None] / 1000 - images[:, None, None, :]

@@ -226,6 +226,13 @@ def judge_tips(
         The candidates ranked by verdict, then by how near their puddle comes to the matched one
         (or their flow to the person's own), then by how near their jet is to normal; and the
         matched puddle time, s, None for never.
+
+    Source: verdicts by the puddle's time against the matched one: judgement
+
+    >>> sheet = PieceGiven(family='carbon-steel', thickness_mm=1.2)
+    >>> large, fit = (RackTip(label=b, orifice_mm=d, jets=1) for b, d in (('9', 3.0), ('2', 0.8)))
+    >>> [tip.label for tip in judge_tips(sheet, [large, fit], 110.0, 1.05)[0]]
+    ['2', '9']
     """
     matched = given.matched_case()
     # The maker knows his tip: where his chart gives a flow for this thickness, it is run at that.

@@ -77,6 +77,11 @@ def true_c(plan: WatchPlan, simulation: Simulation, marks: Sequence[Mark], at_s:
         at_s: since the watch began
 
     Source: the plan's own curves
+
+    >>> plan = WatchPlan(target_c=200.0, warm_curve=[[0.0, 20.0], [10.0, 200.0]],
+    ...     cool_curve=[[0.0, 200.0], [2.0, 60.0]])
+    >>> true_c(plan, Simulation(dawdles=1.0), [], 300.0)
+    110.0
     """
     buried = next((mark.at_s for mark in marks if mark.phase == "cooling"), math.inf)
     if at_s >= buried:
@@ -115,6 +120,11 @@ def lines_between(
         to_s: to there, with it
 
     Source: the plan's own curves, with noise by hash
+
+    >>> plan = WatchPlan(target_c=200.0, warm_curve=[[0.0, 20.0], [10.0, 200.0]],
+    ...     cool_curve=[[0.0, 200.0], [2.0, 60.0]])
+    >>> lines_between(plan, Simulation(), [], 0.0, 1.0)[0]
+    'near 20.1 +1.0'
     """
     done = {mark.phase for mark in marks}
     to_do = [mark for mark in marks_of(plan, simulation) if mark.phase not in done]

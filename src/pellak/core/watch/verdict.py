@@ -87,6 +87,11 @@ def verdict_of(
         before: the verdict that stood
 
     Source: thresholds: judgement; heats by the plan
+
+    >>> plan = WatchPlan(target_c=200.0, warm_curve=[[0.0, 20.0], [10.0, 200.0]],
+    ...     cool_curve=[[0.0, 200.0], [2.0, 60.0]])
+    >>> verdict_of(plan, 'warming', Places(), None, '').say
+    'no-reading'
     """
     if not places.c:
         return _verdict("no-reading", "no thermometer is believed, and nothing was told by hand")

@@ -84,6 +84,11 @@ def question(job: OverlayJob, metal: Metal | None, flow_l_per_h: float | None) -
         flow_l_per_h: a flow that was decided, or None
 
     Source: the job's own measures
+
+    >>> from pellak.core.metal.alloy import metal_named
+    >>> pawl = OverlayJob(name='pawl', part='edge', length_mm=46, width_mm=18, thickness_mm=12)
+    >>> question(pawl, metal_named('sae-1045'), None).alloy
+    'sae-1045'
     """
     wear = {need: _need(field, getattr(job, field)) for field, need in WEARS.items()}
     return OverlayGiven(

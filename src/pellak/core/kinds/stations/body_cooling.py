@@ -144,6 +144,12 @@ def cool_given_of(
         thin_wall_mm: of its thinnest wall, None where not told
 
     Source: the body as told
+
+    >>> from pellak.core.body.soak_given import SoakGiven
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> cool_given_of(given, 300.0).start_c
+    300.0
     """
     stated = {name: getattr(body, name) for name in CoolGiven.model_fields if hasattr(body, name)}
     if from_c < 60:

@@ -36,7 +36,21 @@ def body_family(metal: Metal) -> BodyFamily | None:
 
 
 def soak_gas(answer: SoakAnswer, flow_l_per_h: float) -> JobGas:
-    """Return the gas of a heating: the rise, the hold at what it loses, the lighting."""
+    """Return the gas of a heating: the rise, the hold at what it loses, the lighting.
+
+    Args:
+        answer: of the heating
+        flow_l_per_h: of the head
+
+    Source: the flow by the minutes of each
+
+    >>> from pellak.core.body.soak import reckon_soak
+    >>> from pellak.core.body.soak_given import SoakGiven
+    >>> given = SoakGiven(shape='casting', mass_kg=20, wall_mm=12, family='grey-iron',
+    ...     target_c=600, acetylene_l_per_h=3000)
+    >>> soak_gas(reckon_soak(given), 3000.0).lighting_l
+    12.5
+    """
     values = answer.values
     lighting = flow_l_per_h * LIGHTING_MIN / 60
     rise = 1000 * (values.acetylene_m3 or 0.0)
@@ -60,6 +74,10 @@ def holding_l(values: SoakValues, flow_l_per_h: float) -> float:
         flow_l_per_h: of the head
 
     Source: the share of the flow that makes good the loss
+
+    >>> half = SoakValues.model_construct(loss_w=500.0, absorbed_w=1000.0, hold_min=30.0)
+    >>> holding_l(half, 1200.0)
+    300.0
     """
     share = min(1.0, values.loss_w / values.absorbed_w) if values.absorbed_w > 0 else 1.0
     return flow_l_per_h * share * (values.hold_min or 0.0) / 60

@@ -127,6 +127,12 @@ def head_answer(
         own_l_per_h: a flow a person decided, or None.
         equipment: the rack, for its heads.
         tips: the welding tips.
+
+    Source: the flow a body of this size wants: judgement, as `wanted_l_per_h`
+
+    >>> answer = head_answer(0.04, None, Equipment(), [])
+    >>> answer.values.acetylene_l_per_h == wanted_l_per_h(0.04)
+    True
     """
     wanted = wanted_l_per_h(projected_m2)
     flow = own_l_per_h or wanted

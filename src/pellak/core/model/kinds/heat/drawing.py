@@ -72,7 +72,21 @@ def heated_drawing(
     flow_l_per_h: float | None,
     target_c: float | None,
 ) -> HeatedDrawing:
-    """Return the drawing with its boxed measures; `envelope_m2` of the body if it is reckoned."""
+    """Return the drawing with its boxed measures; `envelope_m2` of the body if it is reckoned.
+
+    Args:
+        job: the part
+        boxes: its measures
+        envelope_m2: of the body
+        flow_l_per_h: of the flame, None where it is not known
+        target_c: what it is heated to, None where it is not known
+
+    Source: the part's own measures, its flame as `flame_width_mm`
+
+    >>> nut = HeatJob(name='nut', shape='ring', diameter_mm=62)
+    >>> heated_drawing(nut, [], None, 300.0, 205.0).wide_mm
+    62.0
+    """
     wide, high, guessed = _outline(job, envelope_m2)
     flame = flame_width_mm(flow_l_per_h) if flow_l_per_h else None
     words = f"A {job.shape} to be heated"

@@ -184,7 +184,27 @@ def seam_drawing(
     joint: JointDrawing | None = None,
     in_layers: bool = False,
 ) -> SeamDrawing:
-    """Return the drawing of a seam from its solved heat; `in_layers` has no single pool."""
+    """Return the drawing of a seam from its solved heat; `in_layers` has no single pool.
+
+    Args:
+        solution: the heat of the seam
+        root_gap_mm: between the edges
+        orifice_mm: of the tip
+        cone_mm: of its flame, None where it is not known
+        feather_mm: of its flame, None where there is none
+        joint: its section, None for a plain butt
+        in_layers: laid in several passes
+
+    Source: the solved heat, drawn to scale
+
+    >>> from pellak.core.heat.solve import HeatGiven, solve_heat
+    >>> sheet = HeatGiven(family='carbon-steel', thickness_mm=1.2, joint='butt',
+    ...     acetylene_l_per_h=110)
+    >>> drawn = seam_drawing(solve_heat(sheet), root_gap_mm=0.0, orifice_mm=0.8, cone_mm=5.0,
+    ...     feather_mm=None)
+    >>> drawn.thickness_mm, 4 < drawn.pool_mm < 8
+    (1.2, True)
+    """
     case = solution.expected.case
     travel = None if in_layers else solution.expected.travel
     metal, traits = case.family, traits_of(case.family.family)
