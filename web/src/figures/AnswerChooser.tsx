@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useEffectEvent, useRef, useState } from "react";
+import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState } from "react";
 
 import type { Asks, MetalLine } from "../api/client";
 import { metalsQuery } from "../api/queries";
@@ -19,7 +19,8 @@ const MOST_SHOWN = 40;
 /** Answers to a question only the person can settle, large enough for gloves. */
 export function AnswerChooser({ asks, onAnswer, focused = false }: AnswerChooserProps) {
   const first = useRef<HTMLButtonElement>(null);
-  useEffect(() => {
+  // Before it is seen: a number pressed as soon as it is there is meant for it.
+  useLayoutEffect(() => {
     if (focused) first.current?.focus();
   }, [focused]);
   if (asks.picker === "metals") return <MetalPicker asks={asks} onAnswer={onAnswer} />;
