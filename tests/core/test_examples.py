@@ -10,7 +10,7 @@ import pellak.core
 
 CORE = Path(pellak.core.__file__).parent
 TOLD = [
-    str(source.relative_to(CORE).with_suffix("")).replace("/", ".")
+    str(source.relative_to(CORE).with_suffix("")).replace("/", ".").removesuffix(".__init__")
     for source in sorted(CORE.rglob("*.py"))
     if ">>> " in source.read_text(encoding="utf-8")
 ]

@@ -28,7 +28,7 @@ export function BenchPlace() {
   return (
     <div className="flex flex-1 flex-col md:flex-row">
       <JobRail shown={shown} onNew={() => setAsking(true)} />
-      {shown ? <OpenJobView key={shown} jobId={shown} /> : <BlankBench />}
+      {shown ? <OpenJobView key={shown} jobId={shown} /> : <BlankBench asked={asking} />}
       <NewJobDialog open={asking} onClose={() => setAsking(false)} />
     </div>
   );
@@ -44,16 +44,20 @@ function OpenJobView({ jobId }: { jobId: string }) {
   return job ? <JobView job={job} early={early} /> : <Waiting what="the job" />;
 }
 
-function BlankBench() {
+/** All of a new job at once; `asked` for in its dialog it does not stand here as well. */
+function BlankBench({ asked }: { asked: boolean }) {
   return (
     <section className="mx-auto w-full max-w-xl p-4">
       <PlaceTitle title="The bench is clear" />
       <p className="my-3 text-mute">
         A job starts with what is in your hand. Tip, flame, pressures, times and cautions follow.
       </p>
-      <div className="panel p-4">
-        <NewJob />
-      </div>
+      {!asked && (
+        <div className="panel p-4">
+          <h2 className="mb-2 font-narrow text-xl font-semibold">New job</h2>
+          <NewJob />
+        </div>
+      )}
     </section>
   );
 }
