@@ -10,6 +10,7 @@ from pellak.core.body.soak import SOAK
 from pellak.core.day.reckon import DAY
 from pellak.core.faults.finder import FAULTS
 from pellak.core.gas.cylinders import CYLINDERS
+from pellak.core.gas.duty import DUTY
 from pellak.core.hand.hand import HAND
 from pellak.core.heat.reckon import HEAT
 from pellak.core.member.distortion import DISTORTION
@@ -22,6 +23,7 @@ from pellak.core.safety.eyes import EYES
 from pellak.core.safety.leak_test import LEAK_TEST
 from pellak.core.seam.filler import FILLER
 from pellak.core.seam.tacks import TACKS
+from pellak.core.supply.pressures import PRESSURES
 from pellak.core.supply.supply import SUPPLY
 from pellak.core.torch.flame import FLAME
 from pellak.core.torch.tip import TIP
@@ -36,6 +38,8 @@ RECKONERS: tuple[Reckoner[Any, Any], ...] = (
     PREHEAT,
     SUPPLY,
     CYLINDERS,
+    DUTY,
+    PRESSURES,
     LEAK_TEST,
     FILLER,
     TACKS,
