@@ -24,7 +24,7 @@ from pellak.core.plan.compose import compose_plan
 from pellak.core.seam.playback import COLUMNS, ROWS_MM
 from pellak.core.seam.tack_heat import TackHeat, field_c
 from pellak.core.tables import heat_families
-from pellak.core.torch.candidates import RackTip
+from pellak.core.torch.rack_tip import RackTip
 from pellak.demo.ferry import TIPS
 from pellak.paper.job_card import job_card
 

@@ -2,7 +2,7 @@
 
 from hypothesis import strategies as st
 
-from pellak.core.torch.candidates import RackTip
+from pellak.core.torch.rack_tip import RackTip
 
 thicknesses_mm = st.floats(0.5, 6)
 oxygen_ratios = st.floats(0.85, 1.5)

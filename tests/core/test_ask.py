@@ -7,8 +7,8 @@ from pellak.core.ask.one_line_questions import ask
 from pellak.core.ask.piece import OfShop
 from pellak.core.metal.certificate import Amount, Certificate, own_metal
 from pellak.core.reading.measures import said
-from pellak.core.torch.candidates import RackTip
 from pellak.core.torch.jet import jet_for_flow_m_per_s
+from pellak.core.torch.rack_tip import RackTip
 
 
 @pytest.mark.parametrize(

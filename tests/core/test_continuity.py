@@ -20,8 +20,8 @@ from pellak.core.model.kinds.seam.job import SeamJob
 from pellak.core.plan.change_job import with_changes
 from pellak.core.plan.compose import compose_plan
 from pellak.core.tables import joints
-from pellak.core.torch.candidates import RackTip
 from pellak.core.torch.jet import orifice_for_flow_mm
+from pellak.core.torch.rack_tip import RackTip
 
 FULL = os.environ.get("PELLAK_SWEEP") == "full"
 AT_MM = (0.5, 0.6, 0.8, 1.0, 1.2, 1.25, 1.5, 1.6, 2.0, 2.5, 3.0, 3.2, 3.5, 4.0, 4.8, 5.0, 6.0,

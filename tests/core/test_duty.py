@@ -1,4 +1,4 @@
-"""What a rhythm of burns draws: the worked table, its limits from both sides, one burn as before."""
+"""What a rhythm of burns draws: the worked table, its limits from both sides, one burn."""
 
 import pytest
 from hypothesis import assume, given
@@ -132,5 +132,5 @@ def test_cold_and_nearly_empty_are_told():
 )  # fmt: skip
 def test_what_is_no_rhythm_is_refused(wrong):
     asked = {"rhythm": [burn(100, 10)], "minutes": 10, "capacity_m3": 4.1, **wrong}
-    with pytest.raises(ValueError, match="greater|least"):
+    with pytest.raises(ValueError, match=r"greater|least"):
         DutyGiven(**asked)

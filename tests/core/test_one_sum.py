@@ -34,7 +34,7 @@ JOBS = {
                 "restraint": "high", "closed": "vented"},
 }  # fmt: skip
 CYLINDER = {
-    "kind": "cylinder", "name": "A", "gas": "acetylene", "size": "acetylene-4.1",
+    "kind": "cylinder", "name": "A", "gas": "acetylene", "size": "acetylene-4.1", "coupled": 4,
     "readings": [{"at": "2026-05-30T08:00", "weight_kg": 47.0, "temperature_c": 15.0}],
 }  # fmt: skip
 TIPS = [{"kind": "tip", "name": t.label, "orifice_mm": t.orifice_mm, "jets": t.jets} for t in DEMO]

@@ -22,7 +22,7 @@ from pellak.core.overlay.sweat_tip import flow_working, sweat_tips
 from pellak.core.plan.change_job import job_from
 from pellak.core.plan.compose import compose_plan
 from pellak.core.tables import rows
-from pellak.core.torch.candidates import RackTip
+from pellak.core.torch.rack_tip import RackTip
 
 EDGE = {"alloy": "sae-1045", "part": "edge", "length_mm": 200.0, "width_mm": 25.0,
         "thickness_mm": 12.0, "group": "co-a"}  # fmt: skip

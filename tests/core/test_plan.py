@@ -17,7 +17,7 @@ from pellak.core.plan.change_job import job_from, with_changes
 from pellak.core.plan.compose import compose_plan
 from pellak.core.plan.text_report import plan_sheet
 from pellak.core.reading.measures import said
-from pellak.core.torch.candidates import ChartRow, RackTip
+from pellak.core.torch.rack_tip import ChartRow, RackTip
 from tests.core.test_tip import DEMO
 from tests.strategies import thicknesses_mm
 

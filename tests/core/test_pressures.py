@@ -34,7 +34,7 @@ def values(bore_mm: float | None, acetylene_bar: float, oxygen_bar: float, **tol
 
 
 @pytest.mark.parametrize(
-    "bore, fuel, oxygen, told, flow, jet, ratio, cone, puddle, verdict, pair",
+    ("bore", "fuel", "oxygen", "told", "flow", "jet", "ratio", "cone", "puddle", "verdict", "pair"),
     [
         (0.9, 0.25, 0.25, STEEL, 146.9, 131.5, 1.044, 5.90, 3.24, "right", "even"),
         (0.9, 0.25, 0.34, STEEL, 147.2, 131.8, 1.675, 5.91, 3.23, "right", "trim"),
@@ -69,7 +69,7 @@ def test_over_the_limit_no_flow_is_told_that_one_could_go_by() -> None:
     assert (found.band_l_per_h, found.untrimmed_ratio, found.puddle_s) == (None, None, None)
 
 
-@pytest.mark.parametrize("region, over", [("general", False), ("strict", True)])
+@pytest.mark.parametrize(("region", "over"), [("general", False), ("strict", True)])
 def test_the_strict_limit_is_kept_where_it_rules(region: str, over: bool) -> None:
     found = values(0.9, 0.50, 0.50, region=region)
     assert (found.verdict == "over-limit") is over
@@ -85,7 +85,7 @@ def test_a_gas_that_cannot_enter_is_a_stop() -> None:
     assert "stop" in {caution.level for caution in answer.cautions}
 
 
-@pytest.mark.parametrize("pair, fed_back", [((1.0, 2.72), False), ((1.0, 2.74), True),
+@pytest.mark.parametrize(("pair", "fed_back"), [((1.0, 2.72), False), ((1.0, 2.74), True),
                                             ((3.34, 1.0), False), ((3.36, 1.0), True)])  # fmt: skip
 def test_without_a_hose_back_feeding_begins_at_the_ratio_of_the_losses(
     pair: tuple[float, float], fed_back: bool

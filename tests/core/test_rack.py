@@ -20,8 +20,9 @@ from pellak.core.rig.files import read_rack, write_rack
 from pellak.core.rig.form_fields import rack_fields
 from pellak.core.rig.items import read_bore, read_item
 from pellak.core.rig.newest import content_now
-from pellak.core.torch.candidates import RackTip, judge_tips
+from pellak.core.torch.candidates import judge_tips
 from pellak.core.torch.ladder import flow_ladder
+from pellak.core.torch.rack_tip import RackTip
 
 TIP = {"kind": "tip", "name": "3", "orifice_mm": "#67"}
 CYLINDER = {
@@ -203,7 +204,9 @@ def test_the_plan_goes_by_the_racks_own_line():
         "arrestor",
     ]
     assert "enough for" in after["gas-A-1"].detail
-    assert any("couple" in c.text for s in plan.stations for c in s.cautions)
+    # Held to what the cylinder gives, where the tip carries the plate at that.
+    assert after["acetylene_l_per_h"].value <= 410 < before["acetylene_l_per_h"].value
+    assert not any("couple" in c.text for s in plan.stations for c in s.cautions)
     assert any("fifteenth" in c.text for s in usual.stations for c in s.cautions)
     injector, shown = result(tip, {"kind": "torch", "name": "t", "mixer": "injector"})
     assert shown["acetylene_set_bar"].text == "maker's chart"

@@ -12,7 +12,7 @@ from pellak.core.plan.compose import compose_plan
 from pellak.core.reading.measures import said
 from pellak.core.tables import rows
 from pellak.core.tables.metal_families import family_traits
-from pellak.core.torch.candidates import RackTip
+from pellak.core.torch.rack_tip import RackTip
 from tests.core.evaluate import evaluate
 from tests.core.test_tip import DEMO
 from tests.strategies import thicknesses_mm

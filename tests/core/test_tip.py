@@ -10,7 +10,8 @@ from pydantic import ValidationError
 from pellak.core.answer.working import inserted
 from pellak.core.gas.limits import ACETYLENE_LIMIT_BAR
 from pellak.core.torch import jet
-from pellak.core.torch.candidates import ChartRow, RackTip, usable_band
+from pellak.core.torch.candidates import usable_band
+from pellak.core.torch.rack_tip import ChartRow, RackTip
 from pellak.core.torch.tip import TipGiven, reckon_tip
 from tests.core.evaluate import evaluate
 from tests.published import published

@@ -21,7 +21,8 @@ from pellak.core.rig.item_line import read_item_line
 from pellak.core.rig.items import RackItem, read_item
 from pellak.core.rig.newest import COMMON_FLOW_L_PER_H, check_newest, content_now
 from pellak.core.rig.stock import RodTaken, take_rods
-from pellak.core.torch.candidates import RackTip, usable_band
+from pellak.core.torch.candidates import usable_band
+from pellak.core.torch.rack_tip import RackTip
 from pellak.shop.clock import Clock
 from pellak.shop.errors import NotFound, Stale
 from pellak.store.database import Database

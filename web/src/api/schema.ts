@@ -2244,6 +2244,37 @@ export interface components {
             kept: number;
         };
         /**
+         * Barred
+         * @description What is to be done where the rule's flow is more than the acetylene gives.
+         *
+         *     `gentlest_l_per_h` is the least flow that still carries the piece on the bore that suits it,
+         *     `gentlest_tip` the rack's tip that carries it at the least of its own, both null where none
+         *     does. `thickest_here_mm` is what the limit itself carries. Sizes are of usual cylinders, m3,
+         *     null where none is large enough alone.
+         */
+        Barred: {
+            /** Acetylene L Per H */
+            acetylene_l_per_h: number;
+            /** Limit L Per H */
+            limit_l_per_h: number;
+            /** Stop L Per H */
+            stop_l_per_h: number;
+            /** Gentlest L Per H */
+            gentlest_l_per_h: number | null;
+            /** Gentlest Tip */
+            gentlest_tip: string | null;
+            /** Gentlest Tip L Per H */
+            gentlest_tip_l_per_h: number | null;
+            /** Thickest Here Mm */
+            thickest_here_mm: number | null;
+            /** Smallest Size M3 */
+            smallest_size_m3: number | null;
+            /** Smallest Size Gentle M3 */
+            smallest_size_gentle_m3: number | null;
+            /** Couple */
+            couple: number;
+        };
+        /**
          * Basics
          * @description What a page needs before it can show anything.
          */
@@ -6502,6 +6533,7 @@ export interface components {
             stations: components["schemas"]["Station"][];
             /** Candidates */
             candidates: components["schemas"]["TipCandidate"][];
+            barred?: components["schemas"]["Barred"] | null;
             ladder?: components["schemas"]["FlowLadder"] | null;
             /** Work */
             work?: (components["schemas"]["SeamWork"] | components["schemas"]["MemberWork"] | components["schemas"]["OverlayWork"] | components["schemas"]["HeatWork"]) | null;
@@ -9121,7 +9153,7 @@ export interface components {
              * Verdict
              * @enum {string}
              */
-            verdict: "fits" | "works-soft" | "works-slow" | "too-small" | "too-large";
+            verdict: "fits" | "works-soft" | "works-slow" | "too-small" | "too-large" | "over-draw";
             /**
              * Words
              * @default

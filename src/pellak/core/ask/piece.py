@@ -12,7 +12,7 @@ from pellak.core.reading.line_measures import in_force
 from pellak.core.reading.measures import System
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.tables import Family, heat_families, rows
-from pellak.core.torch.candidates import RackTip
+from pellak.core.torch.rack_tip import RackTip
 
 DEFAULT_FAMILY: Family = "carbon-steel"
 _CODE = re.compile(r"\bcode ?\d")

@@ -17,7 +17,7 @@ from pellak.core.model.run_log import RunLog
 from pellak.core.reading.line_measures import Said
 from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.stock import RodTaken
-from pellak.core.torch.candidates import RackTip
+from pellak.core.torch.rack_tip import RackTip
 
 J = TypeVar("J", bound=JobBase)
 

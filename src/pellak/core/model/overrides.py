@@ -11,6 +11,7 @@ from pellak.core.answer.figure import Figure, Override, Station
 from pellak.core.answer.quantity_kinds import QuantityKind
 from pellak.core.answer.working import Caution, Working
 from pellak.core.model.job_base import JobBase
+from pellak.core.reading.measures import measure
 from pellak.core.reading.units import kinds
 from pellak.core.tables import rows
 
@@ -115,6 +116,8 @@ def _cautions(row: OwnRow, own: Override) -> list[Caution]:
         return []
     low = own.reckoned if low is None else low
     high = own.reckoned if high is None else high
+    if any(end is not None and _reads_alike(own.unit, typed, end) for end in (low, high)):
+        return []
     if low is not None and typed < low * (1 - ROUNDED):
         outside, reason = f"under the {marks.measure(own.unit, low)}", row.below
     elif high is not None and typed > high * (1 + ROUNDED):
@@ -129,3 +132,8 @@ def _cautions(row: OwnRow, own: Override) -> list[Caution]:
             source=row.source,
         )
     ]
+
+
+def _reads_alike(unit: str, typed: float, end: float) -> bool:
+    """Say whether a figure and an end of its range are one number to who reads them."""
+    return measure(typed, unit, "metric") == measure(end, unit, "metric")

@@ -9,6 +9,7 @@ from pellak.core.answer.working import Record
 from pellak.core.model.cards import BenchCard
 from pellak.core.model.facts import Facts
 from pellak.core.model.kinds.unions import Drawing, Job, Work, upcast_plan
+from pellak.core.torch.barred import Barred
 from pellak.core.torch.candidates import TipCandidate
 from pellak.core.torch.ladder import FlowLadder
 
@@ -26,6 +27,7 @@ class Plan(Record):
     job: Job
     stations: list[Station]
     candidates: list[TipCandidate]
+    barred: Barred | None = None
     ladder: FlowLadder | None = None
     work: Work | None = None
     drawing: Drawing

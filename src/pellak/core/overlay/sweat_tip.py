@@ -12,11 +12,11 @@ from pellak.core.torch import jet
 from pellak.core.torch.candidates import (
     RANK,
     VERDICT_WORDS,
-    RackTip,
     TipCandidate,
     TipVerdict,
     usable_band,
 )
+from pellak.core.torch.rack_tip import RackTip
 from pellak.core.torch.tip import FLOW_SCATTER, TipAnswer, TipValues
 
 OVER_FUSION = 1.3

@@ -13,7 +13,7 @@ from pellak.core.model.job_base import ShopSchools
 from pellak.core.model.kinds.unions import Job
 from pellak.core.model.plan import Plan
 from pellak.core.rig.equipment import Equipment
-from pellak.core.torch.candidates import RackTip
+from pellak.core.torch.rack_tip import RackTip
 
 
 def compose_plan(

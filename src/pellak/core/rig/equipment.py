@@ -4,6 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Literal, TypeVar
 
+from pellak.core.gas.draw import DrawLimits
 from pellak.core.gas.hose import Gas
 from pellak.core.rig.items import (
     OLD_AFTER_YEARS,
@@ -16,8 +17,8 @@ from pellak.core.rig.items import (
     TorchItem,
 )
 from pellak.core.supply.supply_line import USUAL_ARRESTOR_BAR, Arrestor
-from pellak.core.torch.candidates import RackTip
 from pellak.core.torch.mixer import Mixer
+from pellak.core.torch.rack_tip import RackTip
 
 USUAL_HOSE_M, USUAL_HOSE_MM = 10.0, 6.3
 
@@ -130,6 +131,18 @@ class Equipment:
         said = [item for item in held if item.in_use]
         largest = sorted(held, key=lambda i: -i.full_m3 * i.coupled)
         return said or largest[:1]
+
+    @property
+    def draw(self) -> DrawLimits | None:
+        """How fast the acetylene in use may be drawn: by the smallest of it; None without any."""
+        held = [1000 * item.full_m3 * item.coupled for item in self.in_use("acetylene")]
+        return DrawLimits(min(held)) if held else None
+
+    @property
+    def coupled(self) -> int:
+        """How many cylinders are coupled where the acetylene is drawn from, 1 without any."""
+        held = self.in_use("acetylene")
+        return min(held, key=lambda item: item.full_m3 * item.coupled).coupled if held else 1
 
     @property
     def line_parts(self) -> list[str]:

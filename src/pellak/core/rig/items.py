@@ -18,8 +18,8 @@ from pellak.core.reading.quantity import read_number, read_quantity
 from pellak.core.reading.text import Cell
 from pellak.core.rig.form_fields import FLUX, RackField, rack_fields
 from pellak.core.tables import number_drills
-from pellak.core.torch.candidates import ChartRow
 from pellak.core.torch.mixer import Mixer
+from pellak.core.torch.rack_tip import ChartRow
 
 Day = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}$")]
 Moment = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$")]

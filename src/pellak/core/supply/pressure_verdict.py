@@ -68,7 +68,19 @@ def _of_jet(given: PressuresGiven, speed: float | None) -> Verdict:
 
 
 def verdict_of(given: PressuresGiven, burning: Burning, jet_m_per_s: float | None) -> Verdict:
-    """Return the first of the verdicts that holds."""
+    """Return the first of the verdicts that holds.
+
+    Args:
+        given: the pressures and the line
+        burning: what flows at them
+        jet_m_per_s: of each jet, None where its bore is not known
+
+    Source: jet speeds of makers' charts; CGA G-1 for the limit; the pair's bands are judgement
+
+    >>> given = PressuresGiven(orifice_mm=0.9, acetylene_bar=0.25, oxygen_bar=0.25)
+    >>> verdict_of(given, Burning(acetylene_l_per_h=147.0), 131.0)
+    'right'
+    """
     if over_limit(given.acetylene_bar, given.region):
         return "over-limit"
     if burning.feeds_back:

@@ -181,7 +181,7 @@ def reckon_pressures(given: PressuresGiven) -> PressuresAnswer:
 
     In bar gauge, mm and m; flows in L/h at 15 °C, of both gases as one welds with them: the one
     that runs out first governs, the other is throttled at the torch valve. An injector, and a head
-    of unknown bores, need one flow known at its pressures. Good to -15 and +20 %; over the
+    of unknown bores, need one flow known at its pressures. Valid to -15 and +20 %; over the
     acetylene limit no flow is told. Raises Refused naming the field.
 
     Source: orifice equation, Darcy and Weisbach with Colebrook; ISO 5172 mixers; ISO 2503 for the

@@ -6,53 +6,33 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Literal
 
-from pydantic import Field, model_validator
-
-from pellak.core.answer.working import Number, Record
+from pellak.core.answer.working import Record
+from pellak.core.gas.draw import DrawLimits
 from pellak.core.heat.case import HeatCase, HeatCases
 from pellak.core.heat.solve import PieceGiven, seconds_or_never
 from pellak.core.heat.standing import puddle_times_s
 from pellak.core.heat.verdict import VerdictBand, puddle_verdict
 from pellak.core.torch import jet
+from pellak.core.torch.draw import flows_within, over_stop
+from pellak.core.torch.rack_tip import ChartRow, RackTip, chart_row
 
-TipVerdict = Literal["fits", "works-soft", "works-slow", "too-small", "too-large"]
+TipVerdict = Literal[
+    "fits", "works-soft", "works-slow", "too-small", "too-large", "over-draw"
+]  # fmt: skip
 VERDICT_WORDS: dict[TipVerdict, str] = {
     "fits": "fits",
     "works-soft": "works, soft flame",
     "works-slow": "works, slow",
     "too-small": "too small",
     "too-large": "too large",
+    "over-draw": "more than the acetylene gives",
 }
+OVER_DRAW_WHY = "over a seventh of the acetylene an hour at the least that does it"
 STARVED_UP_TO_RATIO = 1.25
 """A tip whose least steady flow is further than this above the flow wanted is too large."""
 HOPELESS_BELOW_RATIO = 0.35
 """A tip that is harsh at less than this share of the flow wanted never puddles in time."""
 RANK: dict[TipVerdict, int] = {verdict: place for place, verdict in enumerate(VERDICT_WORDS)}
-
-
-class ChartRow(Record):
-    """One row of the tip maker's own chart, as typed in."""
-
-    thickness_low_mm: Number = Field(ge=0, le=100)
-    thickness_high_mm: Number = Field(ge=0, le=100)
-    acetylene_bar: Number = Field(ge=0, le=1.5)
-    oxygen_bar: Number = Field(ge=0, le=10)
-    acetylene_l_per_h: Number | None = Field(default=None, ge=2, le=20_000)
-
-    @model_validator(mode="after")
-    def _in_order(self) -> "ChartRow":
-        if self.thickness_low_mm > self.thickness_high_mm:
-            raise ValueError("thickness_low_mm must not be above thickness_high_mm")
-        return self
-
-
-class RackTip(Record):
-    """A tip the shop owns: the label stamped on it, its bore, how many jets, the maker's chart."""
-
-    label: str = Field(min_length=1, max_length=40)
-    orifice_mm: Number = Field(ge=0.2, le=10)
-    jets: int = Field(default=1, ge=1, le=60)
-    chart: list[ChartRow] = Field(default_factory=list, max_length=40)
 
 
 class FlowBand(Record):
@@ -205,6 +185,16 @@ def _puddles_s(cases: tuple[HeatCase, ...]) -> tuple[float | None, ...]:
     return tuple(seconds_or_never(s) for s in puddle_times_s(HeatCases.of(cases)))
 
 
+def out_by_draw(candidate: TipCandidate, draw: DrawLimits | None) -> TipCandidate:
+    """Return a candidate, out where its flow is more than the acetylene may ever be drawn at."""
+    if not over_stop(candidate.acetylene_l_per_h, draw):
+        return candidate
+    words: dict[str, object] = {
+        "verdict": "over-draw", "words": VERDICT_WORDS["over-draw"], "why": OVER_DRAW_WHY
+    }  # fmt: skip
+    return candidate.model_copy(update=words)
+
+
 def judge_tips(
     given: PieceGiven,
     tips: Sequence[RackTip],
@@ -212,6 +202,8 @@ def judge_tips(
     oxygen_ratio: float,
     *,
     own_flow: bool = False,
+    draw: DrawLimits | None = None,
+    flame_min: float | None = None,
 ) -> tuple[list[TipCandidate], float | None]:
     """Judge every tip for a piece and rank them, best first.
 
@@ -221,9 +213,12 @@ def judge_tips(
         wanted_l_per_h: acetylene flow wanted, by the gas rule or by hand.
         oxygen_ratio: oxygen to acetylene by volume.
         own_flow: the flow is the person's own, so a tip that can burn it comes first.
+        draw: what the acetylene gives; tips are held to it, and out where they cannot be.
+        flame_min: minutes of flame of the job, None where nobody knows: then as if on end.
 
     Returns:
-        The candidates ranked by verdict, then by how near their puddle comes to the matched one
+        The candidates ranked by verdict, those over what the acetylene gives on end after the
+        others of the same, then by how near their puddle comes to the matched one
         (or their flow to the person's own), then by how near their jet is to normal; and the
         matched puddle time, s, None for never.
 
@@ -241,6 +236,11 @@ def judge_tips(
         flow or running_flow_l_per_h(tip, wanted_l_per_h, oxygen_ratio)
         for flow, tip in zip(charted, tips, strict=True)
     ]
+    if draw is not None and not own_flow:
+        flows = flows_within(
+            matched, tips, flows, [one is not None for one in charted], oxygen_ratio, draw,
+            flame_min,
+        )  # fmt: skip
     # A tip far outside its band for this flow is judged by the band alone: no heat is solved.
     solved = [
         place
@@ -264,6 +264,10 @@ def judge_tips(
         for place, (tip, flow) in enumerate(zip(tips, flows, strict=True))
     ]  # fmt: skip
 
+    if not own_flow:
+        judged = [out_by_draw(candidate, draw) for candidate in judged]
+    limit = math.inf if draw is None else draw.for_minutes(flame_min)
+
     def rank(candidate: TipCandidate) -> tuple[float, ...]:
         off = math.inf
         if own_flow:
@@ -271,7 +275,8 @@ def judge_tips(
         elif candidate.puddle_s and matched_s:
             off = abs(math.log(candidate.puddle_s / matched_s))
         off_jet = abs(math.log(candidate.jet_m_per_s / jet.NORMAL_JET_M_PER_S))
-        return RANK[candidate.verdict], round(off, 1), off_jet, candidate.orifice_mm
+        over = candidate.acetylene_l_per_h > limit
+        return RANK[candidate.verdict], over, round(off, 1), off_jet, candidate.orifice_mm
 
     return sorted(judged, key=rank), matched_s
 
@@ -279,20 +284,3 @@ def judge_tips(
 def _charted_l_per_h(tip: RackTip, thickness_mm: float) -> float | None:
     row = chart_row(tip, thickness_mm)
     return None if row is None else row.acetylene_l_per_h
-
-
-def chart_row(tip: RackTip, thickness_mm: float) -> ChartRow | None:
-    """Return the row of the maker's chart that covers a thickness, or None.
-
-    Args:
-        tip: with the rows of its maker's chart
-        thickness_mm: sheet, mm, above 0
-
-    Source: the maker's chart as typed
-
-    >>> chart_row(RackTip(label='3', orifice_mm=0.9, jets=1), 1.2) is None
-    True
-    """
-    return next(
-        (r for r in tip.chart if r.thickness_low_mm <= thickness_mm <= r.thickness_high_mm), None
-    )

@@ -17,6 +17,7 @@ from pellak.core.answer.working import (
     complaints,
     inserted,
 )
+from pellak.core.gas.draw import DrawLimits
 from pellak.core.gas.limits import (
     ACETYLENE_LIMIT_BAR,
     LimitRegion,
@@ -28,11 +29,12 @@ from pellak.core.heat.gas_rule import FORMULA as RULE_FORMULA
 from pellak.core.heat.gas_rule import PACE_FACTORS, Pace, rule_flow_l_per_h
 from pellak.core.heat.gas_rule import SOURCE as RULE_SOURCE
 from pellak.core.heat.solve import PieceGiven
-from pellak.core.tables import joints, number_drills
+from pellak.core.tables import joints
 from pellak.core.torch import jet
-from pellak.core.torch.candidates import FlowBand, RackTip, TipCandidate, judge_tips, usable_band
+from pellak.core.torch.candidates import FlowBand, TipCandidate, judge_tips, usable_band
 from pellak.core.torch.flame import flame_settings
 from pellak.core.torch.mixer import Mixer
+from pellak.core.torch.rack_tip import RackTip, drill_tips
 
 VALID_RANGES = (ValidRange("thickness_mm", 0.5, 6.0, "mm"),)
 FLOW_SCATTER = 0.2
@@ -52,6 +54,13 @@ class TipGiven(PieceGiven):
     region: LimitRegion = "general"
     rack: list[RackTip] = Field(default_factory=list, max_length=500)
     acetylene_l_per_h: Number | None = Field(default=None, ge=2, le=20_000)
+    capacity_m3: Number | None = Field(default=None, gt=0, le=600)
+    minutes_needed: Number | None = Field(default=None, ge=0, le=1440)
+
+    @property
+    def draw(self) -> DrawLimits | None:
+        """What the acetylene gives, where its nominal content is told."""
+        return None if self.capacity_m3 is None else DrawLimits(1000 * self.capacity_m3)
 
 
 class TipValues(Record):
@@ -88,7 +97,7 @@ def oxygen_ratio_for(given: PieceGiven) -> float:
 
     Source: table flame_settings.csv
 
-    >>> from pellak.core.torch.candidates import PieceGiven
+    >>> from pellak.core.heat.solve import PieceGiven
     >>> round(oxygen_ratio_for(PieceGiven(family='carbon-steel', thickness_mm=1.2)), 2)
     1.05
     """
@@ -248,19 +257,6 @@ def _cautions(given: TipGiven, candidates: list[TipCandidate], torch_bar: float)
     return cautions
 
 
-def _neighbouring_tips(bore_mm: float) -> list[RackTip]:
-    """Return the nearest number drill and its neighbours as tips, for a shop with no rack yet."""
-    drills = number_drills()
-    nearest = jet.nearest_drill(bore_mm)
-    if nearest is None:
-        return []
-    place = drills.index(nearest)
-    return [
-        RackTip(label=drill.drill, orifice_mm=drill.diameter_mm)
-        for drill in drills[max(0, place - 1) : place + 2]
-    ]
-
-
 def reckon_tip(given: TipGiven) -> TipAnswer:
     """Return the tip and flow for a piece, with every tip in the rack judged, best first.
 
@@ -273,9 +269,11 @@ def reckon_tip(given: TipGiven) -> TipAnswer:
     rule = rule_working(given)
     flow = given.acetylene_l_per_h or float(rule.value)  # type: ignore[arg-type]  # flows and bars are numbers
     bore = jet.orifice_for_flow_mm(flow, ratio)
-    tips = given.rack or _neighbouring_tips(bore)
+    tips = given.rack or drill_tips(bore)
     own = given.acetylene_l_per_h is not None
-    candidates, matched_s = judge_tips(given, tips, flow, ratio, own_flow=own)
+    candidates, matched_s = judge_tips(
+        given, tips, flow, ratio, own_flow=own, draw=given.draw, flame_min=given.minutes_needed
+    )
     pressures = pressure_workings(flow, jet.NORMAL_JET_M_PER_S, ratio)
     bars = {line.name: float(line.value) for line in pressures}  # type: ignore[arg-type]  # flows and bars are numbers
     # A pressure past the acetylene limit is never told, not even with a warning beside it.

@@ -4,6 +4,7 @@ import { memo } from "react";
 import type { Changes, Figure, Plan, Station } from "../../api/client";
 import { CautionNote } from "../../figures/CautionNote";
 import { FigureBlock } from "../../figures/FigureBlock";
+import { BarredByDraw } from "./BarredByDraw";
 import { SafeStartList } from "./SafeStartList";
 import { TipList } from "./TipList";
 
@@ -38,6 +39,7 @@ export const FigureColumn = memo(function FigureColumn({
         />
       ))}
       {station.id === "safe-start" && <SafeStartList plan={plan} />}
+      {station.id === "torch" && <BarredByDraw plan={plan} onChange={onChange} />}
       {station.id === "torch" && plan.candidates.length > 0 && (
         <TipList plan={plan} onChoose={(label) => void onChange({ tip_label: label })} />
       )}

@@ -6,6 +6,7 @@ import type { Changes, Figure, Plan } from "../../api/client";
 import { basicsQuery } from "../../api/queries";
 import { CautionNote } from "../../figures/CautionNote";
 import { GlanceFigure } from "../../figures/GlanceFigure";
+import { BarredByDraw } from "./BarredByDraw";
 
 export interface ColumnProps {
   plan: Plan;
@@ -70,6 +71,7 @@ export const GlanceColumn = memo(function GlanceColumn(props: ColumnProps) {
           )}
         </div>
       )}
+      {selected === "torch" && <BarredByDraw plan={plan} onChange={onChange} />}
       <button className="button mt-3 w-full" data-screen-only onClick={onAll}>
         {more > 0 ? `All figures (+${more})` : "All figures"}
       </button>

@@ -1,5 +1,6 @@
 """The heating of a whole casting before its seam, and its cooling after: by weight, wall, head."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -24,6 +25,7 @@ from pellak.core.model.watch_plan import WatchPlan
 from pellak.core.preheat.reckon import PreheatAnswer
 from pellak.core.rig.equipment import Equipment
 from pellak.core.seam.job_gas import Warming
+from pellak.core.torch.draw import STEP_BELOW, over_stop
 
 Fall = tuple[list[Figure], CoolIn, CoolValues]
 """A fall's figures, what it is to cool in, and its numbers."""
@@ -32,6 +34,8 @@ WHOLE_PART = ("soak", "warm-and-bury")
 USUAL_HEAD_L_PER_H = 1200.0
 """A small rose head, where the rack holds none."""
 THINNEST_MM = 3.0
+LEAST_HEAD_L_PER_H = 60.0
+"""Under it no flame heats a body: judgement."""
 
 
 @dataclass(frozen=True)
@@ -83,11 +87,13 @@ def heats_whole(job: SeamJob, preheat: PreheatAnswer | None) -> bool:
 def head_flow_l_per_h(job: SeamJob, equipment: Equipment) -> float:
     """Return what the head burns, L/h: as told, the rack's biggest, else a usual one.
 
+    Never more, where nobody told it, than the acetylene gives on end, if the head burns so little.
+
     Args:
         job: a head's flow as typed
         equipment: the rack's heads
 
-    Source: the rack's biggest; a usual head: judgement
+    Source: the rack's biggest; a usual head: judgement; CGA G-1 for what may be drawn
 
     >>> from pellak.core.model.kinds.seam.job import SeamJob
     >>> head_flow_l_per_h(SeamJob(name='housing', head_l_per_h=900.0), Equipment())
@@ -95,8 +101,15 @@ def head_flow_l_per_h(job: SeamJob, equipment: Equipment) -> float:
     """
     if job.head_l_per_h is not None:
         return job.head_l_per_h
-    heads = [head.acetylene_high_l_per_h for head in equipment.heads]
-    return max(heads, default=USUAL_HEAD_L_PER_H)
+    most = math.inf if equipment.draw is None else equipment.draw.continuous_l_per_h * STEP_BELOW
+    heads = [
+        max(min(head.acetylene_high_l_per_h, most), head.acetylene_low_l_per_h)
+        for head in equipment.heads
+    ]
+    fed = [flow for flow in heads if not over_stop(flow, equipment.draw)]
+    return max(
+        fed, default=min(heads, default=max(LEAST_HEAD_L_PER_H, min(USUAL_HEAD_L_PER_H, most)))
+    )
 
 
 def casting_heat(

@@ -1,10 +1,12 @@
 """A seam's plan: its stations composed from the reckoners."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 
 from pellak.core import METHOD_VERSION, say
 from pellak.core.answer.figure import Station
+from pellak.core.gas.cylinders import LONG_FROM_MIN
+from pellak.core.gas.draw import DrawLimits
 from pellak.core.hand.known import MODEL_HAND
 from pellak.core.kinds.kind import Act, JobKind, Marks, ShopAsked
 from pellak.core.kinds.seam.calibration import seam_timed
@@ -17,7 +19,7 @@ from pellak.core.kinds.seam.practice import with_practice
 from pellak.core.kinds.seam.preheat_station import preheat_station
 from pellak.core.kinds.seam.reckoned import Reckoned, preheat_of, reckon_job
 from pellak.core.kinds.seam.rods_taken import rods_taken, rods_wanted
-from pellak.core.kinds.seam.seam_work import seam_work
+from pellak.core.kinds.seam.seam_work import ReckonedSeam, seam_work
 from pellak.core.kinds.seam.tack_and_run import tack_and_run_station
 from pellak.core.kinds.seam.tacking import (
     TackMeasures,
@@ -54,6 +56,8 @@ from pellak.core.tables import joints
 from pellak.core.torch.ladder import flow_ladder
 
 SAFE_START_PLACE = 3
+Whole = tuple[Reckoned | None, ReckonedSeam | None]
+Reckon = Callable[[float | None], Whole]
 
 
 def _not_planned(refused: bool, holds: str) -> tuple[str, str]:
@@ -88,6 +92,25 @@ def _drawing(job: SeamJob, reckoned: Reckoned | None) -> SeamDrawing:
     )
 
 
+def _in_spells(
+    reckon: Reckon, draw: DrawLimits | None
+) -> tuple[Reckoned | None, ReckonedSeam | None]:
+    """Return the work as if the acetylene were drawn on end; faster where it ends in a spell.
+
+    How long it burns follows from the flow and how fast it may be drawn from how long: the faster
+    flow is tried where the slower one is held back, and kept where its minutes are a spell's.
+    """
+    slow = reckon(None)
+    if slow[0] is None or draw is None:
+        return slow
+    wanted = slow[0].tip_answer.values.acetylene_l_per_h
+    if slow[0].job.acetylene_l_per_h is not None or wanted <= draw.continuous_l_per_h:
+        return slow
+    fast = reckon(LONG_FROM_MIN)
+    minutes = fast[1].flame_min if fast[1] is not None else None
+    return fast if minutes is not None and minutes <= LONG_FROM_MIN else slow
+
+
 def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
     """Return the plan of a seam; figures wait until its thickness is told."""
     shop, own, equipment = asked.schools, asked.own, asked.equipment
@@ -98,10 +121,16 @@ def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
     hand = asked.hand(constants.family) if constants else MODEL_HAND
     preheat = preheat_of(job, metal, shop, hand) if metal is not None and known else None
     casting = casting_heat(job, metal, preheat, equipment, asked.watched)
-    reckoned = reckon_job(job, shop, asked.rack, hand, metal, preheat, equipment, casting)
+
+    def reckon(flame_min: float | None) -> Whole:
+        found = reckon_job(
+            job, shop, asked.rack, hand, metal, preheat, equipment, casting, flame_min
+        )
+        return found, seam_work(found, asked.learned) if found else None
+
+    reckoned, work = _in_spells(reckon, equipment.draw)
     refused = known and reckoned is None
     fall = cooling_of_casting(job, preheat, casting, asked.watched)
-    work = seam_work(reckoned, asked.learned) if reckoned else None
     usual = without_own(job)
     ours = seam_plan(usual, asked).stations if usual else None
     stations = [
@@ -141,6 +170,7 @@ def seam_plan(job: SeamJob, asked: ShopAsked) -> Plan:
         job=job,
         stations=blocked_by_stops(stations),
         candidates=reckoned.tip_answer.values.candidates if reckoned else [],
+        barred=reckoned.barred if reckoned else None,
         ladder=flow_ladder(
             replace(reckoned.solution.expected.case, orifice_mm=None),
             reckoned.tip_answer.values.acetylene_l_per_h,

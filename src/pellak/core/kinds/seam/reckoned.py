@@ -24,7 +24,7 @@ from pellak.core.rig.equipment import Equipment
 from pellak.core.seam.groove import Groove
 from pellak.core.seam.pace import pool_case
 from pellak.core.tables import HeatFamily
-from pellak.core.torch.candidates import RackTip
+from pellak.core.torch.rack_tip import RackTip
 
 
 @dataclass(frozen=True)
@@ -76,10 +76,27 @@ def reckon_job(
     preheat: PreheatAnswer | None,
     equipment: Equipment,
     casting: CastingHeat | None,
+    flame_min: float | None = None,
 ) -> Reckoned | None:
-    """Ask every reckoner about a job.
+    """Ask every reckoner about a job of so many minutes of flame, None as if on end.
 
     None while its thickness is not told, where nobody knows the metal, or where it is not fused.
+
+    Args:
+        job: as typed
+        shop: its schools
+        rack: its tips
+        hand: who welds
+        metal: of the job, None where nobody knows it
+        preheat: worked out before
+        equipment: the line and the cylinders
+        casting: its heating, for a casting
+        flame_min: minutes
+
+    Source: the reckoners it asks
+
+    >>> from pellak.core.hand.known import MODEL_HAND
+    >>> reckon_job(SeamJob(name='x'), ShopSchools(), [], MODEL_HAND, None, None, Equipment(), None)
     """
     if job.thickness_mm is None or metal is None or preheat is None:
         return None
@@ -96,7 +113,7 @@ def reckon_job(
         hand_factor=hand.factor,
         hand_sigma=hand.sigma,
     )
-    torch = torch_set_up(job, schools, rack, metal, piece, equipment)
+    torch = torch_set_up(job, schools, rack, metal, piece, equipment, flame_min)
     heat_given = HeatGiven(
         **piece.model_dump(),
         acetylene_l_per_h=torch.acetylene_l_per_h,

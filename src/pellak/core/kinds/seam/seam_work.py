@@ -89,7 +89,7 @@ def filler_of(reckoned: Reckoned, pace: Factor) -> FillerAnswer:
             acetylene_l_per_h=flow,
             orifice_mm=reckoned.solution.expected.case.orifice_mm,
             tip_low_l_per_h=tip.band_l_per_h.low if tip else None,
-            tip_high_l_per_h=tip.band_l_per_h.high if tip else None,
+            tip_high_l_per_h=_most_l_per_h(reckoned),
             rod_diameter_mm=job.rod_diameter_mm,
             travel_mm_per_min=own_travel_mm_per_min(job),
             pace_factor=pace.factor,
@@ -104,6 +104,16 @@ def filler_of(reckoned: Reckoned, pace: Factor) -> FillerAnswer:
     waited = with_waits(case, passes, float(length.value or 0.0), limit_c)
     values = answer.values.model_copy(update={"passes": waited})
     return answer.model_copy(update={"values": values})
+
+
+def _most_l_per_h(reckoned: Reckoned) -> float | None:
+    """Return the most a pass may burn: what the tip holds, and the acetylene gives on end."""
+    if reckoned.tip is None:
+        return None
+    high, draw = reckoned.tip.band_l_per_h.high, reckoned.equipment.draw
+    if draw is None or reckoned.job.acetylene_l_per_h is not None:
+        return high
+    return min(high, max(draw.continuous_l_per_h, reckoned.acetylene_l_per_h))
 
 
 @dataclass(frozen=True)
@@ -141,6 +151,13 @@ class ReckonedSeam:
         if self.casting is not None:
             flows.append(self.casting.flow_l_per_h)
         return max(flows, default=None)
+
+    @property
+    def flame_min(self) -> float | None:
+        """Minutes in which its greatest flow burns the job's gas; None without a length."""
+        if self.minutes is None:
+            return None
+        return 60 * self.gas.total_l / (self.greatest_l_per_h or self.flow_l_per_h)
 
     @property
     def minutes(self) -> Working | None:

@@ -131,7 +131,9 @@ def gas_figures(
             if answer is None:
                 if used and gas == "acetylene":
                     cautions += _named(
-                        item.name, too_fast(item.full_m3, item.coupled, flow, minutes)
+                        item.name,
+                        barred_cautions(reckoned)
+                        or too_fast(item.full_m3, item.coupled, flow, minutes),
                     )
                 figures.append(
                     Figure(
@@ -153,10 +155,38 @@ def gas_figures(
             )
             if used:
                 # What stands in the corner is not drawn from.
-                cautions += _named(item.name, answer.cautions)
+                stops = barred_cautions(reckoned) if gas == "acetylene" else []
+                kept = [c for c in answer.cautions if not stops or c.level != "stop"]
+                cautions += _named(item.name, [*stops, *kept])
     if not reckoned.equipment.cylinders("acetylene"):
         cautions.append(_draw(greatest_l_per_h))
     return figures, cautions
+
+
+def barred_cautions(reckoned: TorchSetUp) -> list[Caution]:
+    """Return the stop of a piece the acetylene cannot feed, with what would; else nothing."""
+    barred = reckoned.barred
+    if barred is None or barred.acetylene_l_per_h <= barred.stop_l_per_h:
+        return []
+    helps = [f"couple {barred.couple} like it"]
+    if barred.smallest_size_m3 is not None:
+        helps.append(f"use one of {say.m3(barred.smallest_size_m3)}")
+    if barred.smallest_size_gentle_m3 not in (None, barred.smallest_size_m3):
+        helps.append(f"weld gently with one of {say.m3(barred.smallest_size_gentle_m3 or 0.0)}")
+    if barred.thickest_here_mm is not None:
+        helps.append(f"weld {say.wall(barred.thickest_here_mm, limit='<')} at most with it")
+    *most, last = helps
+    return [
+        Caution(
+            level="stop",
+            text=f"Too fast for the acetylene: {', '.join(most) or last}"
+            f"{f' or {last}' if most else ''}.",
+            reason=f"This piece wants {say.l_per_h(barred.acetylene_l_per_h)}, it gives "
+            f"{say.l_per_h(barred.limit_l_per_h, limit='<')}. Drawn faster, liquid solvent comes "
+            "out with the gas, and the flame starves and flashes back.",
+            source=DRAW_SOURCE,
+        )
+    ]
 
 
 def _named(name: str, cautions: Sequence[Caution]) -> list[Caution]:

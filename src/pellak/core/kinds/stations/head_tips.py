@@ -12,11 +12,12 @@ from pellak.core.torch.candidates import (
     RANK,
     VERDICT_WORDS,
     FlowBand,
-    RackTip,
     TipCandidate,
     TipVerdict,
     usable_band,
 )
+from pellak.core.torch.draw import STEP_BELOW
+from pellak.core.torch.rack_tip import RackTip
 from pellak.core.torch.tip import FLOW_SCATTER, TipAnswer, TipValues
 
 OXYGEN_RATIO = 1.1
@@ -95,14 +96,16 @@ def _candidates(
     wanted: float, own: float | None, equipment: Equipment, tips: Sequence[RackTip]
 ) -> list[TipCandidate]:
     found = []
-    held = sum(1000 * c.full_m3 * c.coupled for c in equipment.in_use("acetylene"))
+    draw = equipment.draw
+    # Nobody knows how long a body takes: it is heated at what may be drawn on end.
+    most = math.inf if draw is None else draw.continuous_l_per_h * STEP_BELOW
     for head in equipment.heads:
         band = FlowBand(low=head.acetylene_low_l_per_h, high=head.acetylene_high_l_per_h)
-        flow = _held(min(max(wanted, band.low), band.high), own, band)
+        flow = _held(min(max(min(wanted, most), band.low), band.high), own, band)
         bore = jet.orifice_for_flow_mm(band.high, OXYGEN_RATIO, jet.NORMAL_JET_M_PER_S)
         one = _candidate(head.name, bore, 1, flow, band, wanted)
-        if held and flow > held * SHORT_SHARE:
-            why = f"{wants_coupled(flow, held)}; a tip that does it comes first"
+        if draw is not None and flow > draw.short_l_per_h:
+            why = f"{wants_coupled(flow, draw.full_l)}; a tip that does it comes first"
             slow = {"verdict": "works-slow", "words": VERDICT_WORDS["works-slow"], "why": why}
             one = one.model_copy(update=slow)
         found.append(one)
@@ -111,7 +114,7 @@ def _candidates(
         usual = jet.flow_for_jet_l_per_h(
             tip.orifice_mm, jet.NORMAL_JET_M_PER_S, OXYGEN_RATIO, tip.jets
         )
-        flow = _held(usual, own, band)
+        flow = _held(max(min(usual, most), band.low), own, band)
         found.append(_candidate(tip.label, tip.orifice_mm, tip.jets, flow, band, wanted))
     aim = own or wanted
     return sorted(found, key=lambda c: (RANK[c.verdict], abs(math.log(c.acetylene_l_per_h / aim))))

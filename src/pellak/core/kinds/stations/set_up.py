@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from pellak.core.answer.figure import Choice
@@ -15,8 +15,10 @@ from pellak.core.safety.eyes import EyesAnswer, EyesGiven, reckon_eyes
 from pellak.core.supply.supply import SupplyAnswer, reckon_supply
 from pellak.core.supply.supply_line import SupplyGiven
 from pellak.core.tables import Family
-from pellak.core.torch.candidates import RackTip, TipCandidate
+from pellak.core.torch.barred import Barred, barred_by_draw
+from pellak.core.torch.candidates import RANK, TipCandidate, out_by_draw
 from pellak.core.torch.flame import FlameAnswer, FlameGiven, flame_settings, reckon_flame
+from pellak.core.torch.rack_tip import RackTip
 from pellak.core.torch.tip import TipAnswer, TipGiven, reckon_tip
 
 USABLE = ("fits", "works-soft", "works-slow")
@@ -57,6 +59,8 @@ class TorchSetUp:
     equipment: Equipment
     supply: SupplyAnswer
     eyes: EyesAnswer
+    barred: Barred | None
+    piece: PieceGiven | None
 
     @property
     def oxygen_ratio(self) -> float:
@@ -113,8 +117,32 @@ def torch_set_up(
     metal: Metal,
     piece: PieceGiven,
     equipment: Equipment,
+    flame_min: float | None = None,
 ) -> TorchSetUp:
-    """Return tip, flame, pressures and lens for a flame on a piece."""
+    """Return tip, flame, pressures and lens for a flame of so many minutes on a piece.
+
+    Minutes count for what the acetylene gives; None is as if on end.
+
+    Args:
+        job: as typed
+        schools: the shop's and the job's
+        rack: its tips
+        metal: of the job
+        piece: what the flame meets
+        equipment: the line and the cylinders
+        flame_min: minutes of flame, or None
+
+    Source: the reckoners it asks
+
+    >>> from pellak.core.metal.alloy import metal_named
+    >>> from pellak.core.model.kinds.seam.job import SeamJob
+    >>> piece = PieceGiven(family='carbon-steel', thickness_mm=1.2)
+    >>> torch = torch_set_up(SeamJob(name='x', thickness_mm=1.2), ShopSchools(), [],
+    ...     metal_named('dc01'), piece, Equipment())
+    >>> round(torch.acetylene_l_per_h)
+    120
+    """
+    draw = equipment.draw
     tip_answer = reckon_tip(
         TipGiven(
             **piece.model_dump(),
@@ -123,10 +151,19 @@ def torch_set_up(
             region=schools.acetylene_limit,
             rack=list(rack),
             acetylene_l_per_h=job.acetylene_l_per_h,
+            capacity_m3=None if draw is None else draw.full_l / 1000,
+            minutes_needed=flame_min,
         )
     )
     wanted = _for_fusion(piece.metal().family)
-    return set_up_with(job, schools, rack, metal, equipment, tip_answer, wanted)
+    torch = set_up_with(job, schools, rack, metal, equipment, tip_answer, wanted)
+    torch = replace(torch, piece=piece)
+    if draw is None or torch.tip is not None or job.acetylene_l_per_h is not None:
+        return torch
+    barred = barred_by_draw(
+        piece.matched_case(), rack, torch.oxygen_ratio, draw, equipment.coupled, flame_min
+    )
+    return replace(torch, barred=barred)
 
 
 def _for_fusion(family: Family) -> FlameWanted:
@@ -153,6 +190,8 @@ def set_up_with(
 ) -> TorchSetUp:
     """Return the set-up for tips judged already and the flame wanted on them; `thickness_mm` of
     what glows under it where the job tells no wall of its own."""
+    if job.acetylene_l_per_h is None:
+        tip_answer = _without_barred(tip_answer, equipment)
     tip = _planned_tip(job, tip_answer)
     orifice_mm = tip.orifice_mm if tip else tip_answer.values.orifice_mm
     flow = tip.acetylene_l_per_h if tip else tip_answer.values.acetylene_l_per_h
@@ -179,7 +218,17 @@ def set_up_with(
                 flux=metal.traits.flux_glares,
             )
         ),
+        barred=None,
+        piece=None,
     )
+
+
+def _without_barred(answer: TipAnswer, equipment: Equipment) -> TipAnswer:
+    """Return the tips, those last that would be drawn faster than the acetylene may ever be."""
+    judged = [out_by_draw(one, equipment.draw) for one in answer.values.candidates]
+    judged.sort(key=lambda one: RANK[one.verdict])
+    values = answer.values.model_copy(update={"candidates": judged})
+    return answer.model_copy(update={"values": values})
 
 
 def line(working: Sequence[Working], name: str) -> Working:

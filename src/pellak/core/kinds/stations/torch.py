@@ -16,6 +16,11 @@ from pellak.core.kinds.stations.gas import (
 )
 from pellak.core.kinds.stations.gear import gear_figures
 from pellak.core.kinds.stations.set_up import TorchSetUp, choice_for, line
+from pellak.core.kinds.stations.your_pressures import (
+    at_typed_pressures,
+    your_cautions,
+    your_figures,
+)
 from pellak.core.metal.cautions import metal_cautions
 from pellak.core.tables import rows
 from pellak.core.torch.candidates import TipCandidate
@@ -43,7 +48,9 @@ def _tip(reckoned: TorchSetUp) -> Figure:
     if tip is None:
         return Figure(
             id="tip",
-            label="No tip in the rack fits; buy",
+            label="More than the acetylene gives, with any tip here; the bore for it"
+            if reckoned.barred
+            else "No tip in the rack fits; buy",
             value=bore.value if isinstance(bore.value, float) else None,
             unit="mm",
             low=bore.low,
@@ -256,12 +263,14 @@ def _once(cautions: list[Caution]) -> list[Caution]:
 
 def set_up_figures(reckoned: TorchSetUp) -> list[Figure]:
     """Return what is screwed on and set, for any job: tip, flame, pressures, flows, lens."""
+    yours = at_typed_pressures(reckoned)
     return [
         _tip(reckoned),
         _flame(reckoned),
         *_flame_gases(reckoned),
         _when_wrong(reckoned),
         *pressure_figures(reckoned),
+        *your_figures(yours, reckoned),
         _flow(reckoned),
         _oxygen(reckoned),
         _cone(reckoned),
@@ -273,7 +282,13 @@ def set_up_figures(reckoned: TorchSetUp) -> list[Figure]:
 def set_up_cautions(reckoned: TorchSetUp) -> list[Caution]:
     """Return what to mind of tip, gas line, flame and lens, for any job."""
     return [
-        *_once([*reckoned.supply.cautions, *reckoned.tip_answer.cautions]),
+        *_once(
+            [
+                *reckoned.supply.cautions,
+                *reckoned.tip_answer.cautions,
+                *your_cautions(at_typed_pressures(reckoned), reckoned),
+            ]
+        ),
         *out_of_use_cautions(reckoned),
         *arrestor_cautions(reckoned),
         *reckoned.flame.cautions,
