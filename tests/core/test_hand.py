@@ -139,3 +139,9 @@ def test_a_slower_puddle_is_a_colder_hand(factor):
         for s in (seconds(factor), 1.1 * seconds(factor))
     )
     assert slow < quick
+
+
+def test_who_timed_one_metal_asks_about_that_one():
+    logs = logged(random.Random(4), 0.8, 6)
+    told = reckon_hand(HandGiven(logs=logs, family="carbon-steel")).values
+    assert reckon_hand(HandGiven(logs=logs)).values == told

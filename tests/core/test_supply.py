@@ -154,3 +154,9 @@ def test_the_shown_working_comes_to_its_value(flow, length, bore):
 def test_density_is_that_of_an_ideal_gas():
     assert density_kg_per_m3("oxygen", 1.01325, 273.15) == pytest.approx(1.428, abs=0.002)
     assert math.isclose(density_kg_per_m3("acetylene", 2) / density_kg_per_m3("acetylene", 1), 2)
+
+
+def test_the_oxygen_may_be_told_by_its_ratio():
+    by_ratio = reckon_supply(SupplyGiven(acetylene_l_per_h=100, oxygen_ratio=1.2)).values
+    by_flow = reckon_supply(SupplyGiven(acetylene_l_per_h=100, oxygen_l_per_h=120)).values
+    assert by_ratio == by_flow

@@ -2250,7 +2250,7 @@ export interface components {
          *     `gentlest_l_per_h` is the least flow that still carries the piece on the bore that suits it,
          *     `gentlest_tip` the rack's tip that carries it at the least of its own, both null where none
          *     does. `thickest_here_mm` is what the limit itself carries. Sizes are of usual cylinders, m3,
-         *     null where none is large enough alone.
+         *     null where none is large enough alone; `smallest` says them as one asks for them.
          */
         Barred: {
             /** Acetylene L Per H */
@@ -2271,6 +2271,10 @@ export interface components {
             smallest_size_m3: number | null;
             /** Smallest Size Gentle M3 */
             smallest_size_gentle_m3: number | null;
+            /** Smallest */
+            smallest: string;
+            /** Smallest Gentle */
+            smallest_gentle: string;
             /** Couple */
             couple: number;
         };
@@ -4647,7 +4651,7 @@ export interface components {
         };
         /**
          * HeatGiven
-         * @description A piece and the flame on it.
+         * @description A piece and the flame on it; with an analysis of the family's steel, mass %, its hardness.
          */
         HeatGiven: {
             /** Family */
@@ -4680,6 +4684,10 @@ export interface components {
             orifice_mm?: number | null;
             /** Near Edge Mm */
             near_edge_mm?: number | null;
+            /** Composition */
+            composition?: {
+                [key: string]: number;
+            } | null;
         };
         /**
          * HeatJob

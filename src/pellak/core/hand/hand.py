@@ -54,7 +54,10 @@ def reckon_hand(given: HandGiven) -> HandAnswer:
             if kind == group
         }
 
-    wanted = fit.of(len(logs), metal=given.family, torch=given.torch, person=given.person)
+    # Who timed one metal only asks about that one.
+    timed = {log.metal().family for log in logs}
+    family = given.family or (timed.pop() if len(timed) == 1 else "")
+    wanted = fit.of(len(logs), metal=family, torch=given.torch, person=given.person)
     values = HandValues(
         **wanted.model_dump(),
         by_metal=each("metal", [log.metal().family for log in logs]),

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 
+from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import (
     Answer,
     Caution,
@@ -16,11 +17,12 @@ from pellak.core.heat.case import HeatCase
 from pellak.core.heat.solve import HeatGiven, HeatOutcome, HeatSolution, solve_heat
 from pellak.core.heat.verdict import puddle_verdict
 from pellak.core.metal.alloy import metal_named
-from pellak.core.metal.composition import Composition
+from pellak.core.metal.composition import Composition, checked
 from pellak.core.metal.hardness import FORMULA as HARDNESS_FORMULA
 from pellak.core.metal.hardness import SCATTER_HV as HARDNESS_SCATTER_HV
 from pellak.core.metal.hardness import SOURCE as HARDNESS_SOURCE
 from pellak.core.metal.hardness import hardness_numbers, haz_hardness_hv
+from pellak.core.tables.metal_families import traits_of
 
 SOURCE = (
     "moving Gaussian source on a plate with insulated faces (Carslaw and Jaeger, Conduction of "
@@ -279,11 +281,20 @@ def reckon_heat(given: HeatGiven) -> HeatAnswer:
     flame, fitted to 0.5 to 3.2 mm; thicker, one pool through the wall is not how they are welded.
     Source: moving Gaussian spots on a plate (Carslaw and Jaeger, section 14.3), losses and shares
     fitted to published puddle times and speeds.
-    Raises Refused for a metal that would not be solid at the start.
+    Raises Refused for a metal that would not be solid at the start, and for an analysis beside an
+    alloy or without a family.
     """
+    return heat_answer(given, solve_heat(given), _analysis(given))
+
+
+def _analysis(given: HeatGiven) -> Composition | None:
+    """Return the analysis of a hardenable steel, as told or of its alloy; None of any other."""
+    if given.composition is not None:
+        if given.alloy is not None or given.family is None:
+            raise Refused("composition", given.composition, "an analysis with family, or an alloy")
+        return checked(given.composition) if traits_of(given.family).hardenable else None
     metal = metal_named(given.alloy) if given.alloy is not None else None
-    analysis = metal.composition if metal is not None and metal.traits.hardenable else None
-    return heat_answer(given, solve_heat(given), analysis)
+    return metal.composition if metal is not None and metal.traits.hardenable else None
 
 
 HEAT = Reckoner(

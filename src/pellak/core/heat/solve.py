@@ -15,6 +15,7 @@ from pellak.core.heat.gas_rule import rule_flow_l_per_h
 from pellak.core.heat.standing import StandingTimes, standing_times
 from pellak.core.heat.travel import TravelResult, travel_results
 from pellak.core.metal.alloy import heat_family
+from pellak.core.metal.composition import Percent
 from pellak.core.tables import Family, HeatFamily, Joint, joints
 
 SOLUTIONS_KEPT = 64
@@ -56,11 +57,12 @@ class PieceGiven(Record):
 
 
 class HeatGiven(PieceGiven):
-    """A piece and the flame on it."""
+    """A piece and the flame on it; with an analysis of the family's steel, mass %, its hardness."""
 
     acetylene_l_per_h: Number = Field(ge=2, le=20_000)
     orifice_mm: Number | None = Field(default=None, ge=0.1, le=20)
     near_edge_mm: Number | None = Field(default=None, ge=0, le=10_000)
+    composition: dict[str, Percent] | None = Field(default=None, max_length=20)
 
     def case(self) -> HeatCase:
         """Return this piece under this flame."""

@@ -37,6 +37,7 @@ class SupplyGiven(Record):
 
     acetylene_l_per_h: Number = Field(ge=2, le=20_000)
     oxygen_l_per_h: Number | None = Field(default=None, ge=2, le=60_000)
+    oxygen_ratio: Number | None = Field(default=None, ge=0.7, le=3)
     orifice_mm: Number | None = Field(default=None, ge=0.1, le=20)
     jets: int = Field(default=1, ge=1, le=60)
     mixer: Mixer = "equal-pressure"
@@ -54,10 +55,11 @@ class SupplyGiven(Record):
 
     @property
     def oxygen_flow_l_per_h(self) -> float:
-        """The oxygen flow, 1.05 of the acetylene where it is not told."""
+        """The oxygen flow: as told, by its ratio, else 1.05 of the acetylene."""
         if self.oxygen_l_per_h is not None:
             return self.oxygen_l_per_h
-        return NEUTRAL_RATIO * self.acetylene_l_per_h
+        ratio = NEUTRAL_RATIO if self.oxygen_ratio is None else self.oxygen_ratio
+        return ratio * self.acetylene_l_per_h
 
 
 @dataclass(frozen=True)

@@ -28,7 +28,7 @@ class Barred(Record):
     `gentlest_l_per_h` is the least flow that still carries the piece on the bore that suits it,
     `gentlest_tip` the rack's tip that carries it at the least of its own, both null where none
     does. `thickest_here_mm` is what the limit itself carries. Sizes are of usual cylinders, m3,
-    null where none is large enough alone.
+    null where none is large enough alone; `smallest` says them as one asks for them.
     """
 
     acetylene_l_per_h: float
@@ -40,6 +40,8 @@ class Barred(Record):
     thickest_here_mm: float | None
     smallest_size_m3: float | None
     smallest_size_gentle_m3: float | None
+    smallest: str
+    smallest_gentle: str
     couple: int = Field(ge=1)
 
 
@@ -60,6 +62,12 @@ def smallest_size_m3(flow_l_per_h: float, flame_min: float | None) -> float | No
         (one for one in sizes if DrawLimits(1000 * one).for_minutes(flame_min) >= flow_l_per_h),
         default=None,
     )
+
+
+def _said(size_m3: float | None) -> str:
+    sizes = cylinder_sizes().values()
+    same = (one for one in sizes if one.gas == "acetylene" and one.content_m3 == size_m3)
+    return next((one.said for one in same), "")
 
 
 def _gentlest_tip(
@@ -137,6 +145,8 @@ def _barred(
     )
     at_limit = replace(case, acetylene_l_per_h=limit * STEP_BELOW, orifice_mm=None)
     here = float(thickest_mm([at_limit])[0])
+    size = smallest_size_m3(rule, flame_min)
+    gentle = None if gentlest is None else smallest_size_m3(gentlest, flame_min)
     return Barred(
         acetylene_l_per_h=rule,
         limit_l_per_h=limit,
@@ -145,7 +155,9 @@ def _barred(
         gentlest_tip=by_tip[0] if by_tip else None,
         gentlest_tip_l_per_h=by_tip[1] if by_tip else None,
         thickest_here_mm=None if np.isnan(here) else here,
-        smallest_size_m3=smallest_size_m3(rule, flame_min),
-        smallest_size_gentle_m3=None if gentlest is None else smallest_size_m3(gentlest, flame_min),
+        smallest_size_m3=size,
+        smallest_size_gentle_m3=gentle,
+        smallest=_said(size),
+        smallest_gentle=_said(gentle),
         couple=cylinders_to_couple(draw.full_l / 1000 / coupled, rule, flame_min),
     )

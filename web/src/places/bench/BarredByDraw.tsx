@@ -21,18 +21,14 @@ export function BarredByDraw({
   rows.push(["This acetylene gives", units.measure(barred.limit_l_per_h, "L/h")]);
   if (barred.thickest_here_mm != null)
     rows.push(["Thickest with it", units.measure(barred.thickest_here_mm, "wall")]);
-  if (barred.smallest_size_m3 != null)
-    rows.push(["Smallest cylinder", units.measure(barred.smallest_size_m3, "m³")]);
-  if (
-    barred.smallest_size_gentle_m3 != null &&
-    barred.smallest_size_gentle_m3 !== barred.smallest_size_m3
-  )
-    rows.push(["Smallest, welded gently", units.measure(barred.smallest_size_gentle_m3, "m³")]);
+  if (barred.smallest) rows.push(["Smallest cylinder", barred.smallest]);
+  if (barred.smallest_gentle && barred.smallest_gentle !== barred.smallest)
+    rows.push(["Smallest, welded gently", barred.smallest_gentle]);
   rows.push(["Or couple", `${barred.couple} like it`]);
   return (
     <section className="mt-3 border-l-4 border-stop px-3 py-2" aria-label="What would weld it">
       <h3 className="font-medium">What would weld it</h3>
-      <dl className="mt-1 grid grid-cols-[1fr_auto] gap-x-4 gap-y-0.5">
+      <dl className="mt-1 grid grid-cols-[1fr_auto] items-baseline gap-x-4 gap-y-0.5">
         {rows.map(([name, value]) => (
           <div key={name} className="contents">
             <dt className="text-mute">{name}</dt>

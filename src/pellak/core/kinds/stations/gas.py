@@ -169,10 +169,10 @@ def barred_cautions(reckoned: TorchSetUp) -> list[Caution]:
     if barred is None or barred.acetylene_l_per_h <= barred.stop_l_per_h:
         return []
     helps = [f"couple {barred.couple} like it"]
-    if barred.smallest_size_m3 is not None:
-        helps.append(f"use one of {say.m3(barred.smallest_size_m3)}")
-    if barred.smallest_size_gentle_m3 not in (None, barred.smallest_size_m3):
-        helps.append(f"weld gently with one of {say.m3(barred.smallest_size_gentle_m3 or 0.0)}")
+    if barred.smallest:
+        helps.append(f"use one of {barred.smallest}")
+    if barred.smallest_gentle not in ("", barred.smallest):
+        helps.append(f"weld gently with one of {barred.smallest_gentle}")
     if barred.thickest_here_mm is not None:
         helps.append(f"weld {say.wall(barred.thickest_here_mm, limit='<')} at most with it")
     *most, last = helps

@@ -1,6 +1,7 @@
 """Station 3, Torch: what to screw on and what to set."""
 
 from pellak.core import say
+from pellak.core.answer.field_units import kind_of
 from pellak.core.answer.figure import (
     Curve,
     CurvePoint,
@@ -48,11 +49,12 @@ def _tip(reckoned: TorchSetUp) -> Figure:
     if tip is None:
         return Figure(
             id="tip",
-            label="More than the acetylene gives, with any tip here; the bore for it"
+            label="Bore for it: no tip here, on this acetylene"
             if reckoned.barred
             else "No tip in the rack fits; buy",
             value=bore.value if isinstance(bore.value, float) else None,
             unit="mm",
+            kind=kind_of("orifice_mm"),
             low=bore.low,
             high=bore.high,
             detail=f"bore, drill {drill.value}" if drill.value else "bore",
