@@ -39,7 +39,8 @@ def test_typing_redraws_before_anything_is_saved(desk):
     thickness(desk).click()
     desk.keyboard.type("1/8")
     expect(desk.get_by_role("region", name="First puddle in")).to_contain_text("was 3.8 s")
-    expect(desk.get_by_role("region", name="Tip from the rack")).to_contain_text("“B5”")
+    # Held at what the cylinder gives on end, the smaller bore carries it better than B5 would.
+    expect(desk.get_by_role("region", name="Tip from the rack")).to_contain_text("“B4”")
     desk.keyboard.press("Escape")
     expect(desk.get_by_role("region", name="Tip from the rack")).to_contain_text("“B3”")
 
