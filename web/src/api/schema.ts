@@ -2250,7 +2250,8 @@ export interface components {
          *     `gentlest_l_per_h` is the least flow that still carries the piece on the bore that suits it,
          *     `gentlest_tip` the rack's tip that carries it at the least of its own, both null where none
          *     does. `thickest_here_mm` is what the limit itself carries. Sizes are of usual cylinders, m3,
-         *     null where none is large enough alone; `smallest` says them as one asks for them.
+         *     null where none is large enough alone; `smallest` says them as one asks for them. It
+         *     `may_be_gentle` where these cylinders bear the gentlest flow, however shortly.
          */
         Barred: {
             /** Acetylene L Per H */
@@ -2261,6 +2262,8 @@ export interface components {
             stop_l_per_h: number;
             /** Gentlest L Per H */
             gentlest_l_per_h: number | null;
+            /** May Be Gentle */
+            may_be_gentle: boolean;
             /** Gentlest Tip */
             gentlest_tip: string | null;
             /** Gentlest Tip L Per H */

@@ -10,9 +10,10 @@ from numpy.typing import NDArray
 from pellak.core.heat.bracket import find_crossings
 from pellak.core.heat.case import Floats, HeatCase, HeatCases
 from pellak.core.heat.gas_rule import rule_flow_l_per_h
+from pellak.core.heat.solve import seconds_or_never
 from pellak.core.heat.standing import puddle_times_s
 from pellak.core.heat.travel import full_travel_m_per_s
-from pellak.core.heat.verdict import SHEET_UP_TO_MM, verdict_bands
+from pellak.core.heat.verdict import puddle_verdict, verdict_bands
 
 ROOT_TRAVEL_SHARE = 0.4
 """A flow under two fifths of the rule's own pace is no welding any more: judgement. The plate
@@ -37,10 +38,6 @@ def steerable_ratio() -> float:
     return next(
         band.ratio_up_to or math.inf for band in verdict_bands() if band.verdict == "steerable"
     )
-
-
-def _fierce_ratio() -> float:
-    return next(b.ratio_up_to or 0.0 for b in verdict_bands() if b.verdict == "too-fierce")
 
 
 def matched_case(case: HeatCase) -> HeatCase:
@@ -95,13 +92,13 @@ def too_fierce(cases: Sequence[HeatCase]) -> list[bool]:
     [True, False]
     """
     matched = [matched_case(case) for case in cases]
-    puddle_s, matched_s = np.split(puddle_times_s(HeatCases.of([*cases, *matched])), 2)
+    times = [seconds_or_never(s) for s in puddle_times_s(HeatCases.of([*cases, *matched]))]
     fierce = []
-    for case, rule, seconds, usual_s in zip(cases, matched, puddle_s, matched_s, strict=True):
-        least_s = case.family.fierce_below_s
-        quick = least_s is not None and case.thickness_mm <= SHEET_UP_TO_MM and seconds < least_s
+    for place, (case, rule) in enumerate(zip(cases, matched, strict=True)):
+        puddle_s, matched_s = times[place], times[len(cases) + place]
+        band = puddle_verdict(case.family.family, case.thickness_mm, puddle_s, matched_s)
         wide = case.acetylene_l_per_h > WIDE_FLAME_RATIO * rule.acetylene_l_per_h
-        fierce.append(bool(quick or wide or seconds / usual_s < _fierce_ratio()))
+        fierce.append(wide or band.verdict == "too-fierce")
     return fierce
 
 
@@ -187,18 +184,37 @@ def gentlest_l_per_h(case: HeatCase, orifice_mm: float | None = None) -> float |
     >>> round(gentlest_l_per_h(sheet))
     99
     """
+    (least,) = gentlest_flows_l_per_h(case, [orifice_mm])
+    return least
+
+
+def gentlest_flows_l_per_h(
+    case: HeatCase, orifices_mm: Sequence[float | None]
+) -> list[float | None]:
+    """Return the least flow that still carries a piece on each bore, as `gentlest_l_per_h`.
+
+    Args:
+        case: the piece; its flow is not looked at
+        orifices_mm: bores, mm, 0.1 or more; None is the bore that suits the flow
+
+    Source: as carry_shares
+
+    >>> from pellak.core.heat.solve import HeatGiven
+    >>> plate = HeatGiven(family='carbon-steel', thickness_mm=3.2, acetylene_l_per_h=320).case()
+    >>> [round(flow) for flow in gentlest_flows_l_per_h(plate, [0.9, None])]
+    [175, 203]
+    """
     rule = matched_case(case).acetylene_l_per_h
-    most = WIDE_FLAME_RATIO * rule
 
     def share(ln_flows: Floats) -> Floats:
-        flames = [
-            replace(case, acetylene_l_per_h=float(flow), orifice_mm=orifice_mm)
-            for flow in np.exp(ln_flows)
-        ]
-        return carry_shares(flames)
+        return carry_shares(
+            [
+                replace(case, acetylene_l_per_h=float(flow), orifice_mm=bore)
+                for flow, bore in zip(np.exp(ln_flows), orifices_mm, strict=True)
+            ]
+        )
 
-    found = find_crossings(
-        share, np.log(rule / 10), np.log(most), 1, rising=True, close_enough=CLOSE_LN
-    )
+    ends = np.log(rule / 10), np.log(WIDE_FLAME_RATIO * rule)
+    found = find_crossings(share, *ends, len(orifices_mm), rising=True, close_enough=CLOSE_LN)
     # A hair above the crossing, so that what is told does carry.
-    return None if np.isnan(found[0]) else float(np.exp(found[0]) * (1 + 2 * CLOSE_LN))
+    return [seconds_or_never(flow) for flow in np.exp(found) * (1 + 2 * CLOSE_LN)]

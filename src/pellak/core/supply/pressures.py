@@ -155,6 +155,37 @@ def _formula(given: PressuresGiven, burning: Burning, gas: Gas) -> tuple[str, di
     }
 
 
+def _jet_working(given: PressuresGiven, flow: float | None, speed: float | None) -> list[Working]:
+    if flow is None or speed is None or given.orifice_mm is None:
+        return []
+    numbers = {
+        "Q": flow, "beta": given.oxygen_ratio, "d": given.orifice_mm, "n": float(given.jets),
+        "pi": 3.14159,
+    }  # fmt: skip
+    return [
+        Working(
+            name="jet_m_per_s",
+            value=speed,
+            unit="m/s",
+            formula=jet.JET_FORMULA,
+            inserted=inserted(jet.JET_FORMULA, numbers),
+            source=jet.FLOW_SOURCE,
+        )
+    ]
+
+
+def _static_working(given: PressuresGiven) -> Working:
+    formula = "1.3 * p_a"
+    return Working(
+        name="static_acetylene_bar",
+        value=LOCK_UP_RATIO * given.acetylene_bar,
+        unit="bar",
+        formula=formula,
+        inserted=inserted(formula, {"p_a": given.acetylene_bar}),
+        source="ISO 2503: the most a regulator may rise with the torch shut",
+    )
+
+
 def _cone_working(given: PressuresGiven, speed: float | None, cone: float | None) -> list[Working]:
     if speed is None or cone is None or given.orifice_mm is None:
         return []
@@ -218,7 +249,9 @@ def reckon_pressures(given: PressuresGiven) -> PressuresAnswer:
         ),
         working=[
             *(_flow_working(given, burning) if flow is not None else []),
+            *_jet_working(given, flow, speed),
             *_cone_working(given, speed, cone),
+            _static_working(given),
         ],
         cautions=pressure_cautions(given, verdict),
     )

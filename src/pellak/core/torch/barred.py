@@ -11,13 +11,17 @@ from pellak.core.answer.working import Record
 from pellak.core.gas.content import cylinder_sizes
 from pellak.core.gas.cylinders import cylinders_to_couple
 from pellak.core.gas.draw import DrawLimits
-from pellak.core.heat.carry import carry_shares, gentlest_l_per_h, matched_case, thickest_mm
+from pellak.core.heat.carry import (
+    gentlest_flows_l_per_h,
+    gentlest_l_per_h,
+    matched_case,
+    thickest_mm,
+)
 from pellak.core.heat.case import HeatCase
 from pellak.core.torch import jet
 from pellak.core.torch.draw import STEP_BELOW, flame_of
 from pellak.core.torch.rack_tip import RackTip
 
-STEPS_OF_FLOW = 12
 ANSWERS_KEPT = 32
 """A barred job is asked about again with every change of its name or length."""
 
@@ -28,13 +32,15 @@ class Barred(Record):
     `gentlest_l_per_h` is the least flow that still carries the piece on the bore that suits it,
     `gentlest_tip` the rack's tip that carries it at the least of its own, both null where none
     does. `thickest_here_mm` is what the limit itself carries. Sizes are of usual cylinders, m3,
-    null where none is large enough alone; `smallest` says them as one asks for them.
+    null where none is large enough alone; `smallest` says them as one asks for them. It
+    `may_be_gentle` where these cylinders bear the gentlest flow, however shortly.
     """
 
     acetylene_l_per_h: float
     limit_l_per_h: float
     stop_l_per_h: float
     gentlest_l_per_h: float | None
+    may_be_gentle: bool
     gentlest_tip: str | None
     gentlest_tip_l_per_h: float | None
     thickest_here_mm: float | None
@@ -74,26 +80,19 @@ def _gentlest_tip(
     case: HeatCase, tips: Sequence[RackTip], oxygen_ratio: float
 ) -> tuple[str, float] | None:
     """Return the tip that carries a piece at the least flow it burns steadily, and that flow."""
-    tried: list[tuple[float, RackTip, HeatCase]] = []
-    for tip in tips:
+    if not tips:
+        return None
+    whole = [flame_of(case, tip, 1.0).orifice_mm for tip in tips]
+    carried: list[tuple[float, str]] = []
+    for tip, least in zip(tips, gentlest_flows_l_per_h(case, whole), strict=True):
         low, high = (
             jet.flow_for_jet_l_per_h(tip.orifice_mm, speed, oxygen_ratio, tip.jets)
             for speed in (jet.BACKFIRE_BELOW_M_PER_S, jet.HARSH_ABOVE_M_PER_S)
         )
-        flows = [float(flow) for flow in np.geomspace(low, high, STEPS_OF_FLOW)]
-        tried += [(flow, tip, flame_of(case, tip, flow)) for flow in flows]
-    if not tried:
-        return None
-    shares = carry_shares([flame for *_, flame in tried])
-    carried = [one for one, share in zip(tried, shares, strict=True) if share >= 1]
-    if not carried:
-        return None
-    _, tip, flame = min(carried, key=lambda one: one[0])
-    low = jet.flow_for_jet_l_per_h(
-        tip.orifice_mm, jet.BACKFIRE_BELOW_M_PER_S, oxygen_ratio, tip.jets
-    )
-    least = gentlest_l_per_h(flame, flame.orifice_mm)
-    return tip.label, max(low, least or flame.acetylene_l_per_h)
+        if least is not None and least <= high:
+            carried.append((max(low, least), tip.label))
+    flow, label = min(carried, default=(0.0, ""))
+    return (label, flow) if carried else None
 
 
 def barred_by_draw(
@@ -152,6 +151,7 @@ def _barred(
         limit_l_per_h=limit,
         stop_l_per_h=draw.stop_l_per_h,
         gentlest_l_per_h=gentlest,
+        may_be_gentle=gentlest is not None and gentlest <= draw.stop_l_per_h,
         gentlest_tip=by_tip[0] if by_tip else None,
         gentlest_tip_l_per_h=by_tip[1] if by_tip else None,
         thickest_here_mm=None if np.isnan(here) else here,

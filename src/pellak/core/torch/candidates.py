@@ -2,7 +2,6 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import replace
 from functools import lru_cache
 from typing import Literal
 
@@ -13,7 +12,7 @@ from pellak.core.heat.solve import PieceGiven, seconds_or_never
 from pellak.core.heat.standing import puddle_times_s
 from pellak.core.heat.verdict import VerdictBand, puddle_verdict
 from pellak.core.torch import jet
-from pellak.core.torch.draw import flows_within, over_stop
+from pellak.core.torch.draw import flame_of, flows_within, over_stop
 from pellak.core.torch.rack_tip import ChartRow, RackTip, chart_row
 
 TipVerdict = Literal[
@@ -247,14 +246,7 @@ def judge_tips(
         for place, flow in enumerate(flows)
         if charted[place] or HOPELESS_BELOW_RATIO <= flow / wanted_l_per_h <= STARVED_UP_TO_RATIO
     ]
-    cases: list[HeatCase] = [
-        replace(
-            matched,
-            acetylene_l_per_h=flows[place],
-            orifice_mm=tips[place].orifice_mm * math.sqrt(tips[place].jets),
-        )
-        for place in solved
-    ]
+    cases = [flame_of(matched, tips[place], flows[place]) for place in solved]
     found = _puddles_s((matched, *cases))
     matched_s = found[0]
     puddles = dict(zip(solved, found[1:], strict=True))

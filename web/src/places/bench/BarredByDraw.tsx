@@ -15,7 +15,6 @@ export function BarredByDraw({
   const barred = plan.barred;
   if (!barred) return null;
   const gentle = barred.gentlest_l_per_h;
-  const mayBeGentle = gentle != null && gentle <= barred.stop_l_per_h;
   const rows: [string, string][] = [];
   if (gentle != null) rows.push(["Least that still roots", units.measure(gentle, "L/h")]);
   rows.push(["This acetylene gives", units.measure(barred.limit_l_per_h, "L/h")]);
@@ -37,7 +36,7 @@ export function BarredByDraw({
         ))}
       </dl>
       <div className="mt-2 flex flex-wrap gap-2">
-        {mayBeGentle && (
+        {barred.may_be_gentle && (
           <button
             className="button"
             onClick={() => void onChange({ acetylene_l_per_h: gentle, tip_label: null })}
@@ -49,7 +48,7 @@ export function BarredByDraw({
           Change the cylinder
         </Link>
       </div>
-      {mayBeGentle && (
+      {barred.may_be_gentle && (
         <p className="mt-1 text-sm text-mute">Gently: slower, and a wider blue band.</p>
       )}
     </section>

@@ -160,6 +160,8 @@ def torch_set_up(
     torch = replace(torch, piece=piece)
     if draw is None or torch.tip is not None or job.acetylene_l_per_h is not None:
         return torch
+    if not any(one.verdict == "over-draw" for one in torch.tip_answer.values.candidates):
+        return torch
     barred = barred_by_draw(
         piece.matched_case(), rack, torch.oxygen_ratio, draw, equipment.coupled, flame_min
     )

@@ -75,7 +75,14 @@ def your_figures(answer: PressuresAnswer | None, torch: TorchSetUp) -> list[Figu
     detail = ", ".join(looks)
     line = next((one for one in answer.working if one.name == "acetylene_l_per_h"), None)
     if line is None:
-        return [Figure(id="at_pressures", label="At your pressures", text=values.words)]
+        return [
+            Figure(
+                id="at_pressures",
+                label="At your pressures",
+                text=values.words,
+                working=answer.working,
+            )
+        ]
     figure = figure_of(line, "At your pressures", detail=detail, also=answer.working[1:])
     return [figure.model_copy(update={"id": "at_pressures"})]
 
