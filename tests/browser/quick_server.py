@@ -6,7 +6,7 @@ import uvicorn
 from bench.given_clock import set_clock
 
 from pellak.api.app import create_app
-from pellak.cli.serving import PAGE
+from pellak.cli.serving import KEPT_OPEN_S, PAGE
 from pellak.core.model.clocks import Moment
 from pellak.shop.clock import machine_moment
 
@@ -24,4 +24,4 @@ def serve_faster(folder: Path, port: int, faster: int) -> None:
         )
 
     app = create_app(folder, page=PAGE, moments=quick_moment)
-    uvicorn.run(app, port=port, log_level="warning")
+    uvicorn.run(app, port=port, log_level="warning", timeout_keep_alive=KEPT_OPEN_S)

@@ -51,6 +51,7 @@ from pellak.shop.planning import Planner
 from pellak.shop.practice_book import PracticeBook
 from pellak.shop.procedures import ProcedureBook
 from pellak.shop.rack import RackBook
+from pellak.shop.rack_reach import RackReach
 from pellak.shop.restore_desk import RestoreDesk
 from pellak.shop.rig_desk import RigDesk
 from pellak.shop.run_book import RunBook
@@ -137,7 +138,8 @@ def create_app(
             Templates(database, bench), Pieces(database, planner), JobFiles(database, bench, metals)
         ),
     )
-    _add(app, rack_router(RackBook(database, clock), GasBook(database, clock, whole)))
+    gas, reach = GasBook(database, clock, whole), RackReach(database, planner)
+    _add(app, rack_router(RackBook(database, clock), gas, reach))
     _add(app, shop_router(settings, Finder(database, planner)))
     _add(app, backup_router(keeping, database, desk, long_work))
     sign_ins = SignIns(database, clock, sharing.passcodes if sharing else {})

@@ -1,9 +1,9 @@
 """The rack over HTTP: items, forms, files in and out."""
 
 from operator import attrgetter
-from typing import Any
+from typing import Annotated, Any
 
-from fastapi import APIRouter, Request, Response
+from fastapi import APIRouter, Query, Request, Response
 from pydantic import BaseModel, ConfigDict, Field
 
 from pellak.api.file_doors import FILE_ANSWER, FileBody, file_answer
@@ -11,8 +11,11 @@ from pellak.api.paging import LINKED, LONGEST_PAGE, After, Most, following, page
 from pellak.api.problems import documented
 from pellak.api.saying import UNITS_HEADER, units_asked
 from pellak.core.rig.files import FileKind, ReadRack
+from pellak.core.supply.reach_given import ReachValues
+from pellak.core.tables import Family
 from pellak.shop.gas_book import GasBook, GasSums
 from pellak.shop.rack import OwnedItem, RackBook, RackForm, TakenIn, rack_forms
+from pellak.shop.rack_reach import RackReach
 
 
 class ItemChange(BaseModel):
@@ -30,7 +33,7 @@ class SaidThing(BaseModel):
     text: str = Field(max_length=80)
 
 
-def rack_router(rack: RackBook, gas: GasBook) -> APIRouter:
+def rack_router(rack: RackBook, gas: GasBook, reach: RackReach) -> APIRouter:
     """Return the routes of the rack."""
     router = APIRouter(prefix="/api/rack", tags=["rack"], responses=documented(404, 409))
 
@@ -56,6 +59,16 @@ def rack_router(rack: RackBook, gas: GasBook) -> APIRouter:
     def sum_gas() -> GasSums:
         """Gas in the cylinders and gas wanted by the jobs."""
         return gas.sums()
+
+    @router.get("/reach", operation_id="reach_of_rack")
+    def reach_of_rack(
+        family: Annotated[Family, Query(description="The metal asked about.")] = "carbon-steel",
+        minutes_needed: Annotated[
+            float | None, Query(ge=0, le=1440, description="Minutes of flame; on end without.")
+        ] = None,
+    ) -> ReachValues:
+        """What each tip welds on the cylinders in use: flows, pressures, minutes and walls."""
+        return reach.of([family], minutes_needed)
 
     @router.get("/forms", operation_id="list_rack_forms")
     def list_rack_forms() -> list[RackForm]:

@@ -31,6 +31,9 @@ PASSCODES: dict[May, str] = {
 SHORTEST_PASSCODE = 8
 ENDS_WITHIN_S = 5
 """How long a stop waits for requests that are being answered."""
+KEPT_OPEN_S = 60
+"""How long a silent connection is kept: who asks again at the moment it is closed gets no answer, and
+at the bench questions come some seconds apart."""
 
 
 def _passcodes(share: bool) -> dict[May, str] | None:
@@ -110,6 +113,7 @@ def _run(args: argparse.Namespace, door: socket.socket, passcodes: dict[May, str
                 ws="websockets-sansio",
                 ws_max_size=LARGEST_MESSAGE_BYTES,
                 timeout_graceful_shutdown=ENDS_WITHIN_S,
+                timeout_keep_alive=KEPT_OPEN_S,
                 # Whoever asks is who is at the other end of the line, whatever they say they are.
                 proxy_headers=False,
                 ssl_certfile=args.certificate,

@@ -1,7 +1,7 @@
 // One queryOptions factory per question to the server; the key is the question.
 import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 
-import { answer, client, type MetalFamily, type QuantityKind } from "./client";
+import { answer, client, type MetalFamily, type ReachFamily, type QuantityKind } from "./client";
 import { everyPage } from "./pages";
 
 export const basicsQuery = queryOptions({
@@ -181,6 +181,19 @@ export const gasQuery = queryOptions({
   // A long bench is reckoned some jobs at a time: ask on until all are counted.
   refetchInterval: ({ state }) => ((state.data?.jobs_to_reckon ?? 0) > 0 ? 300 : false),
 });
+
+/** What each tip of the rack welds, of one metal, for so many minutes of flame. */
+export const reachQuery = (family: ReachFamily, minutes: number | null) =>
+  queryOptions({
+    queryKey: ["rack", "reach", family, minutes],
+    queryFn: ({ signal }) =>
+      answer(
+        client.GET("/api/rack/reach", {
+          params: { query: { family, ...(minutes === null ? {} : { minutes_needed: minutes }) } },
+          signal,
+        }),
+      ),
+  });
 
 export const schoolsQuery = queryOptions({
   queryKey: ["schools"],

@@ -1718,6 +1718,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rack/reach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What each tip welds on the cylinders in use: flows, pressures, minutes and walls */
+        get: operations["reach_of_rack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rack/forms": {
         parameters: {
             query?: never;
@@ -5728,6 +5745,46 @@ export interface components {
             rods: components["schemas"]["School"][];
         };
         /**
+         * MetalReach
+         * @description The walls of one metal that a tip welds in one pass, square edge to edge, mm.
+         *
+         *     `usual_mm` is the figure to go by; at the ends the model stops believing. The thickest has its
+         *     range by the spread of hands. Null where the tip carries none.
+         */
+        MetalReach: {
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "carbon-steel" | "chromoly" | "stainless" | "aluminium" | "lead" | "cast-iron";
+            /** Thinnest Mm */
+            thinnest_mm: number | null;
+            /** Usual Mm */
+            usual_mm: number;
+            /** Thickest Mm */
+            thickest_mm: number | null;
+            /** Thickest Low Mm */
+            thickest_low_mm: number | null;
+            /** Thickest High Mm */
+            thickest_high_mm: number | null;
+            /**
+             * Thin By
+             * @enum {string}
+             */
+            thin_by: "fierce" | "method";
+            /**
+             * Thick By
+             * @enum {string}
+             */
+            thick_by: "cold" | "method";
+            /** Puddle Thin S */
+            puddle_thin_s: number | null;
+            /** Puddle Thick S */
+            puddle_thick_s: number | null;
+            /** Travel Thick Mm Per Min */
+            travel_thick_mm_per_min: number | null;
+        };
+        /**
          * MethodLine
          * @description One method beside its rivals: what it says, whether it may be used here, and why.
          */
@@ -7136,6 +7193,17 @@ export interface components {
             stop: boolean;
         };
         /**
+         * ReachValues
+         * @description Every tip, in the order it was asked about; the tip to buy next, for the first metal; what
+         *     would weld the piece that is barred.
+         */
+        ReachValues: {
+            /** Tips */
+            tips: components["schemas"]["TipReach"][];
+            buy: components["schemas"]["TipToBuy"] | null;
+            barred: components["schemas"]["Barred"] | null;
+        };
+        /**
          * ReadFile
          * @description The certificates of a file, and what in it was not understood and left out.
          *
@@ -7945,6 +8013,16 @@ export interface components {
         SeenSigns: {
             /** Signs */
             signs: string[];
+        };
+        /**
+         * SetBars
+         * @description What stands at both regulators, gas flowing.
+         */
+        SetBars: {
+            /** Acetylene */
+            acetylene: number;
+            /** Oxygen */
+            oxygen: number;
         };
         /**
          * SetLine
@@ -9222,6 +9300,58 @@ export interface components {
             jets: number;
             /** Chart */
             chart?: components["schemas"]["ChartRow"][];
+        };
+        /**
+         * TipReach
+         * @description What one tip burns here and welds. Minutes are null where nothing ends them.
+         */
+        TipReach: {
+            /** Label */
+            label: string;
+            /** Low L Per H */
+            low_l_per_h: number;
+            /** High L Per H */
+            high_l_per_h: number;
+            /**
+             * Low By
+             * @constant
+             */
+            low_by: "pops";
+            /**
+             * High By
+             * @enum {string}
+             */
+            high_by: "harsh" | "pressure" | "acetylene-limit" | "draw";
+            /** Over Limit */
+            over_limit: boolean;
+            set_low_bar: components["schemas"]["SetBars"] | null;
+            set_high_bar: components["schemas"]["SetBars"] | null;
+            /** Metals */
+            metals: components["schemas"]["MetalReach"][];
+            /** Burn At Low Min */
+            burn_at_low_min: number | null;
+            /** Burn At High Min */
+            burn_at_high_min: number | null;
+            /** Empty At Low Min */
+            empty_at_low_min: number | null;
+            /** Empty At High Min */
+            empty_at_high_min: number | null;
+            /** Couple At High */
+            couple_at_high: number | null;
+        };
+        /**
+         * TipToBuy
+         * @description Walls no tip of the rack has the usual flow for, and the bore that would, mm.
+         */
+        TipToBuy: {
+            /** Thinnest Mm */
+            thinnest_mm: number;
+            /** Thickest Mm */
+            thickest_mm: number;
+            /** Orifice Mm */
+            orifice_mm: number;
+            /** Drill */
+            drill: string | null;
         };
         /**
          * TorchItem
@@ -23756,6 +23886,130 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GasSums"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Timeout */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reach_of_rack: {
+        parameters: {
+            query?: {
+                /** @description The metal asked about. */
+                family?: "carbon-steel" | "chromoly" | "stainless" | "aluminium" | "lead" | "cast-iron";
+                /** @description Minutes of flame; on end without. */
+                minutes_needed?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReachValues"];
                 };
             };
             /** @description Bad Request */

@@ -24,6 +24,7 @@ from pellak.core.safety.leak_test import LEAK_TEST
 from pellak.core.seam.filler import FILLER
 from pellak.core.seam.tacks import TACKS
 from pellak.core.supply.pressures import PRESSURES
+from pellak.core.supply.reach import REACH
 from pellak.core.supply.supply import SUPPLY
 from pellak.core.torch.flame import FLAME
 from pellak.core.torch.tip import TIP
@@ -40,6 +41,7 @@ RECKONERS: tuple[Reckoner[Any, Any], ...] = (
     CYLINDERS,
     DUTY,
     PRESSURES,
+    REACH,
     LEAK_TEST,
     FILLER,
     TACKS,

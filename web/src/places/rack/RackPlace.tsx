@@ -22,6 +22,7 @@ import { GasSection } from "./GasSection";
 import { ItemDialog } from "./ItemDialog";
 import { itemParts } from "./itemText";
 import { RackLines } from "./RackLines";
+import { ReachSection } from "./ReachSection";
 import { RigSection } from "./RigSection";
 import { PlaceTitle } from "../../parts/PlaceTitle";
 
@@ -71,6 +72,7 @@ export default function RackPlace() {
       )}
       <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-2">
         <RigSection />
+        <ReachSection />
         <GasSection />
         {forms.map((form) => (
           <KindSection

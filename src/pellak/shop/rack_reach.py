@@ -1,0 +1,35 @@
+"""What the shop's tips weld on its cylinders."""
+
+from collections.abc import Sequence
+
+from pellak.core.rig.rack_reach import reach_of_rack
+from pellak.core.supply.reach_given import ReachValues
+from pellak.core.tables import Family
+from pellak.shop.planning import Planner
+from pellak.store.database import Database
+
+
+class RackReach:
+    """The use case behind the walls of each tip."""
+
+    def __init__(self, database: Database, planner: Planner) -> None:
+        self._database = database
+        self._planner = planner
+
+    def of(self, families: Sequence[Family], minutes_needed: float | None) -> ReachValues:
+        """Return every tip of the rack with the walls of each metal; none where it holds none.
+
+        Args:
+            families: metals asked about
+            minutes_needed: of flame, min; None counts as on end
+        """
+        with self._database.reading() as session:
+            shop = self._planner.shop(session)
+        found = reach_of_rack(
+            shop.equipment,
+            families,
+            shop.schools.acetylene_limit,
+            minutes_needed,
+            shop.schools.mixer,
+        )
+        return ReachValues(tips=[], buy=None, barred=None) if found is None else found.values
