@@ -26,6 +26,7 @@ from pellak.core.seam.tacks import TACKS
 from pellak.core.supply.pressures import PRESSURES
 from pellak.core.supply.reach import REACH
 from pellak.core.supply.supply import SUPPLY
+from pellak.core.supply.tip_number import TIP_NUMBER
 from pellak.core.torch.flame import FLAME
 from pellak.core.torch.tip import TIP
 
@@ -42,6 +43,7 @@ RECKONERS: tuple[Reckoner[Any, Any], ...] = (
     DUTY,
     PRESSURES,
     REACH,
+    TIP_NUMBER,
     LEAK_TEST,
     FILLER,
     TACKS,
