@@ -19,6 +19,7 @@ from pellak.core.supply.tip_number_given import PinTried, TipNumberGiven
 
 BARS = {"acetylene_bar": 0.25, "oxygen_bar": 0.25}
 SHEETS = (1.897, 3.038)
+FITTED = {"factor_sd": 0.08}
 PINNED = [{"orifice_mm": 0.889, "goes_in": True}, {"orifice_mm": 0.94, "goes_in": False}]
 
 
@@ -41,7 +42,7 @@ def told(**seen):
         ({"puddles": [puddle(1.897, 7.6)]}, 0.98, 0.61, 2.07, 0.35),
         ({"puddles": [puddle(1.897, 7.6), puddle(3.038, 20)]}, 0.995, 0.69, 1.67, 0.26),
         (
-            {"puddles": [puddle(t, s, factor_sd=0.08) for t, s in zip(SHEETS, (7.6, 20), strict=True)]},
+            {"puddles": [puddle(1.897, 7.6, **FITTED), puddle(3.038, 20, **FITTED)]},
             0.94, 0.74, 1.19, 0.14,
         ),
         (
@@ -88,8 +89,11 @@ def test_what_to_look_at_next():
     [
         ({}, "puddles"),
         ({"puddles": [puddle(1.897, 7.6, known_orifice_mm=0.8)]}, "puddles"),
-        ({"drills": [{"orifice_mm": 1.0, "goes_in": True}, {"orifice_mm": 0.9, "goes_in": False}]}, "drills"),
-        ({"drills": PINNED, "puddles": [puddle(6.0, 20, known_orifice_mm=0.4)]}, "puddles.0.known_orifice_mm"),
+        ({"drills": [*PINNED, {"orifice_mm": 1.0, "goes_in": True}]}, "drills"),
+        (
+            {"drills": PINNED, "puddles": [puddle(6.0, 20, known_orifice_mm=0.4)]},
+            "puddles.0.known_orifice_mm",
+        ),
         ({"mixer": "injector", "puddles": [puddle(1.897, 7.6)]}, "puddles.0.acetylene_l_per_h"),
         ({"mixer": "injector", "cones": [cone(6.0)]}, "cones.0.acetylene_bar"),
     ],
@@ -102,7 +106,7 @@ def test_what_tells_nothing_is_refused(seen, field):
 
 
 def test_worn_open_and_dirty_are_told():
-    tight = [puddle(t, s, factor_sd=0.08) for t, s in zip(SHEETS, (7.6, 20), strict=True)]
+    tight = [puddle(1.897, 7.6, **FITTED), puddle(3.038, 20, **FITTED)]
     (worn,) = told(puddles=tight, drills=[{"orifice_mm": 1.4, "goes_in": True}]).cautions
     assert "worn to a bell" in worn.text
     (dirty,) = told(puddles=tight, drills=[{"orifice_mm": 0.6, "goes_in": False}]).cautions
@@ -187,5 +191,7 @@ def test_the_same_seen_again_never_widens_it_and_never_halves_it(bore_mm, wall_m
     spread = []
     for times in (1, 4):
         shares = _shares(ln_likelihood(once * times))
-        spread.append(float(np.log(np.interp(0.95, shares, bores_mm()) / np.interp(0.05, shares, bores_mm()))))
+        spread.append(
+            float(np.log(np.interp(0.95, shares, bores_mm()) / np.interp(0.05, shares, bores_mm())))
+        )
     assert spread[0] / 2 <= spread[1] <= spread[0] * 1.02

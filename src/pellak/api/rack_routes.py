@@ -12,6 +12,7 @@ from pellak.api.problems import documented
 from pellak.api.saying import UNITS_HEADER, units_asked
 from pellak.core.rig.files import FileKind, ReadRack
 from pellak.core.supply.reach_given import ReachValues
+from pellak.core.supply.tip_number_given import TipNumberAnswer, TipNumberGiven
 from pellak.core.tables import Family
 from pellak.shop.gas_book import GasBook, GasSums
 from pellak.shop.rack import OwnedItem, RackBook, RackForm, TakenIn, rack_forms
@@ -69,6 +70,11 @@ def rack_router(rack: RackBook, gas: GasBook, reach: RackReach) -> APIRouter:
     ) -> ReachValues:
         """What each tip welds on the cylinders in use: flows, pressures, minutes and walls."""
         return reach.of([family], minutes_needed)
+
+    @router.post("/tip-number", operation_id="bore_of_tip")
+    def bore_of_tip(given: TipNumberGiven) -> TipNumberAnswer:
+        """Which bore a tip has, seen on this rack's own line and in the hand that is known."""
+        return reach.bore(given)
 
     @router.get("/forms", operation_id="list_rack_forms")
     def list_rack_forms() -> list[RackForm]:

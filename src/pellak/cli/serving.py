@@ -32,8 +32,8 @@ SHORTEST_PASSCODE = 8
 ENDS_WITHIN_S = 5
 """How long a stop waits for requests that are being answered."""
 KEPT_OPEN_S = 60
-"""How long a silent connection is kept: who asks again at the moment it is closed gets no answer, and
-at the bench questions come some seconds apart."""
+"""How long a silent connection is kept: who asks again at the moment it is closed gets no answer,
+and at the bench questions come some seconds apart."""
 
 
 def _passcodes(share: bool) -> dict[May, str] | None:

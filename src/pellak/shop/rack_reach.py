@@ -1,16 +1,19 @@
-"""What the shop's tips weld on its cylinders."""
+"""What the shop's tips weld on its cylinders, and which bore a tip has that carries a number."""
 
 from collections.abc import Sequence
 
 from pellak.core.rig.rack_reach import reach_of_rack
+from pellak.core.rig.unknown_tip import on_this_rack
 from pellak.core.supply.reach_given import ReachValues
+from pellak.core.supply.tip_number import reckon_tip_number
+from pellak.core.supply.tip_number_given import TipNumberAnswer, TipNumberGiven
 from pellak.core.tables import Family
 from pellak.shop.planning import Planner
 from pellak.store.database import Database
 
 
 class RackReach:
-    """The use case behind the walls of each tip."""
+    """The use cases behind the walls of each tip and the bore of one that nobody measured."""
 
     def __init__(self, database: Database, planner: Planner) -> None:
         self._database = database
@@ -33,3 +36,13 @@ class RackReach:
             shop.schools.mixer,
         )
         return ReachValues(tips=[], buy=None, barred=None) if found is None else found.values
+
+    def bore(self, given: TipNumberGiven) -> TipNumberAnswer:
+        """Return the bore of a tip seen on this rack's line, in the hand that is known.
+
+        Args:
+            given: what was seen; what it leaves out of line and hand is the shop's
+        """
+        with self._database.reading() as session:
+            shop = self._planner.shop(session)
+        return reckon_tip_number(on_this_rack(given, shop.equipment, shop.operator_calibration))

@@ -1735,6 +1735,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rack/tip-number": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which bore a tip has, seen on this rack's own line and in the hand that is known */
+        post: operations["bore_of_tip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rack/forms": {
         parameters: {
             query?: never;
@@ -2097,6 +2114,14 @@ export interface components {
             low_pct: number | null;
             /** High Pct */
             high_pct: number;
+        };
+        /**
+         * Arrestor
+         * @description A flash-back arrestor or check valve, by its drop at 1000 L/h.
+         */
+        Arrestor: {
+            /** Drop Bar At 1000 L Per H */
+            drop_bar_at_1000_l_per_h: number;
         };
         /**
          * ArrestorItem
@@ -2732,6 +2757,20 @@ export interface components {
             differs: components["schemas"]["CompareLine"][];
             /** Same */
             same: components["schemas"]["CompareLine"][];
+        };
+        /**
+         * ConeSeen
+         * @description Length of the cone of a neutral flame, of the tip in question or of one of known bore.
+         */
+        ConeSeen: {
+            /** Cone Mm */
+            cone_mm: number;
+            /** Acetylene Bar */
+            acetylene_bar: number;
+            /** Oxygen Bar */
+            oxygen_bar: number;
+            /** Known Orifice Mm */
+            known_orifice_mm?: number | null;
         };
         /**
          * Confirmation
@@ -3526,6 +3565,18 @@ export interface components {
             says: string;
             /** How */
             how: string;
+        };
+        /**
+         * DrillChance
+         * @description How likely a number drill is the one nearest the bore.
+         */
+        DrillChance: {
+            /** Drill */
+            drill: string;
+            /** Orifice Mm */
+            orifice_mm: number;
+            /** Probability */
+            probability: number;
         };
         /**
          * DrillSign
@@ -5855,6 +5906,23 @@ export interface components {
             least_bar: number;
         };
         /**
+         * NextLook
+         * @description What would settle the bore.
+         */
+        NextLook: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "pin" | "reference-tip" | "none";
+            /** Drill */
+            drill?: string | null;
+            /** Orifice Mm */
+            orifice_mm?: number | null;
+            /** Why */
+            why: string;
+        };
+        /**
          * NextTime
          * @description Something to do otherwise next time, and why it is proposed.
          */
@@ -6575,6 +6643,16 @@ export interface components {
             start_min: number;
         };
         /**
+         * PinTried
+         * @description A number drill's shank or a pin of known diameter, tried in the bore.
+         */
+        PinTried: {
+            /** Orifice Mm */
+            orifice_mm: number;
+            /** Goes In */
+            goes_in: boolean;
+        };
+        /**
          * Place
          * @description A place in the section, mm from the root.
          */
@@ -7000,6 +7078,49 @@ export interface components {
             faults: components["schemas"]["FaultNamed"][];
             /** Seconds */
             seconds: number;
+        };
+        /**
+         * PuddleSeen
+         * @description Seconds to a puddle with the tip in question, or with one of known bore beside it.
+         *
+         *     By the pressures at the regulators, gas flowing, or by the flow where it was read.
+         */
+        PuddleSeen: {
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "carbon-steel" | "chromoly" | "stainless" | "aluminium" | "lead" | "cast-iron";
+            /** Thickness Mm */
+            thickness_mm: number;
+            /** Puddle S */
+            puddle_s: number;
+            /** Acetylene Bar */
+            acetylene_bar?: number | null;
+            /** Oxygen Bar */
+            oxygen_bar?: number | null;
+            /** Acetylene L Per H */
+            acetylene_l_per_h?: number | null;
+            /**
+             * Start C
+             * @default 20
+             */
+            start_c: number;
+            /**
+             * Joint
+             * @default butt
+             * @enum {string}
+             */
+            joint: "butt" | "tipped-edge" | "outside-corner" | "tee" | "lap" | "cluster" | "pipe-butt" | "casting-crack";
+            /**
+             * Factor
+             * @default 1
+             */
+            factor: number;
+            /** Factor Sd */
+            factor_sd?: number | null;
+            /** Known Orifice Mm */
+            known_orifice_mm?: number | null;
         };
         /**
          * PuddleTask
@@ -9276,7 +9397,7 @@ export interface components {
         };
         /**
          * TipItem
-         * @description A tip: its name is the label stamped on it.
+         * @description A tip: its name is the label stamped on it. A bore not pinned yet has its two ends.
          */
         TipItem: {
             /** Name */
@@ -9293,6 +9414,10 @@ export interface components {
             kind: "tip";
             /** Orifice Mm */
             orifice_mm: number;
+            /** Orifice Low Mm */
+            orifice_low_mm?: number | null;
+            /** Orifice High Mm */
+            orifice_high_mm?: number | null;
             /**
              * Jets
              * @default 1
@@ -9300,6 +9425,108 @@ export interface components {
             jets: number;
             /** Chart */
             chart?: components["schemas"]["ChartRow"][];
+        };
+        /**
+         * TipNumberAnswer
+         * @description Answer of the tip-number reckoner.
+         */
+        TipNumberAnswer: {
+            values: components["schemas"]["TipNumberValues"];
+            /** Working */
+            working?: components["schemas"]["Working"][];
+            /** Cautions */
+            cautions?: components["schemas"]["Caution"][];
+            /** Schools */
+            schools?: components["schemas"]["School"][];
+        };
+        /**
+         * TipNumberGiven
+         * @description What was seen of a tip whose bore nobody knows; the metal its walls are told of.
+         */
+        TipNumberGiven: {
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /**
+             * Jets
+             * @default 1
+             */
+            jets: number;
+            /**
+             * Mixer
+             * @default equal-pressure
+             * @enum {string}
+             */
+            mixer: "equal-pressure" | "injector";
+            /**
+             * Hose Length M
+             * @default 10
+             */
+            hose_length_m: number;
+            /**
+             * Hose Bore Mm
+             * @default 6.3
+             */
+            hose_bore_mm: number;
+            /** Arrestors */
+            arrestors?: components["schemas"]["Arrestor"][];
+            /**
+             * Oxygen Ratio
+             * @default 1.05
+             */
+            oxygen_ratio: number;
+            /**
+             * Family
+             * @default carbon-steel
+             * @enum {string}
+             */
+            family: "carbon-steel" | "chromoly" | "stainless" | "aluminium" | "lead" | "cast-iron";
+            /** Puddles */
+            puddles?: components["schemas"]["PuddleSeen"][];
+            /** Drills */
+            drills?: components["schemas"]["PinTried"][];
+            /** Cones */
+            cones?: components["schemas"]["ConeSeen"][];
+            /**
+             * Has Pins
+             * @default true
+             */
+            has_pins: boolean;
+        };
+        /**
+         * TipNumberValues
+         * @description The bore: median, 5 and 95 %, mm; the spread of its logarithm; what it burns and welds.
+         *
+         *     Flows are of jets at 70 and 160 m/s on the median; walls as the reach reckoner tells them.
+         */
+        TipNumberValues: {
+            /** Label */
+            label: string;
+            /** Orifice Mm */
+            orifice_mm: number;
+            /** Low Mm */
+            low_mm: number;
+            /** High Mm */
+            high_mm: number;
+            /** Ln Sd */
+            ln_sd: number;
+            /** Drill */
+            drill: string | null;
+            /** Drills */
+            drills: components["schemas"]["DrillChance"][];
+            /** Low L Per H */
+            low_l_per_h: number;
+            /** High L Per H */
+            high_l_per_h: number;
+            /** Thinnest Mm */
+            thinnest_mm: number | null;
+            /** Usual Mm */
+            usual_mm: number | null;
+            /** Thickest Mm */
+            thickest_mm: number | null;
+            next_look: components["schemas"]["NextLook"];
         };
         /**
          * TipReach
@@ -24010,6 +24237,129 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReachValues"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Timeout */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bore_of_tip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TipNumberGiven"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TipNumberAnswer"];
                 };
             };
             /** @description Bad Request */

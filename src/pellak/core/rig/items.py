@@ -5,17 +5,17 @@ import re
 from collections.abc import Mapping
 from typing import Annotated, Any, Literal
 
-from pydantic import Field, StringConstraints, TypeAdapter, ValidationError
+from pydantic import Field, StringConstraints, TypeAdapter, ValidationError, model_validator
 
 from pellak.core import say
 from pellak.core.answer.errors import Refused
-from pellak.core.answer.quantity_kinds import QuantityKind
 from pellak.core.answer.working import Number, Record
 from pellak.core.gas.content import cylinder_sizes
 from pellak.core.gas.hose import Gas
 from pellak.core.metal.rod import rods
 from pellak.core.reading.quantity import read_number, read_quantity
 from pellak.core.reading.text import Cell
+from pellak.core.rig.chart_typed import read_chart, read_measure
 from pellak.core.rig.form_fields import FLUX, RackField, rack_fields
 from pellak.core.tables import number_drills
 from pellak.core.torch.mixer import Mixer
@@ -26,13 +26,6 @@ Moment = Annotated[str, StringConstraints(pattern=r"^\d{4}-\d{2}-\d{2}T\d{2}:\d{
 OLD_AFTER_YEARS = 5
 """Hoses and arrestors older than this are to be tested or replaced; makers often say so."""
 _DRILL = re.compile(r"(?:#|no\.?\s*|drill\s*#?)(\d{1,2})", re.IGNORECASE)
-_NUMBER = r"[\d.,/]+"
-_CHART = re.compile(
-    rf"(?P<low>{_NUMBER})\s*(?:-|–|to)\s*(?P<high>{_NUMBER})\s*(?P<wall>mm|in(?:ch)?|\"|″)[,\s]*"
-    rf"(?P<acetylene>{_NUMBER})\s*/\s*(?P<oxygen>{_NUMBER})\s*(?P<bar>bar|psi|kpa)[,\s]*"
-    rf"(?:(?P<flow>{_NUMBER})\s*(?P<per_hour>l/h|cfh|l/min|scfh))?",
-    re.IGNORECASE,
-)
 
 
 class _Item(Record):
@@ -47,12 +40,21 @@ class _LineItem(_Item):
 
 
 class TipItem(_Item):
-    """A tip: its name is the label stamped on it."""
+    """A tip: its name is the label stamped on it. A bore not pinned yet has its two ends."""
 
     kind: Literal["tip"] = "tip"
     orifice_mm: Number = Field(ge=0.2, le=10)
+    orifice_low_mm: Number | None = Field(default=None, ge=0.2, le=10)
+    orifice_high_mm: Number | None = Field(default=None, ge=0.2, le=10)
     jets: int = Field(default=1, ge=1, le=60)
     chart: list[ChartRow] = Field(default_factory=list, max_length=40)
+
+    @model_validator(mode="after")
+    def _within(self) -> "TipItem":
+        bore = self.orifice_mm
+        if not (self.orifice_low_mm or bore) <= bore <= (self.orifice_high_mm or bore):
+            raise ValueError("orifice_mm must lie between its two ends")
+        return self
 
 
 class TorchItem(_LineItem):
@@ -177,54 +179,6 @@ def read_bore(text: str, field: str) -> float:
         raise Refused(field, text, accepted) from None
 
 
-def _quantity(text: str, kind: QuantityKind, field: str) -> float:
-    try:
-        return read_quantity(text, kind).value
-    except Refused as refused:
-        raise Refused(field, text, refused.accepted) from None
-
-
-def read_chart(text: str, field: str) -> list[dict[str, float | None]]:
-    """Return chart rows typed as `0.8-1.2 mm 0.2/0.2 bar 120 L/h; …`, in inches and psi as well.
-
-    Args:
-        text: as typed
-        field: names its box
-
-    Source: a maker's own chart
-
-    >>> [row['thickness_low_mm'] for row in read_chart('0.8-1.2 mm 0.2/0.2 bar 120 L/h', 'chart')]
-    [0.8]
-    """
-    found = []
-    for part in (p.strip() for p in text.split(";") if p.strip()):
-        match = _CHART.fullmatch(part)
-        if match is None:
-            raise Refused(
-                field,
-                part,
-                f"rows such as {say.wall(0.9, to=1.2, joint='-')} "
-                f"{say.bar(0.2, to=0.2, joint='/')} {say.l_per_h(120)}",
-            )
-        walls = sorted(
-            _quantity(f"{match[end]} {match['wall']}", "length", field) for end in ("low", "high")
-        )
-        found.append(
-            {
-                "thickness_low_mm": walls[0],
-                "thickness_high_mm": walls[1],
-                **{
-                    f"{gas}_bar": _quantity(f"{match[gas]} {match['bar']}", "pressure", field)
-                    for gas in ("acetylene", "oxygen")
-                },
-                "acetylene_l_per_h": None
-                if match["flow"] is None
-                else _quantity(f"{match['flow']} {match['per_hour']}", "flow", field),
-            }
-        )
-    return found
-
-
 def _read_text(field: RackField, text: str) -> Any:
     """Return the value of a field from what was typed into it."""
     match field.read_as:
@@ -239,9 +193,9 @@ def _read_text(field: RackField, text: str) -> Any:
             metres = re.fullmatch(r"([\d.,e+-]+)\s*m?", text)
             if metres:
                 return read_number(metres[1])
-            return _quantity(text, "length", field.field) / 1000
+            return read_measure(text, "length", field.field) / 1000
         case "length" | "flow" | "pressure" | "mass" | "volume" as kind:
-            return _quantity(text, kind, field.field)
+            return read_measure(text, kind, field.field)
         case "date" if not re.fullmatch(r"\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])", text):
             raise Refused(field.field, text, "a day such as 2024-05-01")
         case "count" | "number":

@@ -8,7 +8,6 @@ import numpy as np
 from scipy.special import log_ndtr
 
 from pellak.core.answer.errors import Refused
-
 from pellak.core.heat.case import Floats, HeatCase, HeatCases
 from pellak.core.heat.solve import PieceGiven
 from pellak.core.heat.standing import puddle_times_s
@@ -215,11 +214,11 @@ def ln_likelihood(seen: Sequence[Seen]) -> Floats:
         ],
         axis=1,
     )
-    possible = ~np.isnan(off).any(axis=1)
+    possible = np.logical_not(np.any(np.isnan(off), axis=1))
     own = np.diag([one.own**2 for one in seen])
     covariance = own + shared @ np.swapaxes(shared, 1, 2)
     covariance[~possible] = own
-    off = np.where(possible[:, None], off, 0.0)
+    off = np.where(np.expand_dims(possible, 1), off, 0.0)
     fit = np.linalg.solve(covariance, off[..., None])[..., 0]
     likely = -0.5 * np.sum(off * fit, axis=1) - 0.5 * np.linalg.slogdet(covariance)[1]
     return np.where(possible, likely, -np.inf)

@@ -43,8 +43,8 @@ class BoreBelief:
     chances: Floats
 
     def at(self, share: float) -> float:
-        """Return the bore under which that share of the chance lies, mm."""
-        return float(np.interp(share, np.cumsum(self.chances), bores_mm()))
+        """Return the bore under which that share of the chance lies, mm, to a thousandth."""
+        return round(float(np.interp(share, np.cumsum(self.chances), bores_mm())), 3)
 
     @property
     def ln_sd(self) -> float:
@@ -74,8 +74,15 @@ def _checked_pins(pins: Sequence[PinTried]) -> None:
 
 def _of_itself(given: TipNumberGiven) -> bool:
     """Return whether anything was seen of the tip itself, not of one beside it."""
-    beside = [one.known_orifice_mm is None for one in (*given.puddles, *given.cones)]
-    return any(beside) or bool(given.drills)
+    return None in _known_bores(given) or bool(given.drills)
+
+
+def _known_bores(given: TipNumberGiven) -> list[float | None]:
+    """Return the bore of each puddle and cone; None where it is the tip asked about."""
+    return [
+        *(one.known_orifice_mm for one in given.puddles),
+        *(one.known_orifice_mm for one in given.cones),
+    ]
 
 
 def _chances(belief: BoreBelief) -> list[DrillChance]:
@@ -94,31 +101,34 @@ def _chances(belief: BoreBelief) -> list[DrillChance]:
 
 def _next_look(given: TipNumberGiven, belief: BoreBelief) -> NextLook:
     if belief.ln_sd <= KNOWN_LN_SD:
-        return NextLook(what="none", orifice_mm=None, why="It is known as well as a plan needs.")
+        return NextLook(what="none", why="It is known as well as a plan needs.")
     if given.has_pins:
         tried = {pin.orifice_mm for pin in given.drills}
         median = belief.at(HALF)
-        left = [drill.diameter_mm for drill in number_drills() if drill.diameter_mm not in tried]
-        pin = min(left, key=lambda size: abs(math.log(size / median)))
+        left = [drill for drill in number_drills() if drill.diameter_mm not in tried]
+        pin = min(left, key=lambda drill: abs(math.log(drill.diameter_mm / median)))
         return NextLook(
-            what="pin", orifice_mm=pin,
+            what="pin", drill=pin.drill, orifice_mm=pin.diameter_mm,
             why="Half of what it may be lies on either side; a pin tells which. From behind where "
             "the tip unscrews: a worn mouth takes a larger one.",
         )  # fmt: skip
-    if all(one.known_orifice_mm is None for one in (*given.puddles, *given.cones)):
+    if set(_known_bores(given)) <= {None}:
         return NextLook(
-            what="reference-tip", orifice_mm=None,
+            what="reference-tip",
             why="Time the same sheet at the same pressures with a tip whose bore is known: what "
             "hand and torch do to both cancels.",
         )  # fmt: skip
     return NextLook(
-        what="none", orifice_mm=None,
+        what="none",
         why="More seconds would say little: at one pressure a larger bore only spreads the heat.",
     )  # fmt: skip
 
 
 def _cautions(given: TipNumberGiven, seen: Floats) -> list[Caution]:
-    told = [one.acetylene_bar for one in (*given.puddles, *given.cones)]
+    told = [
+        *(one.acetylene_bar for one in given.puddles),
+        *(one.acetylene_bar for one in given.cones),
+    ]
     most = max((bar for bar in told if bar is not None), default=0.0)
     limit = ACETYLENE_LIMIT_BAR["general"]
     cautions = []

@@ -84,7 +84,8 @@ class NextLook(Record):
     """What would settle the bore."""
 
     what: Literal["pin", "reference-tip", "none"]
-    orifice_mm: float | None
+    drill: str | None = None
+    orifice_mm: float | None = None
     why: str
 
 

@@ -66,9 +66,7 @@ def tip_to_buy(
     ('#73', 0.5, 0.79)
     """
     rule = rule_l_per_h_per_mm
-    gap = widest_gap(
-        flows_l_per_h, LEAST_WALL_MM * rule, min(MOST_WALL_MM * rule, most_l_per_h)
-    )
+    gap = widest_gap(flows_l_per_h, LEAST_WALL_MM * rule, min(MOST_WALL_MM * rule, most_l_per_h))
     if gap is None:
         return None
     # The bore whose usual jet is the middle of what is missing.

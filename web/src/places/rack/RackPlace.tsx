@@ -24,6 +24,7 @@ import { itemParts } from "./itemText";
 import { RackLines } from "./RackLines";
 import { ReachSection } from "./ReachSection";
 import { RigSection } from "./RigSection";
+import { TipNumberDialog } from "./TipNumberDialog";
 import { PlaceTitle } from "../../parts/PlaceTitle";
 
 /** What the shop really owns: tips on their ladder, cylinders as levels, everything else in lists. */
@@ -131,6 +132,7 @@ function KindSection({ form, items, onEdit }: KindSectionProps) {
       <div className="mb-2 flex items-center justify-between gap-3">
         <h2 className="font-narrow text-lg font-semibold">{form.label}</h2>
         <span className="flex gap-4">
+          {form.kind === "tip" && <TipWithoutBore />}
           <button
             className="link min-h-9"
             aria-label={`Add to ${form.label}`}
@@ -166,6 +168,18 @@ function KindSection({ form, items, onEdit }: KindSectionProps) {
         ))}
       </ul>
     </section>
+  );
+}
+
+function TipWithoutBore() {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button className="link min-h-9" onClick={() => setOpen(true)}>
+        A number, no bore?
+      </button>
+      {open && <TipNumberDialog onClose={() => setOpen(false)} />}
+    </>
   );
 }
 
