@@ -79,3 +79,18 @@ def test_a_bore_not_pinned_is_kept_with_its_two_ends(client):
     assert wrong.status_code == 422
     saved = client.get("/api/rack/export").text
     assert "orifice_low_mm" in saved
+
+
+def test_the_racks_own_tip_chart(client):
+    assert client.get("/api/rack/tip-chart").json()["rows"] == []
+    for thing in (TIP, SMALL):
+        client.post("/api/rack", json=thing)
+    chart = client.get("/api/rack/tip-chart", params={"minutes_needed": 8}).json()
+    assert chart["tips"] == ["3"]
+    row = next(one for one in chart["rows"] if one["text"] == "18 ga")
+    (cell,) = row["cells"]
+    # 1.1 m³ gives 110 L/h in a spell, and the tip is turned down to it.
+    assert cell["acetylene_l_per_h"] <= 110
+    assert not cell["barred"]
+    lead = client.get("/api/rack/tip-chart", params={"family": "lead"}).json()
+    assert lead["rows"][0]["text"] == "1 mm"

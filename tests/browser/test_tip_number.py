@@ -49,4 +49,8 @@ def test_a_number_becomes_a_bore(page, blank_server, watched, size):
     expect(page.get_by_role("button", name=f"Edit {label}")).to_be_visible()
     weld = page.get_by_role("region", name="What these tips weld")
     expect(weld).to_contain_text(label)
+    page.get_by_role("button", name="Tip chart of this rack").click()
+    chart = page.get_by_role("region", name="Tip chart")
+    expect(chart.get_by_role("row", name=re.compile("^18 ga"))).to_be_visible()
+    assert axe_violations(page) == []
     assert overflow_px(page) <= 0

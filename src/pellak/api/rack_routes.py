@@ -12,6 +12,7 @@ from pellak.api.problems import documented
 from pellak.api.saying import UNITS_HEADER, units_asked
 from pellak.core.rig.files import FileKind, ReadRack
 from pellak.core.supply.reach_given import ReachValues
+from pellak.core.supply.tip_chart import TipChartValues
 from pellak.core.supply.tip_number_given import TipNumberAnswer, TipNumberGiven
 from pellak.core.tables import Family
 from pellak.shop.gas_book import GasBook, GasSums
@@ -70,6 +71,16 @@ def rack_router(rack: RackBook, gas: GasBook, reach: RackReach) -> APIRouter:
     ) -> ReachValues:
         """What each tip welds on the cylinders in use: flows, pressures, minutes and walls."""
         return reach.of([family], minutes_needed)
+
+    @router.get("/tip-chart", operation_id="tip_chart_of_rack")
+    def tip_chart_of_rack(
+        family: Annotated[Family, Query(description="The metal asked about.")] = "carbon-steel",
+        minutes_needed: Annotated[
+            float | None, Query(ge=0, le=1440, description="Minutes of flame; on end without.")
+        ] = None,
+    ) -> TipChartValues:
+        """The tip chart of this rack: walls down, its tips across."""
+        return reach.chart(family, minutes_needed)
 
     @router.post("/tip-number", operation_id="bore_of_tip")
     def bore_of_tip(given: TipNumberGiven) -> TipNumberAnswer:

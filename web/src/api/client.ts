@@ -43,6 +43,7 @@ export type TipSeen = Schemas["TipNumberGiven"];
 export type PinTried = Schemas["PinTried"];
 export type TipBoreAnswer = Schemas["TipNumberAnswer"];
 export type TipBore = TipBoreAnswer["values"];
+export type TipChartCell = Schemas["TipChartCell"];
 export type TipReach = Schemas["TipReach"];
 export type ReachFamily = Schemas["MetalReach"]["family"];
 export type Stack = Schemas["Stack"];

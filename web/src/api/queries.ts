@@ -182,17 +182,24 @@ export const gasQuery = queryOptions({
   refetchInterval: ({ state }) => ((state.data?.jobs_to_reckon ?? 0) > 0 ? 300 : false),
 });
 
+const burning = (family: ReachFamily, minutes: number | null) => ({
+  params: { query: { family, ...(minutes !== null && { minutes_needed: minutes }) } },
+});
+
 /** What each tip of the rack welds, of one metal, for so many minutes of flame. */
 export const reachQuery = (family: ReachFamily, minutes: number | null) =>
   queryOptions({
     queryKey: ["rack", "reach", family, minutes],
     queryFn: ({ signal }) =>
-      answer(
-        client.GET("/api/rack/reach", {
-          params: { query: { family, ...(minutes === null ? {} : { minutes_needed: minutes }) } },
-          signal,
-        }),
-      ),
+      answer(client.GET("/api/rack/reach", { ...burning(family, minutes), signal })),
+  });
+
+/** The tip chart of the rack, of one metal, for so many minutes of flame. */
+export const tipChartQuery = (family: ReachFamily, minutes: number | null) =>
+  queryOptions({
+    queryKey: ["rack", "tip-chart", family, minutes],
+    queryFn: ({ signal }) =>
+      answer(client.GET("/api/rack/tip-chart", { ...burning(family, minutes), signal })),
   });
 
 export const schoolsQuery = queryOptions({

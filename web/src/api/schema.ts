@@ -1735,6 +1735,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rack/tip-chart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The tip chart of this rack: walls down, its tips across */
+        get: operations["tip_chart_of_rack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rack/tip-number": {
         parameters: {
             query?: never;
@@ -9386,6 +9403,68 @@ export interface components {
             from_tip: string;
             /** To Tip */
             to_tip: string;
+        };
+        /**
+         * TipChartCell
+         * @description One tip on one wall, as a plan would run it.
+         *
+         *     Pressures at the regulators, gas flowing, bar; null where only a maker's chart could say, or
+         *     where they would pass the acetylene limit. `barred` is by what the acetylene gives.
+         */
+        TipChartCell: {
+            /** Label */
+            label: string;
+            /** Acetylene Bar */
+            acetylene_bar: number | null;
+            /** Oxygen Bar */
+            oxygen_bar: number | null;
+            /** Acetylene L Per H */
+            acetylene_l_per_h: number;
+            /** Puddle S */
+            puddle_s: number | null;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "fits" | "works-soft" | "works-slow" | "too-small" | "too-large" | "over-draw";
+            /** Words */
+            words: string;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "chart" | "reckoned";
+            /** Barred */
+            barred: boolean;
+        };
+        /**
+         * TipChartRow
+         * @description One wall: as it was typed, its thickness and rod, mm, and a cell for each tip.
+         */
+        TipChartRow: {
+            /** Text */
+            text: string;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /** Rod Mm */
+            rod_mm: number | null;
+            /** Cells */
+            cells: components["schemas"]["TipChartCell"][];
+        };
+        /**
+         * TipChartValues
+         * @description The chart, thin walls first, tips in the order they were given.
+         */
+        TipChartValues: {
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "carbon-steel" | "chromoly" | "stainless" | "aluminium" | "lead" | "cast-iron";
+            /** Tips */
+            tips: string[];
+            /** Rows */
+            rows: components["schemas"]["TipChartRow"][];
         };
         /**
          * TipCleaned
@@ -24237,6 +24316,130 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReachValues"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Timeout */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tip_chart_of_rack: {
+        parameters: {
+            query?: {
+                /** @description The metal asked about. */
+                family?: "carbon-steel" | "chromoly" | "stainless" | "aluminium" | "lead" | "cast-iron";
+                /** @description Minutes of flame; on end without. */
+                minutes_needed?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TipChartValues"];
                 };
             };
             /** @description Bad Request */

@@ -26,6 +26,7 @@ from pellak.core.seam.tacks import TACKS
 from pellak.core.supply.pressures import PRESSURES
 from pellak.core.supply.reach import REACH
 from pellak.core.supply.supply import SUPPLY
+from pellak.core.supply.tip_chart import TIP_CHART
 from pellak.core.supply.tip_number import TIP_NUMBER
 from pellak.core.torch.flame import FLAME
 from pellak.core.torch.tip import TIP
@@ -44,6 +45,7 @@ RECKONERS: tuple[Reckoner[Any, Any], ...] = (
     PRESSURES,
     REACH,
     TIP_NUMBER,
+    TIP_CHART,
     LEAK_TEST,
     FILLER,
     TACKS,

@@ -7,12 +7,14 @@ from pellak.core.rig.equipment import USUAL_HOSE_M, USUAL_HOSE_MM, Equipment
 from pellak.core.rig.newest import content_now
 from pellak.core.supply.reach import reckon_reach
 from pellak.core.supply.reach_given import AcetyleneHeld, OxygenHeld, ReachAnswer, ReachGiven
+from pellak.core.supply.tip_chart import TipChartAnswer, TipChartGiven, reckon_tip_chart
 from pellak.core.tables import Family
 from pellak.core.torch.mixer import Mixer
 
 ANY_FLOW_L_PER_H = 100.0
 """What is left in a cylinder does not hang on the flow it is asked at."""
 MOST_TIPS = 60
+MOST_COLUMNS = 20
 
 
 def _acetylene(equipment: Equipment) -> AcetyleneHeld | None:
@@ -32,6 +34,47 @@ def _oxygen(equipment: Equipment) -> OxygenHeld | None:
     read = [content_now(item, ANY_FLOW_L_PER_H) for item in equipment.in_use("oxygen")]
     known = [one.values.content_m3 for one in read if one is not None]
     return OxygenHeld(content_m3=min(known)) if known else None
+
+
+def chart_of_rack(
+    equipment: Equipment,
+    family: Family,
+    region: LimitRegion,
+    minutes_needed: float | None,
+    mixer: Mixer = "equal-pressure",
+) -> TipChartAnswer | None:
+    """Return the tip chart of a rack; None where it holds no tip.
+
+    Args:
+        equipment: the rack: tips, torch, hose, arrestors and the cylinders in use
+        family: the metal
+        region: whose acetylene limit holds
+        minutes_needed: of flame, min; None counts as on end
+        mixer: where the rack holds no torch
+
+    Source: as tip-chart
+
+    >>> chart_of_rack(Equipment(), 'carbon-steel', 'general', None) is None
+    True
+    """
+    # Two tips may carry one number; the chart has a column for each label.
+    tips = list({tip.label: tip for tip in equipment.tips}.values())[:MOST_COLUMNS]
+    if not tips:
+        return None
+    hose, held = equipment.hose, _acetylene(equipment)
+    return reckon_tip_chart(
+        TipChartGiven(
+            family=family,
+            tips=tips,
+            mixer=equipment.mixer or mixer,
+            hose_length_m=hose.length_m if hose else USUAL_HOSE_M,
+            hose_bore_mm=hose.bore_mm if hose else USUAL_HOSE_MM,
+            arrestors=equipment.arrestors("acetylene"),
+            capacity_m3=None if held is None else held.capacity_m3 * held.coupled,
+            minutes_needed=minutes_needed,
+            region=region,
+        )
+    )
 
 
 def reach_of_rack(

@@ -6,6 +6,7 @@ import type { Reach, TipReach } from "../../api/client";
 import { basicsQuery, reachQuery } from "../../api/queries";
 import { ToggleRow } from "../../parts/ToggleRow";
 import { useUnits } from "../../shell/settings";
+import { TipChart } from "./TipChart";
 
 const METALS = ["carbon-steel", "stainless", "aluminium"] as const;
 const WORDS = { "carbon-steel": "Steel", stainless: "Stainless", aluminium: "Aluminium" } as const;
@@ -25,6 +26,7 @@ const THICKEST_MM = 6;
 export function ReachSection() {
   const [metal, setMetal] = useState<(typeof METALS)[number]>("carbon-steel");
   const [length, setLength] = useState<"spell" | "on-end">("spell");
+  const [charted, setCharted] = useState(false);
   const { data: basics } = useQuery(basicsQuery);
   const { data: reach } = useQuery(reachQuery(metal, length === "spell" ? 10 : null));
   if (!basics || !reach || reach.tips.length === 0) return null;
@@ -49,6 +51,14 @@ export function ReachSection() {
         ))}
       </ul>
       {reach.buy && <ToBuy buy={reach.buy} />}
+      <button
+        className="link mt-2 min-h-9"
+        aria-expanded={charted}
+        onClick={() => setCharted(!charted)}
+      >
+        Tip chart of this rack
+      </button>
+      {charted && <TipChart family={metal} minutes={length === "spell" ? 10 : null} />}
       <p className="mt-2 text-sm text-mute">
         One pass, square edges. The mark is the wall a tip is made for; towards the ends a puddle
         takes ten to thirty seconds.
