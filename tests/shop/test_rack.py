@@ -132,7 +132,7 @@ def test_what_is_not_there_is_said_so(shop):
 def test_every_kind_has_a_form_with_its_fields():
     forms = {form.kind: [field.field for field in form.fields] for form in rack_forms()}
     assert set(forms) == {"tip", "torch", "head", "hose", "arrestor", "cylinder", "stock", "lens"}
-    assert forms["tip"] == ["orifice_mm", "jets", "chart"]
+    assert forms["tip"] == ["orifice_mm", "orifice_low_mm", "orifice_high_mm", "jets", "chart"]
 
 
 def test_the_tips_of_an_older_record_move_into_the_rack(tmp_path):
