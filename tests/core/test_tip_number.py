@@ -118,6 +118,11 @@ def test_over_the_acetylene_limit_it_says_so():
     high = {"acetylene_bar": 0.9, "oxygen_bar": 0.9}
     (stop,) = told(puddles=[{**puddle(1.897, 4), **high}]).cautions
     assert stop.level == "stop"
+    lower = {"acetylene_bar": 0.5, "oxygen_bar": 0.5}
+    seen = [{**puddle(1.897, 5), **lower}]
+    assert told(puddles=seen).cautions == []
+    (strict,) = told(puddles=seen, region="strict").cautions
+    assert strict.level == "stop"
 
 
 def _shares(ln_likely):

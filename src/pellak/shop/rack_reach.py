@@ -61,4 +61,7 @@ class RackReach:
         """
         with self._database.reading() as session:
             shop = self._planner.shop(session)
-        return reckon_tip_number(on_this_rack(given, shop.equipment, shop.operator_calibration))
+        region = shop.schools.acetylene_limit
+        return reckon_tip_number(
+            on_this_rack(given, shop.equipment, shop.operator_calibration, region)
+        )

@@ -9557,6 +9557,12 @@ export interface components {
              */
             oxygen_ratio: number;
             /**
+             * Region
+             * @default general
+             * @enum {string}
+             */
+            region: "general" | "strict";
+            /**
              * Family
              * @default carbon-steel
              * @enum {string}

@@ -1,12 +1,16 @@
 """A tip of unknown bore on this rack's own line, in the hand that is known."""
 
+from pellak.core.gas.limits import LimitRegion
 from pellak.core.hand.known import MODEL_HAND, OperatorCalibration
 from pellak.core.rig.equipment import USUAL_HOSE_M, USUAL_HOSE_MM, Equipment
 from pellak.core.supply.tip_number_given import PuddleSeen, TipNumberGiven
 
 
 def on_this_rack(
-    given: TipNumberGiven, equipment: Equipment, hand: OperatorCalibration | None
+    given: TipNumberGiven,
+    equipment: Equipment,
+    hand: OperatorCalibration | None,
+    region: LimitRegion,
 ) -> TipNumberGiven:
     """Return what was seen of a tip, with the line and the hand it leaves out taken from the shop.
 
@@ -14,10 +18,11 @@ def on_this_rack(
         given: what was told stands
         equipment: torch, hose and arrestors of the rack
         hand: as fitted and taken up; None is anybody's
+        region: whose acetylene limit holds
 
     Source: the shop's own
 
-    >>> on_this_rack(TipNumberGiven(), Equipment(), None).hose_length_m
+    >>> on_this_rack(TipNumberGiven(), Equipment(), None, 'general').hose_length_m
     10.0
     """
     hose = equipment.hose
@@ -26,6 +31,7 @@ def on_this_rack(
         "hose_length_m": hose.length_m if hose else USUAL_HOSE_M,
         "hose_bore_mm": hose.bore_mm if hose else USUAL_HOSE_MM,
         "arrestors": equipment.arrestors("acetylene"),
+        "region": region,
     }
     told = given.model_fields_set
     left_out = {field: value for field, value in line.items() if field not in told}

@@ -130,7 +130,7 @@ def _cautions(given: TipNumberGiven, seen: Floats) -> list[Caution]:
         *(one.acetylene_bar for one in given.cones),
     ]
     most = max((bar for bar in told if bar is not None), default=0.0)
-    limit = ACETYLENE_LIMIT_BAR["general"]
+    limit = ACETYLENE_LIMIT_BAR[given.region]
     cautions = []
     if LOCK_UP_RATIO * most > limit:
         cautions.append(

@@ -5,6 +5,7 @@ from typing import Literal
 from pydantic import Field, model_validator
 
 from pellak.core.answer.working import Answer, Number, Record
+from pellak.core.gas.limits import LimitRegion
 from pellak.core.supply.supply_line import USUAL_ARRESTOR_BAR, Arrestor
 from pellak.core.tables import Family, Joint
 from pellak.core.torch.mixer import Mixer
@@ -65,6 +66,7 @@ class TipNumberGiven(Record):
         max_length=6,
     )
     oxygen_ratio: Number = Field(default=1.05, ge=0.7, le=3)
+    region: LimitRegion = "general"
     family: Family = "carbon-steel"
     puddles: list[PuddleSeen] = Field(default_factory=list, max_length=12)
     drills: list[PinTried] = Field(default_factory=list, max_length=40)
