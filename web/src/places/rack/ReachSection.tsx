@@ -46,8 +46,9 @@ export function ReachSection() {
       </div>
       <Scale />
       <ul className="space-y-2">
-        {reach.tips.map((tip) => (
-          <TipBar key={tip.label} tip={tip} />
+        {reach.tips.map((tip, place) => (
+          // Two tips may carry one number.
+          <TipBar key={`${tip.label} ${place}`} tip={tip} />
         ))}
       </ul>
       {reach.buy && <ToBuy buy={reach.buy} />}
