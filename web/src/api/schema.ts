@@ -9524,16 +9524,6 @@ export interface components {
          */
         TipNumberGiven: {
             /**
-             * Label
-             * @default
-             */
-            label: string;
-            /**
-             * Jets
-             * @default 1
-             */
-            jets: number;
-            /**
              * Mixer
              * @default equal-pressure
              * @enum {string}
@@ -9552,16 +9542,26 @@ export interface components {
             /** Arrestors */
             arrestors?: components["schemas"]["Arrestor"][];
             /**
-             * Oxygen Ratio
-             * @default 1.05
-             */
-            oxygen_ratio: number;
-            /**
              * Region
              * @default general
              * @enum {string}
              */
             region: "general" | "strict";
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /**
+             * Jets
+             * @default 1
+             */
+            jets: number;
+            /**
+             * Oxygen Ratio
+             * @default 1.05
+             */
+            oxygen_ratio: number;
             /**
              * Family
              * @default carbon-steel

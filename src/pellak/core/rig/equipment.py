@@ -6,6 +6,7 @@ from typing import Literal, TypeVar
 
 from pellak.core.gas.draw import DrawLimits
 from pellak.core.gas.hose import Gas
+from pellak.core.gas.limits import LimitRegion
 from pellak.core.rig.items import (
     OLD_AFTER_YEARS,
     ArrestorItem,
@@ -16,7 +17,7 @@ from pellak.core.rig.items import (
     TipItem,
     TorchItem,
 )
-from pellak.core.supply.supply_line import USUAL_ARRESTOR_BAR, Arrestor
+from pellak.core.supply.supply_line import USUAL_ARRESTOR_BAR, Arrestor, LineGiven
 from pellak.core.torch.mixer import Mixer
 from pellak.core.torch.rack_tip import RackTip
 
@@ -90,6 +91,17 @@ class Equipment:
             for i in held
             if i.gas == gas
         ]
+
+    def line(self, mixer: Mixer, region: LimitRegion) -> LineGiven:
+        """Return the line to the torch: the rack's hose, else a usual one."""
+        hose = self.hose
+        return LineGiven(
+            mixer=mixer,
+            hose_length_m=hose.length_m if hose else USUAL_HOSE_M,
+            hose_bore_mm=hose.bore_mm if hose else USUAL_HOSE_MM,
+            arrestors=self.arrestors("acetylene"),
+            region=region,
+        )
 
     def lacks_arrestor(self, gas: Gas) -> bool:
         """Return whether the rack has no arrestor in date at this gas's regulator.

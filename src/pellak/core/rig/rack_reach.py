@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from pellak.core.gas.limits import LimitRegion
-from pellak.core.rig.equipment import USUAL_HOSE_M, USUAL_HOSE_MM, Equipment
+from pellak.core.rig.equipment import Equipment
 from pellak.core.rig.newest import content_now
 from pellak.core.supply.reach import reckon_reach
 from pellak.core.supply.reach_given import AcetyleneHeld, OxygenHeld, ReachAnswer, ReachGiven
@@ -61,18 +61,14 @@ def chart_of_rack(
     tips = list({tip.label: tip for tip in equipment.tips}.values())[:MOST_COLUMNS]
     if not tips:
         return None
-    hose, held = equipment.hose, _acetylene(equipment)
+    held = _acetylene(equipment)
     return reckon_tip_chart(
         TipChartGiven(
             family=family,
             tips=tips,
-            mixer=equipment.mixer or mixer,
-            hose_length_m=hose.length_m if hose else USUAL_HOSE_M,
-            hose_bore_mm=hose.bore_mm if hose else USUAL_HOSE_MM,
-            arrestors=equipment.arrestors("acetylene"),
+            **dict(equipment.line(equipment.mixer or mixer, region)),
             capacity_m3=None if held is None else held.capacity_m3 * held.coupled,
             minutes_needed=minutes_needed,
-            region=region,
         )
     )
 
@@ -101,18 +97,13 @@ def reach_of_rack(
     tips = equipment.tips[:MOST_TIPS]
     if not tips:
         return None
-    hose = equipment.hose
     return reckon_reach(
         ReachGiven(
             tips=tips,
-            mixer=equipment.mixer or mixer,
-            hose_length_m=hose.length_m if hose else USUAL_HOSE_M,
-            hose_bore_mm=hose.bore_mm if hose else USUAL_HOSE_MM,
-            arrestors=equipment.arrestors("acetylene"),
+            **dict(equipment.line(equipment.mixer or mixer, region)),
             acetylene=_acetylene(equipment),
             oxygen=_oxygen(equipment),
             minutes_needed=minutes_needed,
             families=list(families),
-            region=region,
         )
     )

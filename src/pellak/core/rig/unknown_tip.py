@@ -2,7 +2,7 @@
 
 from pellak.core.gas.limits import LimitRegion
 from pellak.core.hand.known import MODEL_HAND, OperatorCalibration
-from pellak.core.rig.equipment import USUAL_HOSE_M, USUAL_HOSE_MM, Equipment
+from pellak.core.rig.equipment import Equipment
 from pellak.core.supply.tip_number_given import PuddleSeen, TipNumberGiven
 
 
@@ -25,16 +25,8 @@ def on_this_rack(
     >>> on_this_rack(TipNumberGiven(), Equipment(), None, 'general').hose_length_m
     10.0
     """
-    hose = equipment.hose
-    line = {
-        "mixer": equipment.mixer or given.mixer,
-        "hose_length_m": hose.length_m if hose else USUAL_HOSE_M,
-        "hose_bore_mm": hose.bore_mm if hose else USUAL_HOSE_MM,
-        "arrestors": equipment.arrestors("acetylene"),
-        "region": region,
-    }
-    told = given.model_fields_set
-    left_out = {field: value for field, value in line.items() if field not in told}
+    line = equipment.line(equipment.mixer or given.mixer, region)
+    left_out = {field: value for field, value in line if field not in given.model_fields_set}
     torch = equipment.torch.name if equipment.torch else ""
     puddles = [_by_hand(one, hand, torch) for one in given.puddles]
     return given.model_copy(update={**left_out, "puddles": puddles})

@@ -63,8 +63,7 @@ class Seen:
 def _flow_l_per_h(
     given: TipNumberGiven, bore_mm: float, acetylene_bar: float, oxygen_bar: float
 ) -> float:
-    drop = sum(one.drop_bar_at_1000_l_per_h for one in given.arrestors)
-    line = MixingLine(bore_mm, given.jets, given.hose_length_m, given.hose_bore_mm, drop)
+    line = MixingLine.behind(bore_mm, given.jets, given)
     ratio = given.oxygen_ratio
     return min(
         trimmed_flow_l_per_h(line, "acetylene", acetylene_bar, ratio),

@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from scipy.optimize import brentq
 
 from pellak.core.gas.hose import GASES, Gas, hose_drop
+from pellak.core.supply.supply_line import LineGiven
 from pellak.core.torch import jet
 
 LIMB_RATIO = 1.05
@@ -33,6 +34,17 @@ class MixingLine:
     hose_length_m: float
     hose_bore_mm: float
     arrestor_bar_at_1000_l_per_h: float
+
+    @classmethod
+    def behind(cls, orifice_mm: float, jets: int, line: LineGiven) -> "MixingLine":
+        """Return the line behind a tip of that bore, mm, and so many jets."""
+        return cls(
+            orifice_mm,
+            jets,
+            line.hose_length_m,
+            line.hose_bore_mm,
+            line.arrestor_bar_at_1000_l_per_h,
+        )
 
     @property
     def area_m2(self) -> float:

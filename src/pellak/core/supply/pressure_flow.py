@@ -8,16 +8,14 @@ from pydantic import Field
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Number, Record
 from pellak.core.gas.hose import GASES, Gas
-from pellak.core.gas.limits import LimitRegion
 from pellak.core.supply.mixing import (
     MixingLine,
     nozzle_flow,
     trimmed_flow_l_per_h,
     untrimmed_l_per_h,
 )
-from pellak.core.supply.supply_line import NEUTRAL_RATIO, USUAL_ARRESTOR_BAR, Arrestor
+from pellak.core.supply.supply_line import NEUTRAL_RATIO, LineGiven
 from pellak.core.tables import Family, Joint
-from pellak.core.torch.mixer import Mixer
 
 FLOW_LOW, FLOW_HIGH = 0.85, 1.20
 """The torch's losses are an estimate (0.7 to 1.4 of it); that moves the flow so far."""
@@ -35,7 +33,7 @@ class PressureAnchor(Record):
     acetylene_l_per_h: Number = Field(ge=2, le=20_000)
 
 
-class PressuresGiven(Record):
+class PressuresGiven(LineGiven):
     """Two pressures read at the regulators with gas flowing, and the line behind the tip.
 
     `orifice_mm` may be left out of a head told by its `anchor`. With `thickness_mm` and a family
@@ -44,17 +42,9 @@ class PressuresGiven(Record):
 
     orifice_mm: Number | None = Field(default=None, ge=0.2, le=10)
     jets: int = Field(default=1, ge=1, le=60)
-    mixer: Mixer = "equal-pressure"
     acetylene_bar: Number = Field(gt=0, le=1.5)
     oxygen_bar: Number = Field(gt=0, le=10)
-    hose_length_m: Number = Field(default=10.0, ge=0.5, le=100)
-    hose_bore_mm: Number = Field(default=6.3, ge=2, le=25)
-    arrestors: list[Arrestor] = Field(
-        default_factory=lambda: [Arrestor(drop_bar_at_1000_l_per_h=USUAL_ARRESTOR_BAR)],
-        max_length=6,
-    )
     oxygen_ratio: Number = Field(default=NEUTRAL_RATIO, ge=0.7, le=3)
-    region: LimitRegion = "general"
     family: Family | None = None
     alloy: str | None = Field(default=None, max_length=60)
     thickness_mm: Number | None = Field(default=None, ge=0.3, le=100)
@@ -67,13 +57,7 @@ class PressuresGiven(Record):
     def line(self) -> MixingLine:
         """The line of both gases; the bore must be known."""
         assert self.orifice_mm is not None
-        return MixingLine(
-            self.orifice_mm,
-            self.jets,
-            self.hose_length_m,
-            self.hose_bore_mm,
-            sum(one.drop_bar_at_1000_l_per_h for one in self.arrestors),
-        )
+        return MixingLine.behind(self.orifice_mm, self.jets, self)
 
 
 @dataclass(frozen=True)

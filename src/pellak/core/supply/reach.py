@@ -47,8 +47,7 @@ HELD_BY: dict[HighBy, str] = {
 
 
 def _line(given: ReachGiven, tip: RackTip) -> MixingLine:
-    drop = sum(one.drop_bar_at_1000_l_per_h for one in given.arrestors)
-    return MixingLine(tip.orifice_mm, tip.jets, given.hose_length_m, given.hose_bore_mm, drop)
+    return MixingLine.behind(tip.orifice_mm, tip.jets, given)
 
 
 def _draw(given: ReachGiven) -> DrawLimits | None:

@@ -5,12 +5,10 @@ from typing import Literal
 from pydantic import Field, field_validator
 
 from pellak.core.answer.working import Answer, Number, Record
-from pellak.core.gas.limits import LimitRegion
-from pellak.core.supply.supply_line import USUAL_ARRESTOR_BAR, Arrestor
+from pellak.core.supply.supply_line import LineGiven
 from pellak.core.supply.tip_to_buy import TipToBuy
 from pellak.core.tables import Family, Joint
 from pellak.core.torch.barred import Barred
-from pellak.core.torch.mixer import Mixer
 from pellak.core.torch.rack_tip import RackTip
 
 LowBy = Literal["pops"]
@@ -58,18 +56,11 @@ class ReachPiece(Record):
     joint: Joint = "butt"
 
 
-class ReachGiven(Record):
+class ReachGiven(LineGiven):
     """Tips, what feeds them, and the metals asked about."""
 
     tips: list[RackTip] = Field(min_length=1, max_length=60)
-    mixer: Mixer = "equal-pressure"
     pressures: RigPressures | None = None
-    hose_length_m: Number = Field(default=10.0, ge=0.5, le=100)
-    hose_bore_mm: Number = Field(default=6.3, ge=2, le=25)
-    arrestors: list[Arrestor] = Field(
-        default_factory=lambda: [Arrestor(drop_bar_at_1000_l_per_h=USUAL_ARRESTOR_BAR)],
-        max_length=6,
-    )
     acetylene: AcetyleneHeld | None = None
     oxygen: OxygenHeld | None = None
     minutes_needed: Number | None = Field(default=None, ge=0, le=1440)
@@ -78,7 +69,6 @@ class ReachGiven(Record):
     start_c: Number = Field(default=20.0, ge=-40, le=1200)
     hand_factor: Number = Field(default=1.0, ge=0.2, le=5)
     oxygen_ratio: Number = Field(default=1.05, ge=0.7, le=3)
-    region: LimitRegion = "general"
     piece: ReachPiece | None = None
 
 

@@ -31,7 +31,25 @@ class Arrestor(Record):
     drop_bar_at_1000_l_per_h: Number = Field(ge=0, le=2)
 
 
-class SupplyGiven(Record):
+class LineGiven(Record):
+    """What feeds a torch: its mixer, hose and arrestors, and whose acetylene limit holds."""
+
+    mixer: Mixer = "equal-pressure"
+    hose_length_m: Number = Field(default=10.0, ge=0.5, le=100)
+    hose_bore_mm: Number = Field(default=6.3, ge=2, le=25)
+    arrestors: list[Arrestor] = Field(
+        default_factory=lambda: [Arrestor(drop_bar_at_1000_l_per_h=USUAL_ARRESTOR_BAR)],
+        max_length=6,
+    )
+    region: LimitRegion = "general"
+
+    @property
+    def arrestor_bar_at_1000_l_per_h(self) -> float:
+        """What all arrestors of a gas take at 1000 L/h, bar."""
+        return sum(one.drop_bar_at_1000_l_per_h for one in self.arrestors)
+
+
+class SupplyGiven(LineGiven):
     """Flows, tip, mixer, hose and arrestors. Chart pressures, where known, stand at the torch; a
     person's own are set at the regulator with the gas flowing."""
 
@@ -40,18 +58,10 @@ class SupplyGiven(Record):
     oxygen_ratio: Number | None = Field(default=None, ge=0.7, le=3)
     orifice_mm: Number | None = Field(default=None, ge=0.1, le=20)
     jets: int = Field(default=1, ge=1, le=60)
-    mixer: Mixer = "equal-pressure"
-    hose_length_m: Number = Field(default=10.0, ge=0.5, le=100)
-    hose_bore_mm: Number = Field(default=6.3, ge=2, le=25)
-    arrestors: list[Arrestor] = Field(
-        default_factory=lambda: [Arrestor(drop_bar_at_1000_l_per_h=USUAL_ARRESTOR_BAR)],
-        max_length=6,
-    )
     chart_acetylene_bar: Number | None = Field(default=None, ge=0, le=1.5)
     chart_oxygen_bar: Number | None = Field(default=None, ge=0, le=10)
     own_acetylene_bar: Number | None = Field(default=None, ge=0, le=1.5)
     own_oxygen_bar: Number | None = Field(default=None, ge=0, le=10)
-    region: LimitRegion = "general"
 
     @property
     def oxygen_flow_l_per_h(self) -> float:

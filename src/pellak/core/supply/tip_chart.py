@@ -7,15 +7,13 @@ from pydantic import Field
 from pellak.core.answer.errors import Refused
 from pellak.core.answer.working import Answer, Caution, Number, Reckoner, Record, Working
 from pellak.core.gas.draw import DrawLimits
-from pellak.core.gas.limits import LimitRegion
 from pellak.core.reading.gauges import gauge_systems
 from pellak.core.reading.quantity import read_quantity
 from pellak.core.seam.filler import FillerGiven, reckon_filler
 from pellak.core.supply.supply import SupplyValues, reckon_supply
-from pellak.core.supply.supply_line import USUAL_ARRESTOR_BAR, Arrestor, SupplyGiven
+from pellak.core.supply.supply_line import LineGiven, SupplyGiven
 from pellak.core.tables import Family, gauge_thicknesses_mm
 from pellak.core.torch.candidates import TipCandidate, TipVerdict
-from pellak.core.torch.mixer import Mixer
 from pellak.core.torch.rack_tip import RackTip
 from pellak.core.torch.tip import TipGiven, oxygen_ratio_for, reckon_tip
 
@@ -24,22 +22,14 @@ SEAM_MM = 300.0
 """A foot of seam: the rod's size does not hang on it."""
 
 
-class TipChartGiven(Record):
+class TipChartGiven(LineGiven):
     """Walls, typed or in mm, tips, and the line behind them. Without rows the metal's gauges."""
 
     family: Family = "carbon-steel"
     rows: list[Number | str] = Field(default_factory=list, max_length=40)
     tips: list[RackTip] = Field(min_length=1, max_length=20)
-    mixer: Mixer = "equal-pressure"
-    hose_length_m: Number = Field(default=10.0, ge=0.5, le=100)
-    hose_bore_mm: Number = Field(default=6.3, ge=2, le=25)
-    arrestors: list[Arrestor] = Field(
-        default_factory=lambda: [Arrestor(drop_bar_at_1000_l_per_h=USUAL_ARRESTOR_BAR)],
-        max_length=6,
-    )
     capacity_m3: Number | None = Field(default=None, gt=0, le=600)
     minutes_needed: Number | None = Field(default=None, ge=0, le=1440)
-    region: LimitRegion = "general"
 
 
 class TipChartCell(Record):

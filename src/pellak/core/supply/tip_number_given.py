@@ -5,10 +5,8 @@ from typing import Literal
 from pydantic import Field, model_validator
 
 from pellak.core.answer.working import Answer, Number, Record
-from pellak.core.gas.limits import LimitRegion
-from pellak.core.supply.supply_line import USUAL_ARRESTOR_BAR, Arrestor
+from pellak.core.supply.supply_line import LineGiven
 from pellak.core.tables import Family, Joint
-from pellak.core.torch.mixer import Mixer
 
 
 class PuddleSeen(Record):
@@ -53,20 +51,12 @@ class PinTried(Record):
     goes_in: bool
 
 
-class TipNumberGiven(Record):
+class TipNumberGiven(LineGiven):
     """What was seen of a tip whose bore nobody knows; the metal its walls are told of."""
 
     label: str = Field(default="", max_length=40)
     jets: int = Field(default=1, ge=1, le=60)
-    mixer: Mixer = "equal-pressure"
-    hose_length_m: Number = Field(default=10.0, ge=0.5, le=100)
-    hose_bore_mm: Number = Field(default=6.3, ge=2, le=25)
-    arrestors: list[Arrestor] = Field(
-        default_factory=lambda: [Arrestor(drop_bar_at_1000_l_per_h=USUAL_ARRESTOR_BAR)],
-        max_length=6,
-    )
     oxygen_ratio: Number = Field(default=1.05, ge=0.7, le=3)
-    region: LimitRegion = "general"
     family: Family = "carbon-steel"
     puddles: list[PuddleSeen] = Field(default_factory=list, max_length=12)
     drills: list[PinTried] = Field(default_factory=list, max_length=40)

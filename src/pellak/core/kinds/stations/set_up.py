@@ -10,7 +10,7 @@ from pellak.core.answer.working import School, Working
 from pellak.core.heat.solve import PieceGiven
 from pellak.core.metal.alloy import Metal
 from pellak.core.model.job_base import JobBase, ShopSchools
-from pellak.core.rig.equipment import USUAL_HOSE_M, USUAL_HOSE_MM, Equipment
+from pellak.core.rig.equipment import Equipment
 from pellak.core.safety.eyes import EyesAnswer, EyesGiven, reckon_eyes
 from pellak.core.supply.supply import SupplyAnswer, reckon_supply
 from pellak.core.supply.supply_line import SupplyGiven
@@ -90,22 +90,18 @@ def _supply(
     oxygen_ratio: float,
 ) -> SupplyAnswer:
     """Ask the supply reckoner about the line to the torch: the rack's hose, else a usual one."""
-    hose, chart = equipment.hose, tip.chart if tip else None
+    chart = tip.chart if tip else None
     return reckon_supply(
         SupplyGiven(
             acetylene_l_per_h=flow_l_per_h,
             oxygen_l_per_h=flow_l_per_h * oxygen_ratio,
             orifice_mm=orifice_mm,
             jets=tip.jets if tip else 1,
-            mixer=schools.mixer,
-            hose_length_m=hose.length_m if hose else USUAL_HOSE_M,
-            hose_bore_mm=hose.bore_mm if hose else USUAL_HOSE_MM,
-            arrestors=equipment.arrestors("acetylene"),
+            **dict(equipment.line(schools.mixer, schools.acetylene_limit)),
             chart_acetylene_bar=chart.acetylene_bar if chart else None,
             chart_oxygen_bar=chart.oxygen_bar if chart else None,
             own_acetylene_bar=job.acetylene_bar,
             own_oxygen_bar=job.oxygen_bar,
-            region=schools.acetylene_limit,
         )
     )
 

@@ -4,7 +4,6 @@ from pellak.core import say
 from pellak.core.answer.figure import Figure, figure_of
 from pellak.core.answer.working import Caution, short
 from pellak.core.kinds.stations.set_up import TorchSetUp
-from pellak.core.rig.equipment import USUAL_HOSE_M, USUAL_HOSE_MM
 from pellak.core.supply.pressure_flow import PressureAnchor, PressuresGiven
 from pellak.core.supply.pressures import PressuresAnswer, reckon_pressures
 
@@ -30,7 +29,7 @@ def at_typed_pressures(torch: TorchSetUp) -> PressuresAnswer | None:
     heads = {head.name for head in torch.equipment.heads}
     if not acetylene_bar or not oxygen_bar or (torch.tip and torch.tip.label in heads):
         return None
-    hose, chart = torch.equipment.hose, torch.tip.chart if torch.tip else None
+    chart = torch.tip.chart if torch.tip else None
     anchor = None
     if chart is not None and chart.acetylene_l_per_h and chart.acetylene_bar and chart.oxygen_bar:
         anchor = PressureAnchor(
@@ -42,14 +41,10 @@ def at_typed_pressures(torch: TorchSetUp) -> PressuresAnswer | None:
         PressuresGiven(
             orifice_mm=torch.orifice_mm,
             jets=torch.tip.jets if torch.tip else 1,
-            mixer=torch.schools.mixer,
+            **dict(torch.equipment.line(torch.schools.mixer, torch.schools.acetylene_limit)),
             acetylene_bar=acetylene_bar,
             oxygen_bar=oxygen_bar,
-            hose_length_m=hose.length_m if hose else USUAL_HOSE_M,
-            hose_bore_mm=hose.bore_mm if hose else USUAL_HOSE_MM,
-            arrestors=torch.equipment.arrestors("acetylene"),
             oxygen_ratio=torch.oxygen_ratio,
-            region=torch.schools.acetylene_limit,
             family=piece.family if piece else None,
             thickness_mm=piece.thickness_mm if piece else None,
             joint=piece.joint if piece else "butt",
